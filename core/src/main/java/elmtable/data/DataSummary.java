@@ -1,0 +1,31 @@
+package elmtable.data;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * What reading a source once from end to end shows.
+ *
+ * @param faults what is wrong with rows, the first {@value #MOST_FAULTS} of them
+ * @param broken why the source could not be read to its end, or the empty text; then nothing of it
+ *     is used
+ */
+public record DataSummary(List<String> columns, int rows, List<String> faults, String broken) {
+  static final int MOST_FAULTS = 20;
+
+  public static DataSummary of(DataSource source) {
+    List<String> faults = new ArrayList<>();
+    int count = 0;
+    try (Rows rows = source.open()) {
+      for (DataRow row = rows.next(); row != null; row = rows.next()) {
+        count++;
+        if (!row.isSound() && faults.size() < MOST_FAULTS) {
+          faults.add(row.fault());
+        }
+      }
+      return new DataSummary(source.columns(), count, faults, "");
+    } catch (BrokenData broken) {
+      return new DataSummary(List.of(), 0, faults, broken.getMessage());
+    }
+  }
+}

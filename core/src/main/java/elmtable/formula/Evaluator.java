@@ -1,0 +1,174 @@
+package elmtable.formula;
+
+import com.google.re2j.Pattern;
+import com.google.re2j.PatternSyntaxException;
+import elmtable.formula.Formula.Operator;
+import java.math.BigDecimal;
+import java.math.MathContext;
+import java.math.RoundingMode;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * Works out formulas and templates. Numbers are decimals of 34 digits, rounded half even (IEEE 754
+ * decimal128).
+ *
+ * <p>Throws {@link FormulaFailure} where a formula has no value: an unknown reference, a text where
+ * a number is needed.
+ */
+public final class Evaluator {
+  private static final MathContext DECIMAL = MathContext.DECIMAL128;
+
+  private final Scope scope;
+  private final Functions functions;
+
+  public Evaluator(Scope scope, Surroundings surroundings) {
+    this.scope = scope;
+    this.functions = new Functions(surroundings);
+  }
+
+  /**
+   * The value of a cell: the reference's own value where the cell is one reference, else the joined
+   * text.
+   */
+  public Value value(Template template) {
+    Optional<Formula> single = template.singleReference();
+    if (single.isPresent()) {
+      return value(single.get());
+    }
+    StringBuilder text = new StringBuilder();
+    for (Template.Part part : template.parts()) {
+      text.append(
+          switch (part) {
+            case Template.Plain plain -> plain.text();
+            case Template.Place place -> value(place.formula()).text();
+          });
+    }
+    return Value.of(text.toString());
+  }
+
+  public Value value(Formula formula) {
+    return switch (formula) {
+      case Formula.Literal literal -> literal.value();
+      case Formula.Reference reference ->
+          scope
+              .find(reference.path())
+              .orElseThrow(
+                  () -> new FormulaFailure("Nothing here is called " + reference.written() + "."));
+      case Formula.Unary unary -> unary(unary);
+      case Formula.Binary binary -> binary(binary);
+      case Formula.Listing listing ->
+          new Value.Many(listing.items().stream().map(this::value).toList());
+      case Formula.Call call -> call(call);
+    };
+  }
+
+  public boolean truth(Formula formula) {
+    Value value = value(formula);
+    return Values.truth(value)
+        .orElseThrow(() -> new FormulaFailure("“" + value.text() + "” is neither yes nor no."));
+  }
+
+  private Value call(Formula.Call call) {
+    if (call.function() == Function.IF) {
+      // Only the branch that is taken is worked out, so that the other may depend on the condition.
+      return value(call.arguments().get(truth(call.arguments().get(0)) ? 1 : 2));
+    }
+    return functions.apply(call.function(), call.arguments().stream().map(this::value).toList());
+  }
+
+  private Value unary(Formula.Unary unary) {
+    if (unary.operator() == Operator.NOT) {
+      return Value.of(!truth(unary.of()));
+    }
+    return new Value.Num(number(value(unary.of())).negate());
+  }
+
+  private Value binary(Formula.Binary binary) {
+    Formula left = binary.left();
+    Formula right = binary.right();
+    return switch (binary.operator()) {
+      case OR -> Value.of(truth(left) || truth(right));
+      case AND -> Value.of(truth(left) && truth(right));
+      case EQUAL -> Value.of(Values.equal(value(left), value(right)));
+      case UNEQUAL -> Value.of(!Values.equal(value(left), value(right)));
+      case LESS -> Value.of(Values.compare(value(left), value(right)) < 0);
+      case AT_MOST -> Value.of(Values.compare(value(left), value(right)) <= 0);
+      case GREATER -> Value.of(Values.compare(value(left), value(right)) > 0);
+      case AT_LEAST -> Value.of(Values.compare(value(left), value(right)) >= 0);
+      case CONTAINS -> Value.of(contains(value(left), value(right)));
+      case STARTS_WITH -> Value.of(value(left).text().startsWith(value(right).text()));
+      case ENDS_WITH -> Value.of(value(left).text().endsWith(value(right).text()));
+      case MATCHES -> Value.of(matches(value(left).text(), value(right).text()));
+      case IN -> Value.of(contains(value(right), value(left)));
+      case JOIN -> Value.of(value(left).text() + value(right).text());
+      case PLUS -> plus(value(left), value(right));
+      case MINUS -> minus(value(left), value(right));
+      case TIMES -> new Value.Num(number(value(left)).multiply(number(value(right)), DECIMAL));
+      case DIVIDE -> new Value.Num(divide(number(value(left)), number(value(right))));
+      case REMAINDER -> new Value.Num(remainder(number(value(left)), number(value(right))));
+      case NOT -> throw new IllegalStateException("not takes one operand");
+    };
+  }
+
+  /** Numbers are added; days are added to a date. */
+  private static Value plus(Value left, Value right) {
+    if (left instanceof Value.Day day) {
+      return new Value.Day(day.date().plusDays(number(right).longValueExact()));
+    }
+    return new Value.Num(number(left).add(number(right), DECIMAL));
+  }
+
+  /** Two dates give the days between them. */
+  private static Value minus(Value left, Value right) {
+    if (left instanceof Value.Day day) {
+      return Values.date(right)
+          .map(other -> Value.of(day.date().toEpochDay() - other.toEpochDay()))
+          .orElseGet(() -> new Value.Day(day.date().minusDays(number(right).longValueExact())));
+    }
+    return new Value.Num(number(left).subtract(number(right), DECIMAL));
+  }
+
+  private static boolean contains(Value whole, Value part) {
+    if (whole instanceof Value.Many many) {
+      return many.items().stream().anyMatch(item -> Values.equal(item, part));
+    }
+    return whole.text().contains(part.text());
+  }
+
+  private static boolean matches(String text, String pattern) {
+    try {
+      return Pattern.matches(pattern, text);
+    } catch (PatternSyntaxException broken) {
+      throw new FormulaFailure(
+          "“" + pattern + "” is not a pattern: " + broken.getDescription() + ".");
+    }
+  }
+
+  private static BigDecimal divide(BigDecimal a, BigDecimal b) {
+    if (b.signum() == 0) {
+      throw new FormulaFailure(a.toPlainString() + " cannot be divided by 0.");
+    }
+    return a.divide(b, DECIMAL);
+  }
+
+  private static BigDecimal remainder(BigDecimal a, BigDecimal b) {
+    if (b.signum() == 0) {
+      throw new FormulaFailure(a.toPlainString() + " cannot be divided by 0.");
+    }
+    return a.remainder(b);
+  }
+
+  static BigDecimal number(Value value) {
+    return Values.number(value)
+        .orElseThrow(() -> new FormulaFailure("“" + value.text() + "” is not a number."));
+  }
+
+  static List<Value> list(Value value) {
+    return value instanceof Value.Many many ? many.items() : List.of(value);
+  }
+
+  static BigDecimal rounded(BigDecimal number, int places) {
+    return number.setScale(places, RoundingMode.HALF_UP);
+  }
+}

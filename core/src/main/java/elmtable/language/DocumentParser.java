@@ -1,0 +1,126 @@
+package elmtable.language;
+
+import elmtable.language.Document.Placed;
+import elmtable.text.Diagnostic;
+import elmtable.text.Fix;
+import elmtable.text.Problem;
+import elmtable.text.Range;
+import elmtable.text.SourceText;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * Reads documents. It never gives up: a line that fits nowhere is kept, reported and passed over.
+ *
+ * <p>A parser that is given the document read before takes over every block whose lines did not
+ * change, as the same object, so that whoever keeps something by block can keep it.
+ */
+public final class DocumentParser {
+  private DocumentParser() {}
+
+  public static Document parse(String text) {
+    return parse(SourceText.lines(text), Map.of());
+  }
+
+  /** Reads a text anew, with blocks of {@code before} wherever their lines are the same. */
+  public static Document parse(String text, String textBefore, Document before) {
+    List<String> old = SourceText.lines(textBefore);
+    Map<List<String>, Block> known = new HashMap<>();
+    for (Placed placed : before.blocks()) {
+      known.put(
+          old.subList(placed.firstLine(), Math.min(placed.end(), old.size())), placed.block());
+    }
+    return parse(SourceText.lines(text), known);
+  }
+
+  private static Document parse(List<String> lines, Map<List<String>, Block> known) {
+    List<Integer> starts = blockStarts(lines);
+    List<Diagnostic> problems = new ArrayList<>();
+    int firstBlock = starts.isEmpty() ? lines.size() : starts.get(0);
+    List<Line> preamble = preamble(lines.subList(0, firstBlock), problems);
+    List<Placed> blocks = new ArrayList<>();
+    for (int i = 0; i < starts.size(); i++) {
+      int start = starts.get(i);
+      int end = i + 1 < starts.size() ? starts.get(i + 1) : lines.size();
+      while (end > start && lines.get(end - 1).isBlank()) {
+        end--;
+      }
+      List<String> own = lines.subList(start, end);
+      Block block = known.get(own);
+      blocks.add(new Placed(block != null ? block : new BlockParser(own).parse(), start));
+    }
+    checkOrder(blocks, problems);
+    return new Document(preamble, blocks, problems);
+  }
+
+  /** The line of each header, or of the first comment directly above it. */
+  private static List<Integer> blockStarts(List<String> lines) {
+    List<Integer> starts = new ArrayList<>();
+    for (int i = 0; i < lines.size(); i++) {
+      if (BlockParser.opensBlock(lines.get(i))) {
+        int start = i;
+        int floor = starts.isEmpty() ? 0 : starts.get(starts.size() - 1) + 1;
+        while (start > floor && lines.get(start - 1).stripLeading().startsWith("#")) {
+          start--;
+        }
+        starts.add(start);
+      }
+    }
+    return starts;
+  }
+
+  private static List<Line> preamble(List<String> lines, List<Diagnostic> problems) {
+    List<Line> preamble = new ArrayList<>();
+    for (int i = 0; i < lines.size(); i++) {
+      String text = lines.get(i).strip();
+      int start = lines.get(i).indexOf(text);
+      Range range = new Range(i, start, start + text.length());
+      if (text.isEmpty()) {
+        preamble.add(new Line.Blank(range));
+      } else if (text.startsWith("#")) {
+        preamble.add(new Line.Comment(text.substring(1), range));
+      } else {
+        preamble.add(new Line.Unreadable(text, range));
+        problems.add(
+            BlockParser.unreadable(lines.get(i), range, "It stands above the first block. "));
+      }
+    }
+    return preamble;
+  }
+
+  private static void checkOrder(List<Placed> blocks, List<Diagnostic> problems) {
+    Placed suite = null;
+    List<Placed> early = new ArrayList<>();
+    for (Placed placed : blocks) {
+      Block block = placed.block();
+      if (block.kind() == BlockKind.SUITE && suite != null) {
+        problems.add(
+            new Diagnostic(
+                Problem.SECOND_SUITE,
+                block.nameRange().down(placed.firstLine()),
+                "A document holds one suite, and this one has “"
+                    + suite.block().name()
+                    + "” already; put this one in a document of its own."));
+      } else if (block.kind() == BlockKind.SUITE) {
+        suite = placed;
+      } else if (block.kind() == BlockKind.CASE && suite == null) {
+        early.add(placed);
+      }
+    }
+    if (suite == null) {
+      return;
+    }
+    for (Placed placed : early) {
+      problems.add(
+          new Diagnostic(
+              Problem.CASE_BEFORE_SUITE,
+              placed.block().nameRange().down(placed.firstLine()),
+              "This case stands before the suite “"
+                  + suite.block().name()
+                  + "”; cases follow their suite.",
+              new Fix[0]));
+    }
+  }
+}

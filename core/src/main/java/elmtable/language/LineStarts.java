@@ -1,0 +1,29 @@
+package elmtable.language;
+
+/** Where each line of a text begins. */
+final class LineStarts {
+  private final int[] starts;
+  private final int count;
+  private final int length;
+
+  private LineStarts(int[] starts, int count, int length) {
+    this.starts = starts;
+    this.count = count;
+    this.length = length;
+  }
+
+  static LineStarts of(String text) {
+    int[] starts = new int[1 + (int) text.chars().filter(c -> c == '\n').count()];
+    int count = 1;
+    starts[0] = text.startsWith("\uFEFF") ? 1 : 0;
+    for (int at = text.indexOf('\n'); at >= 0; at = text.indexOf('\n', at + 1)) {
+      starts[count++] = at + 1;
+    }
+    return new LineStarts(starts, count, text.length());
+  }
+
+  /** The offset of a line's first character, or the text's length for a line behind the last. */
+  int start(int line) {
+    return line < count ? starts[line] : length;
+  }
+}

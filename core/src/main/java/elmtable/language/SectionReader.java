@@ -1,0 +1,63 @@
+package elmtable.language;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/** Gathers a block's lines into its sections. */
+final class SectionReader {
+  private final Block block;
+  private final List<SectionBody> sections = new ArrayList<>();
+  private Section section;
+  private Line.SectionWord word;
+  private final List<Line.Note> notes = new ArrayList<>();
+  private final List<Line.Property> properties = new ArrayList<>();
+  private final List<Line.Row> rows = new ArrayList<>();
+
+  private SectionReader(Block block) {
+    this.block = block;
+  }
+
+  static List<SectionBody> read(Block block) {
+    return new SectionReader(block).read();
+  }
+
+  private List<SectionBody> read() {
+    for (Line line : block.lines()) {
+      switch (line) {
+        case Line.SectionWord next -> {
+          end();
+          word = next;
+          section = next.section();
+        }
+        case Line.Row row -> {
+          if (section == null) {
+            section = block.kind().main().orElse(null);
+          }
+          rows.add(row);
+        }
+        case Line.Note note when section != null -> notes.add(note);
+        case Line.Property property
+            when word != null && rows.isEmpty() && section == Section.DATA -> {
+          if (Block.isOfDataSection(property)) {
+            properties.add(property);
+          }
+        }
+        default -> {}
+      }
+    }
+    end();
+    return sections;
+  }
+
+  private void end() {
+    if (section != null) {
+      sections.add(new SectionBody(section, Optional.ofNullable(word), notes, properties, rows));
+    }
+    section = null;
+    word = null;
+    notes.clear();
+    properties.clear();
+    rows.clear();
+  }
+}

@@ -1,0 +1,46 @@
+package elmtable.plan;
+
+import elmtable.formula.Template;
+import elmtable.formula.Value;
+import elmtable.text.Names;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * The row of data that an executable case runs with.
+ *
+ * @param set the data set's name, or empty for rows typed in
+ * @param number counted from 1
+ * @param cells as written; references in them where {@code templates}
+ */
+public record RowUse(
+    String set, int number, List<String> columns, List<String> cells, boolean templates) {
+  public RowUse {
+    columns = List.copyOf(columns);
+    cells = List.copyOf(cells);
+  }
+
+  /** What a cell holds; a cell of a file is plain text. */
+  public Template cell(int column) {
+    return templates ? Template.of(cells.get(column)) : Template.plain(cells.get(column));
+  }
+
+  /** Cells by the key of their column's name; one with references stays as written. */
+  public Map<String, Value> literalValues() {
+    Map<String, Value> values = new LinkedHashMap<>();
+    for (int i = 0; i < columns.size(); i++) {
+      values.put(Names.key(columns.get(i)), Value.of(cell(i).literal().orElse(cells.get(i))));
+    }
+    return values;
+  }
+
+  /** Cells by column as a person reads them. */
+  public Map<String, String> shown() {
+    Map<String, String> shown = new LinkedHashMap<>();
+    for (int i = 0; i < columns.size(); i++) {
+      shown.put(columns.get(i), cell(i).literal().orElse(cells.get(i)));
+    }
+    return shown;
+  }
+}

@@ -1,0 +1,194 @@
+package elmtable.project;
+
+import elmtable.formula.Template;
+import elmtable.keyword.KeywordRegistry;
+import elmtable.keyword.Kind;
+import elmtable.keyword.Parameter;
+import elmtable.keyword.Signature;
+import elmtable.language.Cell;
+import elmtable.language.Mark;
+import elmtable.language.Step;
+import elmtable.text.Diagnostic;
+import elmtable.text.Fix;
+import elmtable.text.Names;
+import elmtable.text.Problem;
+import elmtable.text.Range;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/** Finds the keyword that a step calls and lays its cells out on the keyword's parameters. */
+public final class Binder {
+  private final ProjectIndex index;
+
+  Binder(ProjectIndex index) {
+    this.index = index;
+  }
+
+  public BoundStep bind(Step step, StepPlace place) {
+    List<Diagnostic> problems = new ArrayList<>(step.problems());
+    Optional<KeywordEntry> keyword = index.keyword(step.first().name());
+    if (keyword.isEmpty()) {
+      return new BoundStep(step, keyword, List.of(), problems);
+    }
+    Signature signature = keyword.get().signature();
+    boolean give = Names.same(signature.name(), KeywordRegistry.GIVE);
+    List<Parameter> takes = give ? outputsAsParameters(step, place, problems) : signature.takes();
+    BoundArgument[] bound = new BoundArgument[takes.size()];
+    List<Cell> positional = byName(step, takes, bound, problems);
+    byPosition(step, signature.name(), positional, takes, bound, problems);
+    List<BoundArgument> arguments = new ArrayList<>();
+    for (int i = 0; i < bound.length; i++) {
+      if (bound[i] != null) {
+        arguments.add(bound[i]);
+      } else if (takes.get(i).optional()) {
+        arguments.add(
+            new BoundArgument(
+                takes.get(i), i, takes.get(i).fallbackTemplate(), Optional.empty(), 0));
+      } else {
+        problems.add(missing(step, signature, takes.get(i)));
+      }
+    }
+    kept(step, signature, problems);
+    return new BoundStep(step, keyword, arguments, problems);
+  }
+
+  private static List<Parameter> outputsAsParameters(
+      Step step, StepPlace place, List<Diagnostic> problems) {
+    if (place.enclosing().isEmpty()) {
+      problems.add(
+          new Diagnostic(
+              Problem.MARK_WITHOUT_SENSE,
+              step.first().range(),
+              "“give” hands out the results of a keyword, and this is no keyword's step."));
+      return List.of();
+    }
+    return place.enclosing().get().gives().stream()
+        .map(output -> new Parameter(output.name(), output.kind(), "", false, output.note()))
+        .toList();
+  }
+
+  /**
+   * Binds cells of the form {@code name=value} and gives back the others, blank ones in between
+   * included.
+   */
+  private static List<Cell> byName(
+      Step step, List<Parameter> takes, BoundArgument[] bound, List<Diagnostic> problems) {
+    List<Cell> positional = new ArrayList<>();
+    for (Cell cell : step.arguments()) {
+      int equals = equalsSign(cell.source());
+      int named = equals < 0 ? -1 : indexOf(takes, cell.source().substring(0, equals));
+      if (named < 0) {
+        positional.add(cell);
+      } else if (bound[named] != null) {
+        problems.add(doubled(cell, takes.get(named)));
+      } else {
+        String rest = cell.source().substring(equals + 1);
+        int offset = cell.source().length() - rest.stripLeading().length();
+        bound[named] = argument(takes, named, cell, offset);
+      }
+    }
+    return positional;
+  }
+
+  /** The first equals sign that has no backslash before it and is not part of another sign. */
+  private static int equalsSign(String source) {
+    int at = source.indexOf('=');
+    return at > 0 && source.charAt(at - 1) != '\\' ? at : -1;
+  }
+
+  private static int indexOf(List<Parameter> takes, String name) {
+    String key = Names.key(name.strip());
+    for (int i = 0; i < takes.size(); i++) {
+      if (Names.key(takes.get(i).name()).equals(key)) {
+        return i;
+      }
+    }
+    return -1;
+  }
+
+  private static void byPosition(
+      Step step,
+      String keyword,
+      List<Cell> cells,
+      List<Parameter> takes,
+      BoundArgument[] bound,
+      List<Diagnostic> problems) {
+    boolean[] named = new boolean[takes.size()];
+    for (int i = 0; i < bound.length; i++) {
+      named[i] = bound[i] != null;
+    }
+    int parameter = 0;
+    for (Cell cell : cells) {
+      while (parameter < named.length && named[parameter]) {
+        parameter++;
+      }
+      if (parameter == takes.size()) {
+        if (!cell.isBlank()) {
+          problems.add(tooMany(keyword, cell, takes));
+        }
+      } else {
+        if (!cell.isBlank()) {
+          bound[parameter] = argument(takes, parameter, cell, 0);
+        }
+        parameter++;
+      }
+    }
+  }
+
+  private static BoundArgument argument(List<Parameter> takes, int index, Cell cell, int offset) {
+    Parameter parameter = takes.get(index);
+    String source = cell.source().substring(offset);
+    Template template =
+        parameter.kind().type() == Kind.Type.FORMULA ? Template.bare(source) : Template.of(source);
+    return new BoundArgument(parameter, index, template, Optional.of(cell), offset);
+  }
+
+  private static Diagnostic missing(Step step, Signature signature, Parameter parameter) {
+    return new Diagnostic(
+        Problem.TOO_FEW_ARGUMENTS,
+        step.first().range(),
+        "“"
+            + signature.name()
+            + "” needs "
+            + parameter.name()
+            + " ("
+            + parameter.kind().described()
+            + ").");
+  }
+
+  private static Diagnostic tooMany(String keyword, Cell cell, List<Parameter> takes) {
+    String takesWhat =
+        takes.isEmpty()
+            ? "takes nothing"
+            : "takes only " + String.join(", ", takes.stream().map(Parameter::name).toList());
+    Range range = cell.range();
+    return new Diagnostic(
+        Problem.TOO_MANY_ARGUMENTS,
+        range,
+        "“" + keyword + "” " + takesWhat + ".",
+        Fix.replace("Empty the cell", range, ""));
+  }
+
+  private static Diagnostic doubled(Cell cell, Parameter parameter) {
+    return new Diagnostic(
+        Problem.DOUBLED_ARGUMENT,
+        cell.range(),
+        "“" + parameter.name() + "” is given a second time.",
+        Fix.replace("Empty the cell", cell.range(), ""));
+  }
+
+  private static void kept(Step step, Signature signature, List<Diagnostic> problems) {
+    Mark.Keep keep = step.mark(Mark.Keep.class);
+    if (keep != null && keep.names().size() > signature.gives().size()) {
+      String gives =
+          signature.gives().isEmpty()
+              ? "gives nothing to keep"
+              : "gives only "
+                  + String.join(", ", signature.gives().stream().map(o -> o.name()).toList());
+      problems.add(
+          new Diagnostic(
+              Problem.NO_RESULT, keep.cell().range(), "“" + signature.name() + "” " + gives + "."));
+    }
+  }
+}

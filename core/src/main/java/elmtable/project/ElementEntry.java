@@ -1,0 +1,25 @@
+package elmtable.project;
+
+import elmtable.browser.Locator;
+import elmtable.formula.Template;
+import elmtable.language.Line;
+
+/**
+ * A named thing on a page.
+ *
+ * @param locator as written; references in it are places of the name, or values of the environment
+ * @param row its row in the page's block
+ */
+public record ElementEntry(
+    String page,
+    String name,
+    ElementPattern pattern,
+    Locator.By by,
+    Template locator,
+    String note,
+    Line.Row row) {
+  /** How a step can name it whatever pages are in force. */
+  public String fullName() {
+    return page + "/" + name;
+  }
+}

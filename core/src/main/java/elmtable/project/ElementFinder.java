@@ -1,0 +1,106 @@
+package elmtable.project;
+
+import elmtable.formula.Template;
+import elmtable.formula.Value;
+import elmtable.text.Names;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+
+/**
+ * Finds the element that a name means: {@code Page/Element}; else on the pages in force; else in
+ * the whole project. A plain name goes before a pattern, more literal characters before fewer.
+ */
+public final class ElementFinder {
+  private final ProjectIndex index;
+
+  ElementFinder(ProjectIndex index) {
+    this.index = index;
+  }
+
+  /** What looking for an element gave. */
+  public sealed interface Found {
+    /** One element; {@code values} are those of the places in its name. */
+    record One(ElementEntry element, Map<String, Value> values) implements Found {}
+
+    /** Nothing of that name; {@code nearest} may be empty. */
+    record None(Optional<String> nearest) implements Found {}
+
+    /** Several that fit equally well. */
+    record Several(List<ElementEntry> elements) implements Found {}
+  }
+
+  private record Match(ElementEntry element, Map<String, Value> values) {}
+
+  /**
+   * The name in a cell, with a stand-in for every reference; nothing where the whole cell is one
+   * reference.
+   */
+  static Optional<String> nameIn(Template cell) {
+    if (cell.singleReference().isPresent()) {
+      return Optional.empty();
+    }
+    StringBuilder name = new StringBuilder();
+    for (Template.Part part : cell.parts()) {
+      name.append(
+          part instanceof Template.Plain plain
+              ? plain.text()
+              : String.valueOf(ElementPattern.UNKNOWN));
+    }
+    return Optional.of(name.toString());
+  }
+
+  public Found find(String name, List<String> pagesInForce) {
+    int slash = name.indexOf('/');
+    Optional<PageEntry> named = slash > 0 ? index.page(name.substring(0, slash)) : Optional.empty();
+    if (named.isPresent()) {
+      return best(named.get().elements(), name.substring(slash + 1).strip(), name);
+    }
+    List<ElementEntry> near =
+        pagesInForce.stream()
+            .flatMap(page -> index.page(page).stream())
+            .flatMap(page -> page.elements().stream())
+            .toList();
+    Found inForce = best(near, name, name);
+    return inForce instanceof Found.None ? best(index.elements(), name, name) : inForce;
+  }
+
+  private Found best(List<ElementEntry> elements, String name, String written) {
+    List<Match> plain = new ArrayList<>();
+    List<Match> patterns = new ArrayList<>();
+    String key = Names.key(name);
+    for (ElementEntry element : elements) {
+      if (!element.pattern().hasPlaces()) {
+        if (Names.key(element.name()).equals(key)) {
+          plain.add(new Match(element, Map.of()));
+        }
+      } else {
+        element.pattern().match(name).ifPresent(values -> patterns.add(new Match(element, values)));
+      }
+    }
+    List<Match> matches = plain.isEmpty() ? mostLiteral(patterns) : plain;
+    if (matches.size() == 1) {
+      return new Found.One(matches.get(0).element(), matches.get(0).values());
+    }
+    if (matches.isEmpty()) {
+      Stream<String> names = index.elements().stream().map(ElementEntry::name);
+      return new Found.None(
+          Names.nearest(written.substring(written.indexOf('/') + 1), names.distinct().toList()));
+    }
+    return new Found.Several(matches.stream().map(Match::element).toList());
+  }
+
+  private static List<Match> mostLiteral(List<Match> patterns) {
+    int most =
+        patterns.stream()
+            .map(m -> m.element().pattern().literalCharacters())
+            .max(Comparator.naturalOrder())
+            .orElse(0);
+    return patterns.stream()
+        .filter(m -> m.element().pattern().literalCharacters() == most)
+        .toList();
+  }
+}

@@ -1,0 +1,90 @@
+package elmtable.project;
+
+import elmtable.formula.Formula;
+import elmtable.formula.Template;
+import elmtable.formula.Value;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** An element's name with places in it, such as {@code Row of <member>}. */
+public final class ElementPattern {
+  /** Stands in a name for a reference whose value is not known yet. */
+  static final char UNKNOWN = '\uE000';
+
+  private final List<String> places = new ArrayList<>();
+  private final Pattern pattern;
+  private final int literalCharacters;
+
+  private ElementPattern(Template name) {
+    StringBuilder regex = new StringBuilder();
+    int literals = 0;
+    for (Template.Part part : name.parts()) {
+      switch (part) {
+        case Template.Plain plain -> {
+          regex.append(literal(plain.text()));
+          literals += plain.text().strip().length();
+        }
+        case Template.Place place -> {
+          regex.append("(.+?)");
+          places.add(
+              place.formula() instanceof Formula.Reference reference
+                  ? reference.written()
+                  : name.source());
+        }
+      }
+    }
+    pattern =
+        Pattern.compile(
+            regex.toString(), Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE | Pattern.DOTALL);
+    literalCharacters = literals;
+  }
+
+  static ElementPattern of(String name) {
+    return new ElementPattern(Template.of(name));
+  }
+
+  /** Blanks, hyphens and underscores are one in names. */
+  private static String literal(String text) {
+    StringBuilder regex = new StringBuilder();
+    Matcher gaps = Pattern.compile("[ \\t_-]+").matcher(text);
+    int from = 0;
+    while (gaps.find()) {
+      regex.append(Pattern.quote(text.substring(from, gaps.start()))).append("[ \\t_-]+");
+      from = gaps.end();
+    }
+    return regex.append(Pattern.quote(text.substring(from))).toString();
+  }
+
+  public boolean hasPlaces() {
+    return !places.isEmpty();
+  }
+
+  public List<String> places() {
+    return List.copyOf(places);
+  }
+
+  int literalCharacters() {
+    return literalCharacters;
+  }
+
+  /**
+   * The values of the places where a name fits; a reference that is not known yet fits only a
+   * place.
+   */
+  Optional<Map<String, Value>> match(String name) {
+    Matcher matcher = pattern.matcher(name);
+    if (!matcher.matches()) {
+      return Optional.empty();
+    }
+    Map<String, Value> values = new LinkedHashMap<>();
+    for (int i = 0; i < places.size(); i++) {
+      values.put(places.get(i), Value.of(matcher.group(i + 1)));
+    }
+    return Optional.of(values);
+  }
+}

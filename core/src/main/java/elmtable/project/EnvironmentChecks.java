@@ -1,0 +1,45 @@
+package elmtable.project;
+
+import elmtable.formula.Template;
+import elmtable.language.Block;
+import elmtable.language.BlockKind;
+import elmtable.language.Section;
+import elmtable.language.SectionTable;
+import elmtable.text.Diagnostic;
+import elmtable.text.Problem;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Checks an environment: the one it starts from, and its values. */
+final class EnvironmentChecks {
+  private EnvironmentChecks() {}
+
+  static List<Diagnostic> check(Block block, ProjectIndex index) {
+    List<Diagnostic> problems = new ArrayList<>();
+    block
+        .property("like")
+        .filter(like -> index.named(BlockKind.ENVIRONMENT, like.value()).isEmpty())
+        .ifPresent(like ->
+            problems.add(
+                PropertyChecks.unknown(
+                    Problem.UNKNOWN_ENVIRONMENT,
+                    "environment",
+                    like.value(),
+                    like.valueRange(),
+                    index.named(BlockKind.ENVIRONMENT).stream().map(NamedBlock::name).toList())));
+    Reach reach = Reach.of(block, index);
+    block
+        .section(Section.VALUES)
+        .map(SectionTable::of)
+        .ifPresent(table ->
+            table
+                .rows()
+                .forEach(row ->
+                    TemplateChecks.check(
+                        Template.of(row.source("value")),
+                        row.cell("value").range(),
+                        reach,
+                        problems)));
+    return problems;
+  }
+}

@@ -1,0 +1,26 @@
+package elmtable.project;
+
+import elmtable.keyword.BuiltIn;
+import elmtable.keyword.Signature;
+import elmtable.language.Block;
+import elmtable.language.Document.Placed;
+
+/** A keyword that a step can call. */
+public sealed interface KeywordEntry {
+  Signature signature();
+
+  /** A Java method. */
+  record Method(BuiltIn builtIn) implements KeywordEntry {
+    @Override
+    public Signature signature() {
+      return builtIn.signature();
+    }
+  }
+
+  /** A {@code keyword} block, made of steps. */
+  record Composed(String path, Placed placed, Signature signature) implements KeywordEntry {
+    public Block block() {
+      return placed.block();
+    }
+  }
+}

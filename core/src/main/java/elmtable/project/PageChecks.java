@@ -1,0 +1,85 @@
+package elmtable.project;
+
+import elmtable.browser.Locator;
+import elmtable.formula.Formula;
+import elmtable.formula.Template;
+import elmtable.language.Block;
+import elmtable.language.Section;
+import elmtable.language.SectionTable;
+import elmtable.text.Diagnostic;
+import elmtable.text.Fix;
+import elmtable.text.Names;
+import elmtable.text.Problem;
+import elmtable.text.Range;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * Checks a page: how its elements are located, and that references in locators are places of the
+ * name.
+ */
+final class PageChecks {
+  private PageChecks() {}
+
+  static List<Diagnostic> check(Block page, ProjectIndex index) {
+    List<Diagnostic> problems = new ArrayList<>();
+    Reach reach = Reach.of(page, index);
+    page.property("path")
+        .ifPresent(path ->
+            TemplateChecks.check(Template.of(path.value()), path.valueRange(), reach, problems));
+    Optional<SectionTable> table = page.section(Section.ELEMENTS).map(SectionTable::of);
+    for (SectionTable.Row row : table.map(SectionTable::rows).orElse(List.of())) {
+      way(row, problems);
+      locator(row, reach, problems);
+    }
+    return problems;
+  }
+
+  private static void way(SectionTable.Row row, List<Diagnostic> problems) {
+    String by = row.text("by");
+    if (Locator.By.named(by).isEmpty()) {
+      Range range = row.cell("by").range();
+      Optional<String> near = Names.nearest(by, Locator.By.words());
+      problems.add(
+          new Diagnostic(
+              Problem.UNKNOWN_LOCATOR_KIND,
+              range,
+              (by.isEmpty()
+                      ? "It does not say how the element is located"
+                      : "No element is located by “" + by + "”")
+                  + "; there are "
+                  + String.join(", ", Locator.By.words())
+                  + ".",
+              near.map(word -> Fix.replace("Use " + word, range, word)).stream()
+                  .toArray(Fix[]::new)));
+    }
+  }
+
+  private static void locator(SectionTable.Row row, Reach reach, List<Diagnostic> problems) {
+    Range range = row.cell("locator").range();
+    Template locator = Template.of(row.source("locator"));
+    if (locator.isBlank()) {
+      problems.add(
+          new Diagnostic(
+              Problem.BAD_PROPERTY_VALUE,
+              range,
+              "“" + row.text("element") + "” has no locator, so nothing finds it."));
+      return;
+    }
+    TemplateChecks.grammar(locator, range, problems);
+    List<String> places =
+        ElementPattern.of(row.source("element")).places().stream().map(Names::key).toList();
+    for (Formula.Reference reference : locator.references()) {
+      if (!places.contains(Names.key(reference.written())) && reach.origin(reference).isEmpty()) {
+        problems.add(
+            new Diagnostic(
+                Problem.UNKNOWN_REFERENCE,
+                range.part(reference.start(), reference.end()),
+                "“"
+                    + reference.written()
+                    + "” is neither a place in the element's name nor a value of the environment."));
+      }
+    }
+  }
+}

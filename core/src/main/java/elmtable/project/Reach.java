@@ -1,0 +1,189 @@
+package elmtable.project;
+
+import elmtable.formula.Formula;
+import elmtable.keyword.Output;
+import elmtable.keyword.Parameter;
+import elmtable.language.Block;
+import elmtable.language.BlockKind;
+import elmtable.language.Mark;
+import elmtable.language.Section;
+import elmtable.language.SectionTable;
+import elmtable.language.Step;
+import elmtable.text.Names;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * The names that a reference can use at one place, innermost first, and where each comes from. Made
+ * anew for each case or keyword, and told of each step as it is passed.
+ */
+public final class Reach {
+  /** A name in reach. */
+  public record Known(String name, Origin origin, String note) {}
+
+  private final Map<String, Known> names = new LinkedHashMap<>();
+  private final Map<String, Known> environment = new LinkedHashMap<>();
+  private final Map<String, Map<String, Known>> fixtures = new LinkedHashMap<>();
+  private final Set<String> items = new LinkedHashSet<>();
+  private final List<String> missingColumns = new ArrayList<>();
+
+  private Reach(ProjectIndex index) {
+    for (NamedBlock block : index.named(BlockKind.ENVIRONMENT)) {
+      Environments.entries(index, block.name())
+          .forEach((key, entry) ->
+              environment.putIfAbsent(key, new Known(entry.name(), Origin.ENVIRONMENT, "")));
+    }
+  }
+
+  /** What a case's steps can use. */
+  public static Reach of(CaseEntry entry, Project project) {
+    Reach reach = new Reach(project.index());
+    reach.environment.forEach(reach.names::put);
+    entry.suite().ifPresent(reach::addSuiteValues);
+    for (String fixture : entry.fixtures()) {
+      project
+          .index()
+          .named(BlockKind.FIXTURE, fixture)
+          .ifPresent(block -> reach.addFixture(block.block()));
+    }
+    CaseData data = project.dataOf(entry);
+    data.columns().forEach(column -> reach.put(column, Origin.COLUMN, ""));
+    for (CaseData.Part part : data.parts()) {
+      if (part.source().isEmpty()) {
+        reach.missingColumns.add(part.name());
+      }
+    }
+    return reach;
+  }
+
+  /**
+   * What a keyword's steps can use: its parameters, and the environment and run by their places.
+   */
+  public static Reach of(KeywordEntry.Composed keyword, ProjectIndex index) {
+    Reach reach = new Reach(index);
+    for (Parameter parameter : keyword.signature().takes()) {
+      reach.put(parameter.name(), Origin.PARAMETER, parameter.note());
+    }
+    return reach;
+  }
+
+  /** What a fixture's steps or a suite's can use. */
+  public static Reach of(Block block, ProjectIndex index) {
+    Reach reach = new Reach(index);
+    reach.environment.forEach(reach.names::put);
+    if (block.kind() == BlockKind.SUITE) {
+      reach.addSuiteValues(block);
+    }
+    return reach;
+  }
+
+  private void addSuiteValues(Block suite) {
+    suite
+        .section(Section.VALUES)
+        .map(SectionTable::of)
+        .ifPresent(table ->
+            table.rows().forEach(row -> put(row.text("name"), Origin.SUITE, row.text("note"))));
+  }
+
+  private void addFixture(Block fixture) {
+    Map<String, Known> gives = new LinkedHashMap<>();
+    fixture
+        .section(Section.GIVES)
+        .map(SectionTable::of)
+        .ifPresent(table ->
+            table
+                .rows()
+                .forEach(row -> {
+                  put(row.text("name"), Origin.FIXTURE, row.text("note"));
+                  gives.put(
+                      Names.key(row.text("name")),
+                      new Known(row.text("name"), Origin.FIXTURE, fixture.name()));
+                }));
+    fixtures.put(Names.key(fixture.name()), gives);
+  }
+
+  private void put(String name, Origin origin, String note) {
+    String key = Names.key(name);
+    // Innermost goes first in lists of names, so a name that is hidden by another moves to the end
+    // as its new self.
+    names.remove(key);
+    names.put(key, new Known(name, origin, note));
+  }
+
+  /** The item of a repetition, known in its own step only. */
+  void enter(Step step) {
+    Mark.ForEach each = step.mark(Mark.ForEach.class);
+    if (each != null) {
+      put(each.name(), Origin.KEPT, "");
+      items.add(Names.key(each.name()));
+    }
+  }
+
+  /** What a step keeps is known from then on. */
+  void leave(Step step, List<Output> gives) {
+    Mark.ForEach each = step.mark(Mark.ForEach.class);
+    if (each != null) {
+      names.remove(Names.key(each.name()));
+      items.remove(Names.key(each.name()));
+    }
+    Mark.Keep keep = step.mark(Mark.Keep.class);
+    if (keep != null) {
+      for (int i = 0; i < keep.names().size(); i++) {
+        put(keep.names().get(i), Origin.KEPT, i < gives.size() ? gives.get(i).note() : "");
+      }
+    }
+  }
+
+  /** Where a reference's value comes from, or nothing where its name is not known here. */
+  public Optional<Origin> origin(Formula.Reference reference) {
+    List<String> path = reference.path();
+    String first = Names.key(path.get(0));
+    if (path.size() == 1) {
+      return Optional.ofNullable(names.get(first)).map(Known::origin);
+    }
+    String second = Names.key(path.get(1));
+    return switch (first) {
+      case "row" ->
+          Optional.ofNullable(names.get(second)).map(Known::origin).filter(o -> o == Origin.COLUMN);
+      case "env" -> Optional.ofNullable(environment.get(second)).map(Known::origin);
+      case "os" -> Optional.of(Origin.ENVIRONMENT);
+      case "run" ->
+          second.equals("id") || second.equals("seed") ? Optional.of(Origin.RUN) : Optional.empty();
+      case "shared" -> Optional.of(Origin.PUBLISHED);
+      case "fixture" -> fixtureOrigin(path);
+      default -> items.contains(first) ? Optional.of(Origin.KEPT) : Optional.empty();
+    };
+  }
+
+  private Optional<Origin> fixtureOrigin(List<String> path) {
+    String last = Names.key(path.get(path.size() - 1));
+    boolean known =
+        path.size() == 3
+            ? fixtures.getOrDefault(Names.key(path.get(1)), Map.of()).containsKey(last)
+            : fixtures.values().stream().anyMatch(gives -> gives.containsKey(last));
+    return known ? Optional.of(Origin.FIXTURE) : Optional.empty();
+  }
+
+  /** Whether some data set could not be read, so that an unknown name may be a column of it. */
+  boolean isIncomplete() {
+    return !missingColumns.isEmpty();
+  }
+
+  /** All names in reach without a place before them, innermost first. */
+  public List<Known> names() {
+    List<Known> all = new ArrayList<>(names.values());
+    Collections.reverse(all);
+    return all;
+  }
+
+  /** The environment's names, for {@code env/…}. */
+  public List<Known> environmentNames() {
+    return new ArrayList<>(environment.values());
+  }
+}

@@ -1,0 +1,258 @@
+package elmtable.project;
+
+import elmtable.formula.Template;
+import elmtable.formula.Value;
+import elmtable.keyword.Kind;
+import elmtable.keyword.Output;
+import elmtable.language.Durations;
+import elmtable.language.Mark;
+import elmtable.language.Step;
+import elmtable.text.Diagnostic;
+import elmtable.text.Fix;
+import elmtable.text.Names;
+import elmtable.text.Problem;
+import elmtable.text.Range;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/** Checks steps one after another: their keywords, arguments, references and marks. */
+final class StepChecks {
+  private final ProjectIndex index;
+  private final Binder binder;
+  private final ElementFinder elements;
+
+  StepChecks(ProjectIndex index) {
+    this.index = index;
+    this.binder = new Binder(index);
+    this.elements = index.elementFinder();
+  }
+
+  /**
+   * @param reach the names in reach before the first step; it is told what each step keeps
+   * @param draft whether steps without a keyword are only noticed
+   */
+  List<Diagnostic> check(List<Step> steps, StepPlace place, Reach reach, boolean draft) {
+    List<Diagnostic> problems = new ArrayList<>();
+    for (Step step : steps) {
+      reach.enter(step);
+      BoundStep bound = binder.bind(step, place);
+      problems.addAll(bound.problems());
+      if (bound.keyword().isEmpty()) {
+        problems.add(unbound(step, draft));
+      } else if (!draft && isDraft(bound.keyword().get())) {
+        problems.add(
+            new Diagnostic(
+                Problem.DRAFT_KEYWORD,
+                step.first().range(),
+                "“" + step.first().name() + "” is a draft; a ready case may not use it yet."));
+      }
+      for (BoundArgument argument : bound.arguments()) {
+        if (argument.cell().isPresent()) {
+          argument(argument, bound, place, reach, problems);
+        }
+      }
+      marks(step, reach, problems);
+      List<Output> gives =
+          bound.keyword().map(keyword -> keyword.signature().gives()).orElse(List.of());
+      reach.leave(step, gives);
+    }
+    return problems;
+  }
+
+  private static boolean isDraft(KeywordEntry keyword) {
+    return keyword instanceof KeywordEntry.Composed composed && composed.block().isYes("draft");
+  }
+
+  private Diagnostic unbound(Step step, boolean draft) {
+    String written = step.first().name();
+    if (written.isEmpty()) {
+      return new Diagnostic(
+          Problem.UNBOUND_STEP, step.row().range(), "This step names no keyword.");
+    }
+    List<String> names =
+        index.keywords().stream().map(keyword -> keyword.signature().name()).toList();
+    Optional<String> near = Names.nearest(written, names);
+    String hint =
+        near.map(name -> " Did you mean “" + name + "”?").orElse(" Make one, or choose another.");
+    Fix[] fixes =
+        near.map(name -> Fix.replace("Use " + name, step.first().range(), name)).stream()
+            .toArray(Fix[]::new);
+    return new Diagnostic(
+        draft ? Problem.UNBOUND_DRAFT_STEP : Problem.UNBOUND_STEP,
+        step.first().range(),
+        "No keyword is called “" + written + "”." + hint,
+        fixes);
+  }
+
+  private void argument(
+      BoundArgument argument,
+      BoundStep bound,
+      StepPlace place,
+      Reach reach,
+      List<Diagnostic> problems) {
+    TemplateChecks.check(argument.template(), argument.range(), reach, problems);
+    Kind kind = argument.parameter().kind();
+    switch (kind.type()) {
+      case ELEMENT -> element(argument, place, problems);
+      case PAGE -> page(argument, problems);
+      default -> literal(argument, bound, kind, problems);
+    }
+  }
+
+  private void element(BoundArgument argument, StepPlace place, List<Diagnostic> problems) {
+    Optional<String> name = ElementFinder.nameIn(argument.template());
+    if (name.isEmpty()) {
+      return;
+    }
+    String written = name.get().replace(ElementPattern.UNKNOWN, '…');
+    switch (elements.find(name.get(), place.pages())) {
+      case ElementFinder.Found.One one -> {}
+      case ElementFinder.Found.None none ->
+          problems.add(
+              new Diagnostic(
+                  Problem.UNKNOWN_ELEMENT,
+                  argument.range(),
+                  "No element is called “"
+                      + written
+                      + "”."
+                      + none.nearest().map(near -> " Did you mean “" + near + "”?").orElse(""),
+                  none
+                      .nearest()
+                      .map(near -> Fix.replace("Use " + near, argument.range(), near))
+                      .stream()
+                      .toArray(Fix[]::new)));
+      case ElementFinder.Found.Several several ->
+          problems.add(
+              new Diagnostic(
+                  Problem.AMBIGUOUS_ELEMENT,
+                  argument.range(),
+                  "“"
+                      + written
+                      + "” fits several elements: "
+                      + String.join(
+                          ", ", several.elements().stream().map(ElementEntry::fullName).toList())
+                      + ". Name the page before a slash, or set the case's pages.",
+                  several.elements().stream()
+                      .map(element ->
+                          Fix.replace(
+                              "Use " + element.fullName(), argument.range(), element.fullName()))
+                      .toArray(Fix[]::new)));
+    }
+  }
+
+  private void page(BoundArgument argument, List<Diagnostic> problems) {
+    Optional<String> name = argument.template().literal();
+    if (name.isPresent() && index.page(name.get()).isEmpty()) {
+      problems.add(unknownPage(index, name.get(), argument.range()));
+    }
+  }
+
+  static Diagnostic unknownPage(ProjectIndex index, String name, Range range) {
+    Optional<String> near =
+        Names.nearest(name, index.pages().stream().map(PageEntry::name).toList());
+    return new Diagnostic(
+        Problem.UNKNOWN_PAGE,
+        range,
+        "No page is called “"
+            + name
+            + "”."
+            + near.map(page -> " Did you mean “" + page + "”?").orElse(""),
+        near.map(page -> Fix.replace("Use " + page, range, page)).stream().toArray(Fix[]::new));
+  }
+
+  private void literal(
+      BoundArgument argument, BoundStep bound, Kind kind, List<Diagnostic> problems) {
+    Optional<String> text = argument.template().literal();
+    if (text.isEmpty()) {
+      return;
+    }
+    boolean duration =
+        bound.keyword().get() instanceof KeywordEntry.Method method
+            && method.builtIn().signature().takes().size() > argument.index()
+            && method.builtIn().takesDuration(argument.index());
+    if (duration) {
+      duration(argument, text.get(), problems);
+      return;
+    }
+    Optional<String> objection = kind.objection(Value.of(text.get()));
+    if (objection.isEmpty()) {
+      return;
+    }
+    Problem problem = kind.type() == Kind.Type.CHOICE ? Problem.NOT_A_CHOICE : Problem.WRONG_KIND;
+    Fix[] fixes =
+        kind.choices().stream()
+            .map(choice -> Fix.replace("Use " + choice, argument.range(), choice))
+            .toArray(Fix[]::new);
+    problems.add(
+        new Diagnostic(
+            problem,
+            argument.range(),
+            "“"
+                + text.get()
+                + "” does not fit "
+                + argument.parameter().name()
+                + ": "
+                + objection.get()
+                + ".",
+            fixes));
+  }
+
+  private static void duration(BoundArgument argument, String text, List<Diagnostic> problems) {
+    if (Durations.read(text).isEmpty()) {
+      problems.add(
+          new Diagnostic(
+              Problem.WRONG_KIND,
+              argument.range(),
+              "“" + text + "” is no length of time; write it as 500ms, 30s, 5m or 2h."));
+    } else {
+      problems.add(
+          new Diagnostic(
+              Problem.FIXED_PAUSE,
+              argument.range(),
+              "A fixed pause is too long on a good day and too short on a bad one; expect what it waits for instead."));
+    }
+  }
+
+  private void marks(Step step, Reach reach, List<Diagnostic> problems) {
+    for (Mark mark : step.marks()) {
+      switch (mark) {
+        case Mark.OnlyIf onlyIf -> {
+          int offset = mark.cell().source().length() - onlyIf.formula().source().length();
+          Range range = mark.cell().range().part(offset, mark.cell().source().length());
+          TemplateChecks.references(onlyIf.formula(), range, reach, problems);
+        }
+        case Mark.ForEach each -> forEach(each, reach, problems);
+        case Mark.Keep keep -> {}
+        case Mark.Options options -> {}
+      }
+    }
+  }
+
+  private void forEach(Mark.ForEach each, Reach reach, List<Diagnostic> problems) {
+    if (index.dataSet(each.list()).isPresent()) {
+      return;
+    }
+    Template formula = Template.bare(each.list());
+    int offset = each.listOffset();
+    Range range = each.cell().range().part(offset, offset + each.list().length());
+    boolean bareName =
+        formula.references().size() == 1
+            && formula.references().get(0).written().equals(each.list());
+    if (bareName && reach.origin(formula.references().get(0)).isEmpty()) {
+      List<String> sets = index.dataSets().stream().map(DataEntry::name).toList();
+      Optional<String> near = Names.nearest(each.list(), sets);
+      problems.add(
+          new Diagnostic(
+              Problem.UNKNOWN_DATA_SET,
+              range,
+              "“"
+                  + each.list()
+                  + "” is neither a data set nor a list known here."
+                  + near.map(set -> " Did you mean “" + set + "”?").orElse(""),
+              near.map(set -> Fix.replace("Use " + set, range, set)).stream().toArray(Fix[]::new)));
+      return;
+    }
+    TemplateChecks.check(formula, range, reach, problems);
+  }
+}

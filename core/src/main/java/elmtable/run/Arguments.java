@@ -1,0 +1,164 @@
+package elmtable.run;
+
+import elmtable.browser.Target;
+import elmtable.formula.Evaluator;
+import elmtable.formula.FormulaFailure;
+import elmtable.formula.Template;
+import elmtable.formula.Value;
+import elmtable.formula.Values;
+import elmtable.keyword.BuiltIn;
+import elmtable.keyword.FormulaCall;
+import elmtable.keyword.Kind;
+import elmtable.keyword.PageCall;
+import elmtable.keyword.Parameter;
+import elmtable.keyword.Signature;
+import elmtable.language.Durations;
+import elmtable.project.BoundArgument;
+import elmtable.project.ElementResolver;
+import elmtable.project.PageEntry;
+import elmtable.project.Project;
+import elmtable.project.StepPlace;
+import elmtable.run.RunEvent.Named;
+import elmtable.text.Names;
+import java.math.BigDecimal;
+import java.time.Duration;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** Works out a step's arguments and makes of them what its keyword takes. */
+final class Arguments {
+  private final Project project;
+  private final CaseScope scope;
+  private final Evaluator evaluator;
+  private final Secrets secrets;
+  private final StepPlace place;
+  private final List<Named> shown = new ArrayList<>();
+
+  Arguments(
+      Project project, CaseScope scope, Evaluator evaluator, Secrets secrets, StepPlace place) {
+    this.project = project;
+    this.scope = scope;
+    this.evaluator = evaluator;
+    this.secrets = secrets;
+    this.place = place;
+  }
+
+  /** The arguments as a report shows them. */
+  List<Named> shown() {
+    return List.copyOf(shown);
+  }
+
+  static List<Named> hidden(List<Named> values) {
+    return values.stream().map(value -> new Named(value.name(), "•••")).toList();
+  }
+
+  List<Value> values(List<BoundArgument> arguments) {
+    return arguments.stream().map(argument -> value(argument, evaluator)).toList();
+  }
+
+  /** One object for each parameter of a method, in order. */
+  List<Object> forMethod(BuiltIn method, List<BoundArgument> arguments) {
+    List<Parameter> takes = method.signature().takes();
+    Object[] objects = new Object[takes.size()];
+    for (int i = 0; i < objects.length; i++) {
+      objects[i] = "";
+    }
+    for (BoundArgument argument : arguments) {
+      objects[argument.index()] = object(method.javaType(argument.index()), argument);
+    }
+    return List.of(objects);
+  }
+
+  private Object object(Class<?> type, BoundArgument argument) {
+    if (type == FormulaCall.class) {
+      shown.add(new Named(argument.parameter().name(), argument.template().source()));
+      return new FormulaCall(
+          argument.template().source(),
+          () -> evaluator.value(argument.template().singleReference().orElseThrow()));
+    }
+    Value value = value(argument, evaluator);
+    if (type == Target.class) {
+      return element(value.text());
+    }
+    if (type == PageCall.class) {
+      return page(value.text());
+    }
+    if (type == BigDecimal.class) {
+      return Values.number(value).orElseThrow(() -> unfit(argument, value, "a number is needed"));
+    }
+    if (type == boolean.class) {
+      return Values.truth(value).orElseThrow(() -> unfit(argument, value, "yes or no is needed"));
+    }
+    if (type == LocalDate.class) {
+      return Values.date(value)
+          .orElseThrow(() -> unfit(argument, value, "a date such as 2026-03-09 is needed"));
+    }
+    if (type == Duration.class) {
+      return Durations.read(value.text())
+          .orElseThrow(
+              () -> unfit(argument, value, "a length of time such as 500ms or 30s is needed"));
+    }
+    return value.text();
+  }
+
+  /** The parameters of a composed keyword by name; a default may use the parameters before it. */
+  Map<String, Value> forKeyword(Signature signature, List<BoundArgument> arguments) {
+    Map<String, Value> values = new LinkedHashMap<>();
+    Evaluator defaults =
+        new Evaluator(
+            path ->
+                Optional.ofNullable(path.size() == 1 ? values.get(Names.key(path.get(0))) : null),
+            scope.surroundings());
+    for (BoundArgument argument : arguments) {
+      Value value = value(argument, argument.cell().isPresent() ? evaluator : defaults);
+      values.put(Names.key(argument.parameter().name()), value);
+    }
+    return values;
+  }
+
+  private Value value(BoundArgument argument, Evaluator by) {
+    Template template = argument.template();
+    Value value = by.value(template);
+    Kind kind = argument.parameter().kind();
+    if (kind.type() == Kind.Type.SECRET) {
+      secrets.add(value.text());
+    }
+    kind.objection(value)
+        .ifPresent(objection -> {
+          throw unfit(argument, value, objection);
+        });
+    shown.add(new Named(argument.parameter().name(), value.text()));
+    return value;
+  }
+
+  private static FormulaFailure unfit(BoundArgument argument, Value value, String objection) {
+    return new FormulaFailure(
+        "“"
+            + value.text()
+            + "” does not fit "
+            + argument.parameter().name()
+            + ": "
+            + objection
+            + ".");
+  }
+
+  private Target element(String name) {
+    return new ElementResolver(project.index(), scope.ofKeyword(), scope.surroundings())
+        .resolve(name, place.pages());
+  }
+
+  private PageCall page(String name) {
+    PageEntry page =
+        project
+            .index()
+            .page(name)
+            .orElseThrow(() -> new FormulaFailure("No page is called “" + name + "”."));
+    String path =
+        new Evaluator(scope.ofKeyword(), scope.surroundings()).value(page.address()).text();
+    return new PageCall(page.name(), path);
+  }
+}

@@ -1,0 +1,71 @@
+package elmtable.run;
+
+import elmtable.browser.Browser;
+import elmtable.browser.BrowserFailure;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+
+/**
+ * A worker's browsers: a fresh one for each case, and while that case runs the next is made ready,
+ * so that isolation costs no waiting.
+ */
+final class BrowserSupply implements AutoCloseable {
+  private final Browser.Lane lane;
+  private final StopSignal stop;
+  private CompletableFuture<Browser> next;
+
+  BrowserSupply(Browser.Lane lane, StopSignal stop) {
+    this.lane = lane;
+    this.stop = stop;
+  }
+
+  /** A browser that nobody used before. */
+  Browser take() {
+    stop.check();
+    CompletableFuture<Browser> taken = next == null ? opening() : next;
+    next = null;
+    try {
+      return taken.join();
+    } catch (CompletionException failed) {
+      stop.check();
+      if (failed.getCause() instanceof BrowserFailure failure) {
+        throw failure;
+      }
+      throw failed;
+    }
+  }
+
+  /** Begins to open the next one. */
+  void prepare() {
+    if (next == null && !stop.isSet()) {
+      next = opening();
+    }
+  }
+
+  private CompletableFuture<Browser> opening() {
+    CompletableFuture<Browser> opening = new CompletableFuture<>();
+    Thread.ofVirtual()
+        .name("browser")
+        .start(() -> {
+          try {
+            opening.complete(lane.open());
+          } catch (RuntimeException failed) {
+            opening.completeExceptionally(failed);
+          }
+        });
+    return opening;
+  }
+
+  @Override
+  public void close() {
+    if (next != null) {
+      next.whenComplete((browser, failed) -> {
+        if (browser != null) {
+          browser.close();
+        }
+      });
+      next = null;
+    }
+    lane.close();
+  }
+}

@@ -1,0 +1,266 @@
+package elmtable.run;
+
+import elmtable.browser.Browser;
+import elmtable.formula.Evaluator;
+import elmtable.formula.FormulaFailure;
+import elmtable.formula.Surroundings;
+import elmtable.formula.Template;
+import elmtable.formula.Value;
+import elmtable.language.Durations;
+import elmtable.language.Section;
+import elmtable.language.SectionTable;
+import elmtable.plan.ExecutableCase;
+import elmtable.plan.RowUse;
+import elmtable.project.CaseEntry;
+import elmtable.project.Environments;
+import elmtable.project.StepPlace;
+import elmtable.text.Names;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+
+/** Runs one executable case, again where it may try more than once or its browser was lost. */
+final class CaseRun {
+  private static final Duration USUAL_TIMEOUT = Duration.ofMinutes(5);
+
+  private final RunRequest request;
+  private final Run.Numbered numbered;
+  private final int worker;
+  private final BrowserSupply browsers;
+  private final EvidenceKeeper evidence;
+  private final Events events;
+  private final StopSignal stop;
+  private final boolean more;
+
+  CaseRun(
+      RunRequest request,
+      Run.Numbered numbered,
+      int worker,
+      BrowserSupply browsers,
+      EvidenceKeeper evidence,
+      Events events,
+      StopSignal stop,
+      boolean more) {
+    this.request = request;
+    this.numbered = numbered;
+    this.worker = worker;
+    this.browsers = browsers;
+    this.evidence = evidence;
+    this.events = events;
+    this.stop = stop;
+    this.more = more;
+  }
+
+  Outcome execute() {
+    Instant begun = Events.now();
+    int tries =
+        numbered
+            .executable()
+            .entry()
+            .replaced("tries")
+            .filter(t -> t.matches("\\d+"))
+            .map(Integer::parseInt)
+            .orElse(1);
+    boolean browserReplaced = false;
+    CaseResult result;
+    for (int attempt = 1; ; attempt++) {
+      events.tell(new RunEvent.CaseStarted(Events.now(), numbered.number(), worker, attempt));
+      result = attempt();
+      if (result.outcome() == Outcome.PASSED || stop.isSet()) {
+        break;
+      }
+      // A browser that died is replaced once, whatever the case's own tries are.
+      if (result.browserLost() && !browserReplaced) {
+        browserReplaced = true;
+        tries++;
+      }
+      if (attempt >= tries) {
+        break;
+      }
+    }
+    double millis = Duration.between(begun, Events.now()).toNanos() / 1e6;
+    events.tell(
+        new RunEvent.CaseFinished(
+            Events.now(), numbered.number(), result.outcome(), millis, result.failure()));
+    return result.outcome();
+  }
+
+  private CaseResult attempt() {
+    ExecutableCase executable = numbered.executable();
+    if (!executable.fault().isEmpty()) {
+      return CaseResult.broken("It cannot run: " + executable.fault());
+    }
+    if (!executable.entry().fixtures().isEmpty()) {
+      return CaseResult.broken("It needs fixtures, which this version does not set up yet.");
+    }
+    Secrets secrets = new Secrets();
+    try (CaseBrowser browser = new CaseBrowser(browsers, more)) {
+      CaseScope scope = scope(executable, secrets);
+      StepPlace place = StepPlace.of(executable.entry());
+      Duration timeout =
+          executable.entry().replaced("timeout").flatMap(Durations::read).orElse(USUAL_TIMEOUT);
+      Reporter reporter = new Reporter(numbered.number(), events, evidence, secrets);
+      StepRunner steps =
+          new StepRunner(request, browser, reporter, stop, scope, Instant.now().plus(timeout));
+      return phases(executable.entry(), steps, place);
+    } catch (FormulaFailure failure) {
+      return CaseResult.broken(failure.getMessage());
+    }
+  }
+
+  /**
+   * Set-up, steps, tear-down; the tear-down of everything that was begun is run whatever happened.
+   */
+  private CaseResult phases(CaseEntry entry, StepRunner steps, StepPlace place) {
+    CaseResult result = new CaseResult();
+    Frame frame = Frame.ofCase(place);
+    try {
+      entry
+          .suite()
+          .ifPresent(suite ->
+              result.add(
+                  steps.run(
+                      "set-up", suite.steps(Section.SET_UP), frame, entry.path(), suiteLine(entry)),
+                  true));
+      if (result.isGood()) {
+        result.add(
+            steps.run(
+                "set-up",
+                entry.block().steps(Section.SET_UP),
+                frame,
+                entry.path(),
+                entry.placed().firstLine()),
+            true);
+      }
+      if (result.isGood()) {
+        result.add(
+            steps.run(
+                "steps",
+                entry.block().steps(Section.STEPS),
+                frame,
+                entry.path(),
+                entry.placed().firstLine()),
+            false);
+      }
+      steps.withoutTimeout();
+      result.add(
+          steps.run(
+              "tear-down",
+              entry.block().steps(Section.TEAR_DOWN),
+              frame,
+              entry.path(),
+              entry.placed().firstLine()),
+          true);
+      entry
+          .suite()
+          .ifPresent(suite ->
+              result.add(
+                  steps.run(
+                      "tear-down",
+                      suite.steps(Section.TEAR_DOWN),
+                      frame,
+                      entry.path(),
+                      suiteLine(entry)),
+                  true));
+    } catch (Stopped stopped) {
+      result.stop();
+    }
+    return result;
+  }
+
+  private int suiteLine(CaseEntry entry) {
+    return request
+        .project()
+        .document(entry.path())
+        .flatMap(d -> d.document().suite())
+        .map(p -> p.firstLine())
+        .orElse(0);
+  }
+
+  /** The values that the case's steps can use, worked out at its start. */
+  private CaseScope scope(ExecutableCase executable, Secrets secrets) {
+    // Each case draws from a seed of its own, so that its values do not depend on how cases fell to
+    // workers.
+    long seed = request.seed() ^ executable.identity().hashCode();
+    Surroundings surroundings = Surroundings.seeded(seed, request.id() + "-" + numbered.number());
+    Map<String, Value> environment =
+        Environments.values(
+            request.project().index(), executable.environment(), System.getenv(), surroundings);
+    Environments.entries(request.project().index(), executable.environment())
+        .forEach((key, entry) -> {
+          if (entry.secret() && environment.containsKey(key)) {
+            secrets.add(environment.get(key).text());
+          }
+        });
+    CaseScope scope = new CaseScope(surroundings, environment, runValues());
+    executable
+        .entry()
+        .suite()
+        .flatMap(suite -> suite.section(Section.VALUES))
+        .map(SectionTable::of)
+        .ifPresent(table ->
+            table
+                .rows()
+                .forEach(row -> {
+                  Value value =
+                      new Evaluator(scope.ofCase(), surroundings)
+                          .value(Template.of(row.source("value")));
+                  if (row.text("kind").equalsIgnoreCase("secret")) {
+                    secrets.add(value.text());
+                  }
+                  scope.putSuite(row.text("name"), value);
+                }));
+    executable.row().ifPresent(row -> scope.putRow(values(row, scope, surroundings)));
+    return scope;
+  }
+
+  private Map<String, Value> runValues() {
+    return Map.of("id", Value.of(request.id()), "seed", Value.of(request.seed()));
+  }
+
+  private static Map<String, Value> values(RowUse row, CaseScope scope, Surroundings surroundings) {
+    Map<String, Value> values = new LinkedHashMap<>();
+    Evaluator evaluator = new Evaluator(scope.ofCase(), surroundings);
+    for (int i = 0; i < row.columns().size(); i++) {
+      values.put(Names.key(row.columns().get(i)), evaluator.value(row.cell(i)));
+    }
+    return values;
+  }
+
+  /** The case's browser, opened at the first step that needs one. */
+  static final class CaseBrowser implements AutoCloseable {
+    private final BrowserSupply supply;
+    private final boolean more;
+    private Browser browser;
+
+    CaseBrowser(BrowserSupply supply, boolean more) {
+      this.supply = supply;
+      this.more = more;
+    }
+
+    Browser get() {
+      if (browser == null) {
+        browser = supply.take();
+        if (more) {
+          supply.prepare();
+        }
+      }
+      return browser;
+    }
+
+    Optional<Browser> opened() {
+      return Optional.ofNullable(browser);
+    }
+
+    @Override
+    public void close() {
+      if (browser != null) {
+        Browser used = browser;
+        browser = null;
+        used.close();
+      }
+    }
+  }
+}

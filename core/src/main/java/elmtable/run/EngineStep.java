@@ -1,0 +1,59 @@
+package elmtable.run;
+
+import elmtable.browser.Browser;
+import elmtable.formula.FormulaFailure;
+import elmtable.formula.Value;
+import elmtable.keyword.StepContext;
+import java.time.Duration;
+
+/** What a keyword method gets of the engine. */
+record EngineStep(
+    int id,
+    Duration limit,
+    CaseRun.CaseBrowser caseBrowser,
+    Reporter reporter,
+    StopSignal stop,
+    CaseScope scope)
+    implements StepContext {
+  @Override
+  public Browser browser() {
+    return caseBrowser.get();
+  }
+
+  @Override
+  public String address(String path) {
+    if (path.matches("(?i)[a-z][a-z0-9+.-]*:.*")) {
+      return path;
+    }
+    String base =
+        scope
+            .baseAddress()
+            .map(Value::text)
+            .orElseThrow(() ->
+                new FormulaFailure(
+                    "The environment has no value “base address”, from which the path "
+                        + path
+                        + " counts."));
+    String trimmed = base.endsWith("/") ? base.substring(0, base.length() - 1) : base;
+    return path.startsWith("/") ? trimmed + path : trimmed + "/" + path;
+  }
+
+  @Override
+  public void log(String text) {
+    reporter.log(id, text);
+  }
+
+  @Override
+  public void keepPicture(String name) {
+    browser()
+        .picture()
+        .ifPresentOrElse(
+            picture -> reporter.keep(id, "picture", picture, ".png", name),
+            () -> reporter.log(id, "No picture can be taken while a dialog is open."));
+  }
+
+  @Override
+  public void pause(Duration time) {
+    stop.sleep(time.toMillis());
+  }
+}

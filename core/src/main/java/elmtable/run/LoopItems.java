@@ -1,0 +1,74 @@
+package elmtable.run;
+
+import elmtable.data.BrokenData;
+import elmtable.data.DataRow;
+import elmtable.data.DataSets;
+import elmtable.data.DataSource;
+import elmtable.data.Rows;
+import elmtable.formula.Evaluator;
+import elmtable.formula.FormulaFailure;
+import elmtable.formula.Template;
+import elmtable.formula.Value;
+import elmtable.language.Mark;
+import elmtable.project.DataEntry;
+import elmtable.project.Project;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** The items of a repetition: the rows of a data set, or the values of a list. */
+final class LoopItems {
+  private final Project project;
+  private final Evaluator evaluator;
+
+  LoopItems(Project project, Evaluator evaluator) {
+    this.project = project;
+    this.evaluator = evaluator;
+  }
+
+  List<Value> of(Mark.ForEach each) {
+    Optional<DataEntry> set = project.index().dataSet(each.list());
+    if (set.isPresent()) {
+      return rows(set.get());
+    }
+    Template formula = Template.bare(each.list());
+    Value list =
+        evaluator.value(
+            formula
+                .singleReference()
+                .orElseThrow(
+                    () -> new FormulaFailure("“" + each.list() + "” is no list and no data set.")));
+    return list instanceof Value.Many many ? many.items() : List.of(list);
+  }
+
+  private List<Value> rows(DataEntry set) {
+    DataSets.Reading reading = DataSets.of(set.placed().block(), project.files());
+    DataSource source =
+        reading.source().orElseThrow(() -> new FormulaFailure(reading.problems().get(0).message()));
+    List<Value> items = new ArrayList<>();
+    try (Rows rows = source.open()) {
+      List<String> columns = source.columns();
+      for (DataRow row = rows.next(); row != null; row = rows.next()) {
+        if (!row.isSound()) {
+          throw new FormulaFailure(row.fault());
+        }
+        items.add(item(columns, row, source.hasTemplates()));
+      }
+    } catch (BrokenData broken) {
+      throw new FormulaFailure(broken.getMessage());
+    }
+    return items;
+  }
+
+  /** With one column its value, else a row. */
+  private Value item(List<String> columns, DataRow row, boolean templates) {
+    Map<String, Value> cells = new LinkedHashMap<>();
+    for (int i = 0; i < columns.size(); i++) {
+      String cell = row.cells().get(i);
+      cells.put(columns.get(i), templates ? evaluator.value(Template.of(cell)) : Value.of(cell));
+    }
+    return columns.size() == 1 ? cells.values().iterator().next() : new Value.Row(cells);
+  }
+}

@@ -1,0 +1,18 @@
+package elmtable.run;
+
+import elmtable.plan.Plan;
+import elmtable.project.Project;
+import java.time.Duration;
+
+/**
+ * What is to be run.
+ *
+ * @param id names the run; {@code <run/id>} in steps
+ * @param title for people: what was chosen
+ * @param workers how many suites at most run side by side
+ * @param limit how long an action or expectation waits
+ */
+public record RunRequest(
+    String id, String title, Project project, Plan plan, int workers, long seed, Duration limit) {
+  public static final Duration USUAL_LIMIT = Duration.ofSeconds(5);
+}

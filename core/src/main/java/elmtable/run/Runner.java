@@ -1,0 +1,28 @@
+package elmtable.run;
+
+import elmtable.browser.Browser;
+import java.util.List;
+
+/** Starts runs. */
+public final class Runner {
+  /** Makes the launcher of a run's browsers, which the run closes at its end. */
+  @FunctionalInterface
+  public interface Launchers {
+    Browser.Launcher make();
+  }
+
+  private final Launchers launchers;
+
+  public Runner(Launchers launchers) {
+    this.launchers = launchers;
+  }
+
+  /**
+   * Starts a run and returns at once; listeners are told of all its events by one thread at a time.
+   */
+  public RunHandle start(RunRequest request, EvidenceKeeper evidence, List<RunListener> listeners) {
+    Run run = new Run(request, launchers, evidence, listeners);
+    Thread.ofPlatform().name("run " + request.id()).start(run::execute);
+    return run;
+  }
+}

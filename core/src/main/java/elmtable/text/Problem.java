@@ -1,0 +1,86 @@
+package elmtable.text;
+
+import static elmtable.text.Severity.ERROR;
+import static elmtable.text.Severity.NOTICE;
+import static elmtable.text.Severity.WARNING;
+
+/** The catalogue of everything that can be wrong with a project. Codes are stable. */
+public enum Problem {
+  UNREADABLE_LINE("T101", ERROR, "A line that fits nowhere"),
+  NAMELESS_BLOCK("T102", ERROR, "A block without a name"),
+  UNKNOWN_PROPERTY("T103", ERROR, "A property that this block does not have"),
+  UNKNOWN_SECTION("T104", ERROR, "A section that this block does not have"),
+  DOUBLE_PROPERTY("T105", ERROR, "A property that stands twice"),
+  EMPTY_PROPERTY("T106", ERROR, "A property without a value"),
+  DOUBLE_SECTION("T107", ERROR, "A section that stands twice"),
+  SECOND_SUITE("T108", ERROR, "A second suite in one document"),
+  CASE_BEFORE_SUITE("T109", ERROR, "A case before its suite"),
+  UNKNOWN_HOOK_MOMENT("T110", ERROR, "A hook for a moment that does not exist"),
+  BAD_NAME("T111", ERROR, "A name with a character that names cannot have"),
+  UNKNOWN_COLUMN_NAME("T112", ERROR, "A section column that does not exist"),
+  SHORT_OR_LONG_ROW("T113", ERROR, "A row with fewer or more cells than columns"),
+  BAD_PROPERTY_VALUE("T114", ERROR, "A property whose value cannot be read"),
+  UNCLOSED_ROW("T115", WARNING, "A row without its last pipe"),
+  MISSING_COLUMN("T116", ERROR, "A section without a column that it needs"),
+
+  FORMULA_UNREADABLE("F101", ERROR, "A formula that cannot be read"),
+  UNKNOWN_FUNCTION("F102", ERROR, "A function that does not exist"),
+  UNKNOWN_REFERENCE("F103", ERROR, "A reference to a value that does not exist here"),
+  CHANGING_NAME("F104", ERROR, "A name that depends on a changing value"),
+  UNCLOSED_REFERENCE("F105", WARNING, "A < that never closes"),
+
+  DUPLICATE_NAME("N101", ERROR, "Two things with one name"),
+  UNBOUND_STEP("N102", ERROR, "A step that no keyword answers to"),
+  UNBOUND_DRAFT_STEP("N103", NOTICE, "A step of a draft that no keyword answers to yet"),
+  UNKNOWN_PAGE("N104", ERROR, "A page that does not exist"),
+  UNKNOWN_ELEMENT("N105", ERROR, "An element that does not exist"),
+  AMBIGUOUS_ELEMENT("N106", ERROR, "An element name that fits several elements"),
+  UNKNOWN_DATA_SET("N107", ERROR, "A data set that does not exist"),
+  UNKNOWN_KIND("N108", ERROR, "A kind that does not exist"),
+  CALLS_ITSELF("N109", ERROR, "A keyword that calls itself"),
+  DRAFT_KEYWORD("N110", ERROR, "A draft keyword in a ready case"),
+  UNKNOWN_LOCATOR_KIND("N111", ERROR, "A way of locating that does not exist"),
+  UNKNOWN_FIXTURE("N112", ERROR, "A fixture that does not exist"),
+  UNKNOWN_ENVIRONMENT("N113", ERROR, "An environment that does not exist"),
+
+  TOO_FEW_ARGUMENTS("S101", ERROR, "A required argument that is missing"),
+  TOO_MANY_ARGUMENTS("S102", ERROR, "More arguments than the keyword takes"),
+  DOUBLED_ARGUMENT("S103", ERROR, "An argument that is given twice"),
+  NOT_A_CHOICE("S104", ERROR, "A value that is not among the choices"),
+  WRONG_KIND("S105", ERROR, "A value of the wrong kind"),
+  MARK_WITHOUT_SENSE("S106", ERROR, "A mark that makes no sense here"),
+  NO_STEPS("S107", NOTICE, "A case without steps"),
+  FIXED_PAUSE("S108", WARNING, "A fixed pause"),
+  NO_RESULT("S109", ERROR, "More results kept than the keyword gives"),
+
+  MISSING_FILE("D101", ERROR, "A file that does not exist"),
+  BROKEN_DATA_FILE("D102", ERROR, "A data file that cannot be read"),
+  EMPTY_DATA_SET("D103", WARNING, "A data set without rows"),
+  TWO_SOURCES("D104", ERROR, "Two sources of data for one case or set"),
+  NO_SOURCE("D105", ERROR, "A data set without a source"),
+  DOUBLE_COLUMN("D106", ERROR, "Two columns with one name"),
+  UNKNOWN_COLUMN("D107", ERROR, "A column that does not exist"),
+  NOT_BUILT("X101", ERROR, "Something that this version cannot carry out yet");
+
+  private final String code;
+  private final Severity severity;
+  private final String title;
+
+  Problem(String code, Severity severity, String title) {
+    this.code = code;
+    this.severity = severity;
+    this.title = title;
+  }
+
+  public String code() {
+    return code;
+  }
+
+  public Severity severity() {
+    return severity;
+  }
+
+  public String title() {
+    return title;
+  }
+}

@@ -1,0 +1,44 @@
+package elmtable.text;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/** Lines of a text: LF and CRLF end one, a byte-order mark at the start is dropped. */
+public final class SourceText {
+  private SourceText() {}
+
+  /** The lines without their ends. A newline at the end of the text does not begin another line. */
+  public static List<String> lines(String text) {
+    List<String> lines = new ArrayList<>();
+    int from = text.startsWith("\uFEFF") ? 1 : 0;
+    while (from < text.length()) {
+      int end = text.indexOf('\n', from);
+      int next = end < 0 ? text.length() : end;
+      int stop = next > from && text.charAt(next - 1) == '\r' ? next - 1 : next;
+      lines.add(text.substring(from, stop));
+      from = next + 1;
+    }
+    return lines;
+  }
+
+  /** The text with edits made; edits do not overlap and count in the given text's lines. */
+  public static String apply(String text, List<Edit> edits) {
+    List<String> lines = new ArrayList<>(lines(text));
+    List<Edit> backwards = new ArrayList<>(edits);
+    backwards.sort((a, b) ->
+        a.range().line() != b.range().line()
+            ? b.range().line() - a.range().line()
+            : b.range().start() - a.range().start());
+    for (Edit edit : backwards) {
+      Range range = edit.range();
+      while (lines.size() <= range.line()) {
+        lines.add("");
+      }
+      String line = lines.get(range.line());
+      int start = Math.min(range.start(), line.length());
+      int end = Math.min(range.end(), line.length());
+      lines.set(range.line(), line.substring(0, start) + edit.text() + line.substring(end));
+    }
+    return lines.isEmpty() ? "" : String.join("\n", lines) + "\n";
+  }
+}

@@ -1,0 +1,106 @@
+#!/usr/bin/env bash
+# Elm Table's launcher: installs what is missing, builds, and starts things. `./elm help` lists what it can do.
+set -euo pipefail
+here=$(cd "$(dirname "${BASH_SOURCE[0]}")" && pwd)
+jar="$here/server/target/elm-table.jar"
+
+say() { printf '%s\n' "$*" >&2; }
+stop() { say "$@"; exit 2; }
+
+# The newest JDK from 21 on: JAVA_HOME if it is one, else the ones installed side by side.
+find_jdk() {
+  local candidate version best='' best_version=20
+  for candidate in "${JAVA_HOME:-}" /usr/lib/jvm/* /opt/java/* /Library/Java/JavaVirtualMachines/*/Contents/Home; do
+    [ -x "$candidate/bin/javac" ] && [ -f "$candidate/release" ] || continue
+    version=$(sed -n 's/^JAVA_VERSION="\([0-9]*\).*/\1/p' "$candidate/release")
+    [ -n "$version" ] && [ "$version" -gt "$best_version" ] || continue
+    best=$candidate best_version=$version
+  done
+  [ -n "$best" ] || stop "No JDK 21 or newer was found in JAVA_HOME or /usr/lib/jvm." \
+    "Install one (Debian: apt-get install openjdk-21-jdk, or any vendor's) and try again."
+  export JAVA_HOME=$best
+}
+
+need_command() { command -v "$1" >/dev/null 2>&1 || stop "$1 is needed and was not found. $2"; }
+
+need_browser() {
+  command -v chromium >/dev/null 2>&1 && command -v chromedriver >/dev/null 2>&1 && return
+  local sudo=''
+  [ "$(id -u)" = 0 ] || sudo=sudo
+  command -v apt-get >/dev/null 2>&1 ||
+    stop "Chromium and its driver were not found; install the packages chromium and chromium-driver."
+  say "Installing Chromium and its driver from Debian's packages ..."
+  $sudo apt-get update -qq
+  DEBIAN_FRONTEND=noninteractive $sudo apt-get install -y -qq --no-install-recommends chromium chromium-driver >&2
+}
+
+# `file` lists what a build was made from; nothing is built again while that has not changed.
+sources() {
+  (cd "$here" && find pom.xml core webdriver demo-site server web -type f \
+    -not -path '*/target/*' -not -path '*/node_modules/*' -not -path '*/dist/*' -not -path '*/src/test/*' \
+    -printf '%p %s %T@\n' | sort | cksum)
+}
+
+build() {
+  find_jdk
+  need_command mvn "Install Apache Maven 3.8 or newer."
+  need_command npm "Install Node.js 20 or newer with npm."
+  local stamp="$here/server/target/built-from"
+  if [ -f "$jar" ] && [ -f "$stamp" ] && [ "$(cat "$stamp")" = "$(sources)" ]; then return; fi
+  say "Building ..."
+  (cd "$here" && mvn -q -DskipTests -Dspotless.check.skip=true -pl server,demo-site -am package) >&2
+  sources >"$stamp"
+}
+
+java_run() { exec "$JAVA_HOME/bin/java" -XX:+UseSerialGC -XX:TieredStopAtLevel=4 -Xshare:auto --enable-native-access=ALL-UNNAMED "$@"; }
+
+demo() {
+  need_browser
+  build
+  find_jdk
+  local data="$here/.elm/demo"
+  [ "${1:-}" = --fresh ] && rm -rf "$data" && shift
+  local site_port=${ELM_SITE_PORT:-8090} port=${ELM_PORT:-8080} site_pid
+  "$JAVA_HOME/bin/java" -XX:+UseSerialGC -jar "$here/demo-site/target/demo-site.jar" --port "$site_port" &
+  site_pid=$!
+  trap 'kill "$site_pid" 2>/dev/null || true' EXIT
+  trap 'exit 0' INT TERM
+  "$JAVA_HOME/bin/java" -XX:+UseSerialGC --enable-native-access=ALL-UNNAMED -jar "$jar" \
+    serve "$here/demo" --data "$data" --port "$port" "$@" &
+  wait $!
+}
+
+tests() {
+  need_browser
+  find_jdk
+  need_command mvn "Install Apache Maven 3.8 or newer."
+  need_command npm "Install Node.js 20 or newer with npm."
+  (cd "$here" && mvn -B verify "$@")
+  sources >"$here/server/target/built-from"
+}
+
+case "${1:-help}" in
+  demo) shift; demo "$@" ;;
+  test) shift; tests "$@" ;;
+  format) find_jdk; (cd "$here" && mvn -q spotless:apply && cd web && npm run --silent format) ;;
+  bench) shift; build; find_jdk; (cd "$here" && mvn -q -DskipTests -Dspotless.check.skip=true -pl bench -am package) >&2
+    exec "$JAVA_HOME/bin/java" -jar "$here/bench/target/bench.jar" "$@" ;;
+  screenshots) shift; need_browser; build; (cd "$here" && mvn -q -B verify -Dspotless.check.skip=true -Pscreenshots -pl journeys -am "$@") ;;
+  build) build ;;
+  help | --help | -h)
+    cat <<'HELP'
+./elm demo [--fresh]     installs what is missing, builds, starts Elm Table and the demo application
+./elm test               installs what is missing, builds, runs every test
+./elm serve [DIR]        starts the server (--help for its options)
+./elm check DIR          lists the problems of a project folder
+./elm plan DIR           lists the executable cases of a project folder
+./elm run DIR            runs them (--tags EXPR, --out DIR)
+./elm bench              prints the benchmarks' figures
+./elm format             formats all sources
+./elm screenshots        makes docs/screenshots anew from the demo
+HELP
+    ;;
+  *) build; find_jdk
+    if [ "$1" = run ]; then need_browser; fi
+    java_run -jar "$jar" "$@" ;;
+esac

@@ -1,0 +1,21 @@
+package elmtable.server.command;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.SerializationFeature;
+
+/** JSON for people and scripts to read. */
+final class Json {
+  private static final ObjectMapper JSON =
+      new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
+
+  private Json() {}
+
+  static String write(Object value) {
+    try {
+      return JSON.writeValueAsString(value);
+    } catch (JsonProcessingException impossible) {
+      throw new IllegalStateException(impossible);
+    }
+  }
+}

@@ -1,0 +1,97 @@
+package elmtable.server.command;
+
+import elmtable.plan.Plan;
+import elmtable.project.Project;
+import elmtable.report.RunFolder;
+import elmtable.run.Outcome;
+import elmtable.run.RunHandle;
+import elmtable.run.RunRequest;
+import elmtable.run.Runner;
+import elmtable.webdriver.ChromeLauncher;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ThreadLocalRandom;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Runs a selection and writes what happened to a folder of its own. */
+@Command(
+    name = "run",
+    mixinStandardHelpOptions = true,
+    description =
+        "Runs the cases of a project folder. Exit code: 0 all passed, 1 some did not, 2 could not run.")
+final class RunCommand implements Callable<Integer> {
+  @Parameters(paramLabel = "DIR", description = "Folder of the project.")
+  private Path folder;
+
+  @Mixin private SelectionOptions options;
+
+  @Option(
+      names = "--out",
+      paramLabel = "DIR",
+      defaultValue = "runs",
+      description = "Where the run's folder is made.")
+  private Path out;
+
+  @Option(
+      names = "--workers",
+      defaultValue = "2",
+      description = "How many suites run side by side; 2 if left out.")
+  private int workers;
+
+  @Option(names = "--seed", description = "Seed of random values; chosen and shown if left out.")
+  private Long seed;
+
+  @Spec private CommandSpec spec;
+
+  @Override
+  public Integer call() throws InterruptedException {
+    if (workers < 1 || workers > 64) {
+      throw new Refusal("There are 1 to 64 workers, not " + workers + ".");
+    }
+    Project project = ProjectFolder.read(folder);
+    Plan plan = options.plan(project);
+    if (plan.count() == 0) {
+      throw new Refusal("The selection has no executable case; see “elm plan”.");
+    }
+    try (RunFolder results = RunFolder.in(out)) {
+      Progress progress = new Progress(spec.commandLine().getOut(), System.console() != null);
+      String id = results.path().getFileName().toString();
+      long drawn = seed != null ? seed : ThreadLocalRandom.current().nextInt(1, 100_000);
+      RunRequest request =
+          new RunRequest(
+              id, options.title(), project, plan, workers, drawn, RunRequest.USUAL_LIMIT);
+      RunHandle run =
+          new Runner(ChromeLauncher::new).start(request, results, List.of(results, progress));
+      Thread stopping = new Thread(() -> stop(run));
+      Runtime.getRuntime().addShutdownHook(stopping);
+      run.await(Duration.ofDays(1));
+      if (!run.isOver()) {
+        throw new Refusal("The run did not end within a day.");
+      }
+      progress.summary(results.path());
+      return progress.outcomes().stream().allMatch(Outcome.PASSED::equals) ? 0 : 1;
+    } catch (IOException full) {
+      throw new Refusal("The results cannot be written to " + out + ": " + full.getMessage() + ".");
+    }
+  }
+
+  /** Ctrl C ends the run in order, so that no browser stays behind. */
+  private static void stop(RunHandle run) {
+    if (!run.isOver()) {
+      run.stop();
+      try {
+        run.await(Duration.ofSeconds(10));
+      } catch (InterruptedException interrupted) {
+        Thread.currentThread().interrupt();
+      }
+    }
+  }
+}

@@ -1,0 +1,94 @@
+package elmtable.server.store;
+
+import elmtable.data.ProjectFiles;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.CharacterCodingException;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+
+/**
+ * A project read from a folder: texts of documents by path, and the other files where they are.
+ * Hidden files and folders are passed over.
+ */
+public record FolderReading(Map<String, String> documents, ProjectFiles files) {
+  private static final String DOCUMENT = ".elmt";
+
+  public static FolderReading of(Path folder) throws IOException {
+    Map<String, String> documents = new TreeMap<>();
+    for (String path : paths(folder)) {
+      if (path.endsWith(DOCUMENT)) {
+        documents.put(path, text(folder.resolve(path), path));
+      }
+    }
+    return new FolderReading(documents, new FolderFiles(folder));
+  }
+
+  private static String text(Path file, String path) throws IOException {
+    try {
+      return Files.readString(file);
+    } catch (CharacterCodingException broken) {
+      throw new IOException(path + " is not UTF-8 text", broken);
+    }
+  }
+
+  static List<String> paths(Path folder) throws IOException {
+    try (Stream<Path> all = Files.walk(folder)) {
+      return all.filter(Files::isRegularFile)
+          .map(file -> folder.relativize(file).toString().replace('\\', '/'))
+          .filter(path -> !("/" + path).contains("/."))
+          .sorted()
+          .toList();
+    }
+  }
+
+  private record FolderFiles(Path folder) implements ProjectFiles {
+    @Override
+    public List<String> paths() {
+      try {
+        return FolderReading.paths(folder).stream()
+            .filter(path -> !path.endsWith(DOCUMENT))
+            .toList();
+      } catch (IOException unreadable) {
+        throw new UncheckedIOException(unreadable);
+      }
+    }
+
+    @Override
+    public Optional<String> version(String path) {
+      Path file = inside(path);
+      try {
+        if (file == null || !Files.isRegularFile(file)) {
+          return Optional.empty();
+        }
+        BasicFileAttributes attributes = Files.readAttributes(file, BasicFileAttributes.class);
+        return Optional.of(attributes.size() + " " + attributes.lastModifiedTime().toMillis());
+      } catch (IOException unreadable) {
+        return Optional.empty();
+      }
+    }
+
+    @Override
+    public InputStream open(String path) throws IOException {
+      Path file = inside(path);
+      if (file == null) {
+        throw new NoSuchFileException(path, null, "is not inside the project");
+      }
+      return Files.newInputStream(file);
+    }
+
+    /** A path that leads out of the project's folder is no file of it. */
+    private Path inside(String path) {
+      Path file = folder.resolve(path).normalize();
+      return file.startsWith(folder.normalize()) ? file : null;
+    }
+  }
+}

@@ -1,0 +1,144 @@
+package elmtable.webdriver;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import elmtable.browser.BrowserFailure;
+import elmtable.browser.BrowserFailure.Kind;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.WebSocket;
+import java.time.Duration;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+import java.util.concurrent.CompletionStage;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.concurrent.atomic.AtomicLong;
+
+/** A connection of WebDriver BiDi: commands with their answers. */
+final class BiDi implements AutoCloseable {
+  private static final ObjectMapper JSON = new ObjectMapper();
+  private static final HttpClient HTTP = HttpClient.newHttpClient();
+  private static final Duration CONNECT = Duration.ofSeconds(10);
+
+  private final Map<Long, CompletableFuture<JsonNode>> waiting = new ConcurrentHashMap<>();
+  private final AtomicLong ids = new AtomicLong();
+  private final WebSocket socket;
+  private CompletableFuture<?> lastSent = CompletableFuture.completedFuture(null);
+  private volatile boolean gone;
+
+  private BiDi(URI address) {
+    socket =
+        HTTP.newWebSocketBuilder()
+            .connectTimeout(CONNECT)
+            .buildAsync(address, new Incoming())
+            .join();
+  }
+
+  static BiDi connect(String address) {
+    try {
+      return new BiDi(URI.create(address));
+    } catch (CompletionException refused) {
+      throw new BrowserFailure(
+          Kind.LOST, "The browser's second connection cannot be opened.", refused);
+    }
+  }
+
+  boolean isGone() {
+    return gone;
+  }
+
+  /** Sends a command and waits for its result. */
+  JsonNode command(String method, Map<String, ?> parameters, Duration limit) {
+    long id = ids.incrementAndGet();
+    CompletableFuture<JsonNode> answer = new CompletableFuture<>();
+    waiting.put(id, answer);
+    try {
+      send(JSON.writeValueAsString(Map.of("id", id, "method", method, "params", parameters)));
+      return answer.get(limit.toMillis(), TimeUnit.MILLISECONDS);
+    } catch (TimeoutException | ExecutionException failed) {
+      throw new BrowserFailure(
+          Kind.LOST,
+          "The browser did not carry out " + method + ": " + failed.getMessage(),
+          failed);
+    } catch (IOException impossible) {
+      throw new UncheckedIOException(impossible);
+    } catch (InterruptedException interrupted) {
+      Thread.currentThread().interrupt();
+      throw new BrowserFailure(Kind.LOST, "Waiting for the browser was broken off.", interrupted);
+    } finally {
+      waiting.remove(id);
+    }
+  }
+
+  /** A socket takes one message at a time. */
+  private synchronized void send(String message) {
+    lastSent =
+        lastSent
+            .handle((sent, failed) -> null)
+            .thenCompose(ignored -> socket.sendText(message, true));
+  }
+
+  @Override
+  public void close() {
+    gone = true;
+    socket.abort();
+    end("the connection was closed");
+  }
+
+  private void end(String reason) {
+    gone = true;
+    waiting.values().forEach(answer -> answer.completeExceptionally(new IOException(reason)));
+  }
+
+  private void receive(String message) {
+    try {
+      JsonNode json = JSON.readTree(message);
+      CompletableFuture<JsonNode> answer =
+          json.has("id") ? waiting.get(json.path("id").asLong()) : null;
+      if (answer == null) {
+        return;
+      }
+      if (json.path("type").asText().equals("error")) {
+        answer.completeExceptionally(
+            new IOException(json.path("error").asText() + ": " + json.path("message").asText()));
+      } else {
+        answer.complete(json.path("result"));
+      }
+    } catch (IOException notJson) {
+      end("the browser sent what is not JSON");
+    }
+  }
+
+  private final class Incoming implements WebSocket.Listener {
+    private final StringBuilder text = new StringBuilder();
+
+    @Override
+    public CompletionStage<?> onText(WebSocket webSocket, CharSequence data, boolean last) {
+      text.append(data);
+      if (last) {
+        String message = text.toString();
+        text.setLength(0);
+        receive(message);
+      }
+      webSocket.request(1);
+      return null;
+    }
+
+    @Override
+    public CompletionStage<?> onClose(WebSocket webSocket, int statusCode, String reason) {
+      end("the browser closed the connection");
+      return null;
+    }
+
+    @Override
+    public void onError(WebSocket webSocket, Throwable error) {
+      end(String.valueOf(error.getMessage()));
+    }
+  }
+}

@@ -1,0 +1,149 @@
+package elmtable.webdriver;
+
+import elmtable.browser.BrowserFailure;
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.net.URI;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+
+/**
+ * A driver program with a port and a temporary folder of its own.
+ *
+ * <p>A small shell watches over it: it holds one end of a pipe from this process, and when that
+ * closes, because {@link #close()} was called or because this process died in whatever way, it
+ * kills the driver and every browser that the driver started, which all are in the driver's process
+ * group, and removes the folder.
+ */
+final class DriverProcess implements AutoCloseable {
+  private static final Pattern STARTED = Pattern.compile("started successfully on port (\\d+)");
+  private static final String WATCH =
+      "trap '' INT TERM HUP; folder=$1; shift; setsid \"$@\" </dev/null 2>&1 & driver=$!; "
+          + "cat >/dev/null; kill -KILL -$driver 2>/dev/null; "
+          + "for again in 1 2 3; do rm -rf \"$folder\" && break; sleep 0.1; done";
+
+  private final Process process;
+  private final Path folder;
+  private final int port;
+
+  private DriverProcess(Process process, Path folder, int port) {
+    this.process = process;
+    this.folder = folder;
+    this.port = port;
+  }
+
+  static DriverProcess start(Path program) {
+    Path folder = null;
+    try {
+      folder = Files.createTempDirectory("elm-table-browser-");
+      List<String> command = new ArrayList<>();
+      boolean watched = hasSetsid();
+      if (watched) {
+        command.addAll(List.of("setsid", "sh", "-c", WATCH, "elm-table", folder.toString()));
+      }
+      command.addAll(List.of(program.toString(), "--port=0"));
+      ProcessBuilder builder = new ProcessBuilder(command).redirectErrorStream(true);
+      // The driver makes folders of its own for each browser; they belong into ours, which is
+      // removed.
+      builder.environment().put("TMPDIR", folder.toString());
+      Process process = builder.start();
+      if (!watched) {
+        Runtime.getRuntime().addShutdownHook(new Thread(process::destroyForcibly));
+      }
+      return new DriverProcess(process, folder, port(process, program));
+    } catch (IOException failed) {
+      throw new BrowserFailure(
+          BrowserFailure.Kind.LOST,
+          "The driver " + program + " cannot be started: " + failed.getMessage() + ".",
+          failed);
+    }
+  }
+
+  private static boolean hasSetsid() {
+    return Stream.of("/usr/bin/setsid", "/bin/setsid")
+        .anyMatch(path -> Files.isExecutable(Path.of(path)));
+  }
+
+  private static int port(Process process, Path program) {
+    CompletableFuture<Integer> port = new CompletableFuture<>();
+    Thread.ofVirtual().name("driver output").start(() -> readOutput(process, port));
+    try {
+      return port.get(20, TimeUnit.SECONDS);
+    } catch (TimeoutException | ExecutionException silent) {
+      process.destroyForcibly();
+      throw new BrowserFailure(
+          BrowserFailure.Kind.LOST,
+          "The driver " + program + " did not say that it started.",
+          silent);
+    } catch (InterruptedException interrupted) {
+      Thread.currentThread().interrupt();
+      process.destroyForcibly();
+      throw new BrowserFailure(
+          BrowserFailure.Kind.LOST, "Starting the driver was broken off.", interrupted);
+    }
+  }
+
+  /** Reads to the end, so that the driver never waits for a reader. */
+  private static void readOutput(Process process, CompletableFuture<Integer> port) {
+    try (BufferedReader lines =
+        new BufferedReader(
+            new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))) {
+      for (String line = lines.readLine(); line != null; line = lines.readLine()) {
+        Matcher matcher = STARTED.matcher(line);
+        if (matcher.find()) {
+          port.complete(Integer.parseInt(matcher.group(1)));
+        }
+      }
+      port.completeExceptionally(new IOException("it ended"));
+    } catch (IOException gone) {
+      port.completeExceptionally(gone);
+    }
+  }
+
+  URI address() {
+    return URI.create("http://127.0.0.1:" + port);
+  }
+
+  Path folder() {
+    return folder;
+  }
+
+  @Override
+  public void close() {
+    try {
+      process.getOutputStream().close();
+      if (!process.waitFor(3, TimeUnit.SECONDS)) {
+        process.destroyForcibly();
+      }
+      removeFolder();
+    } catch (IOException gone) {
+      process.destroyForcibly();
+    } catch (InterruptedException interrupted) {
+      Thread.currentThread().interrupt();
+      process.destroyForcibly();
+    }
+  }
+
+  /** Usually removed by the watch already. */
+  private void removeFolder() throws IOException {
+    if (Files.exists(folder)) {
+      try (Stream<Path> all = Files.walk(folder)) {
+        for (Path path : all.sorted(Comparator.reverseOrder()).toList()) {
+          Files.deleteIfExists(path);
+        }
+      }
+    }
+  }
+}

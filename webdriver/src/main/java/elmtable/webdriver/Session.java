@@ -1,0 +1,50 @@
+package elmtable.webdriver;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import elmtable.browser.BrowserFailure;
+import java.time.Duration;
+import java.util.Map;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** A session of the classic protocol. */
+final class Session {
+  private static final Logger LOG = LoggerFactory.getLogger(Session.class);
+  private static final Duration END = Duration.ofSeconds(10);
+
+  private final Wire wire;
+  private final String path;
+  private final String description;
+
+  Session(Wire wire, JsonNode created) {
+    this.wire = wire;
+    this.path = "/session/" + created.path("sessionId").asText();
+    JsonNode capabilities = created.path("capabilities");
+    this.description =
+        capabilities.path("browserName").asText()
+            + " "
+            + capabilities.path("browserVersion").asText();
+  }
+
+  String description() {
+    return description;
+  }
+
+  JsonNode post(String command, Map<String, ?> body, Duration limit) {
+    return wire.post(path + command, body, limit);
+  }
+
+  JsonNode get(String command, Duration limit) {
+    return wire.get(path + command, limit);
+  }
+
+  /** Closes the browser; one that is gone already is no problem. */
+  void end() {
+    try {
+      wire.delete(path, END);
+    } catch (WireError | BrowserFailure gone) {
+      // The driver's watch removes what may be left of it.
+      LOG.debug("A browser was gone before it was closed", gone);
+    }
+  }
+}

@@ -1,0 +1,271 @@
+package elmtable.webdriver;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import elmtable.browser.Browser.Observation;
+import elmtable.browser.Browser.Wanted;
+import elmtable.browser.BrowserFailure;
+import elmtable.browser.BrowserFailure.Kind;
+import elmtable.browser.Target;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Consumer;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Waits inside the page. The question is asked once and answered when the state holds or the limit
+ * is reached; it is asked again only where the page was left meanwhile, which ends every script in
+ * it.
+ */
+final class Waiting {
+  private static final String ELEMENT = "element-6066-11e4-a52e-4f735466cecf";
+  private static final Duration MARGIN = Duration.ofSeconds(20);
+  // A page that is left over and over, faster than a script can begin, is given a breath between
+  // two looks.
+  private static final long BREATH_MILLIS = 20;
+
+  private static final Logger LOG = LoggerFactory.getLogger(Waiting.class);
+
+  private final ClassicBrowser browser;
+  private long scriptLimit = -1;
+
+  Waiting(ClassicBrowser browser) {
+    this.browser = browser;
+  }
+
+  /**
+   * Waits until the element can be acted on, and acts. Where it went stale in between, looks again
+   * in what time is left.
+   */
+  void act(Target target, String wanted, String text, Duration limit, Consumer<String> action) {
+    long end = System.nanoTime() + limit.toNanos();
+    while (true) {
+      JsonNode answer = ask(question(target, wanted, text), Math.max(1, left(end)));
+      if (!answer.path("ok").asBoolean()) {
+        throw new BrowserFailure(Kind.PAGE, reason(target, answer, limit));
+      }
+      try {
+        action.accept(answer.path("element").path(ELEMENT).asText());
+        return;
+      } catch (WireError error) {
+        if (!isPassing(error) || left(end) <= 0) {
+          throw browser.failure(error);
+        }
+      }
+    }
+  }
+
+  /** Errors that another look at the page may cure. */
+  private static boolean isPassing(WireError error) {
+    return error.is(
+            "stale element reference",
+            "element click intercepted",
+            "element not interactable",
+            "no such element")
+        || error.getMessage().contains("does not belong to the document");
+  }
+
+  String read(Target target, String wanted, Duration limit) {
+    JsonNode answer = ask(question(target, wanted, ""), limit.toMillis());
+    if (!answer.path("ok").asBoolean()) {
+      throw new BrowserFailure(Kind.PAGE, reason(target, answer, limit));
+    }
+    return answer.path("found").asText();
+  }
+
+  Observation observe(Target target, Wanted wanted, Duration limit) {
+    Map<String, Object> question =
+        switch (wanted) {
+          case Wanted.Text text -> question(target, "text", text.text());
+          case Wanted.NotText text -> question(target, "nottext", text.text());
+          case Wanted.Value value -> question(target, "value", value.text());
+          case Wanted.Shown shown -> question(target, "shown", "");
+          case Wanted.Gone gone -> question(target, "gone", "");
+          case Wanted.Count count -> question(target, "count", "");
+        };
+    if (wanted instanceof Wanted.Count count) {
+      question.put("number", count.number());
+    }
+    JsonNode answer = ask(question, limit.toMillis());
+    String found = answer.path("found").asText("");
+    if (answer.path("ok").asBoolean()) {
+      return Observation.held(found);
+    }
+    String reason = answer.has("state") ? reason(target, answer, limit) : "";
+    return new Observation(false, answer.has("found") ? found : stateWords(answer), reason);
+  }
+
+  Observation observePage(String wanted, String text, Duration limit) {
+    Map<String, Object> question = new HashMap<>(Map.of("wanted", wanted, "text", text));
+    JsonNode answer = ask(question, limit.toMillis());
+    return new Observation(answer.path("ok").asBoolean(), answer.path("found").asText(), "");
+  }
+
+  /** Waits until a dialog opens or the limit is reached. */
+  void forDialog(Duration limit) {
+    long end = System.nanoTime() + limit.toNanos();
+    while (left(end) > 0) {
+      try {
+        setScriptLimit(limit.toMillis());
+        execute(Scripts.UNTIL_DIALOG, List.of(left(end)), limit);
+        return;
+      } catch (WireError error) {
+        if (error.is("unexpected alert open")) {
+          return;
+        }
+        if (!isLeftPage(error)) {
+          throw browser.failure(error);
+        }
+        breathe();
+      }
+    }
+  }
+
+  /** Draws a frame round what a locator finds, whatever its state. */
+  void outline(Target target) {
+    Map<String, Object> question = question(target, "there", "");
+    try {
+      JsonNode answer = ask(question, 1);
+      JsonNode element = answer.path("element");
+      if (element.isObject()) {
+        browser.post(
+            "/execute/sync",
+            Map.of(
+                "script",
+                "arguments[0].style.outline = '3px solid #B02E1E'; arguments[0].style.outlineOffset = '2px';",
+                "args",
+                List.of(Map.of(ELEMENT, element.path(ELEMENT).asText()))),
+            MARGIN);
+      }
+    } catch (WireError | BrowserFailure withoutOutline) {
+      // A picture without the frame is better than no picture.
+      LOG.debug("Nothing could be outlined", withoutOutline);
+    }
+  }
+
+  private static Map<String, Object> question(Target target, String wanted, String text) {
+    Map<String, Object> question = new HashMap<>();
+    question.put("by", target.locator().by().word());
+    question.put("value", target.locator().value());
+    question.put("wanted", wanted);
+    question.put("text", text);
+    return question;
+  }
+
+  private JsonNode ask(Map<String, Object> question, long limitMillis) {
+    long end = System.nanoTime() + limitMillis * 1_000_000;
+    JsonNode last = null;
+    while (true) {
+      long left = Math.max(1, left(end));
+      question.put("limit", left);
+      try {
+        setScriptLimit(limitMillis);
+        JsonNode answer = execute(Scripts.WAITING, List.of(question), Duration.ofMillis(left));
+        if (answer.path("answered").asBoolean()) {
+          return answer;
+        }
+        if (browser.dialog().isPresent()) {
+          throw new BrowserFailure(Kind.PAGE, browser.openDialog());
+        }
+        last = answer;
+      } catch (WireError error) {
+        if (!isLeftPage(error)) {
+          throw browser.failure(error);
+        }
+      }
+      if (left(end) <= 0) {
+        throw new BrowserFailure(
+            Kind.PAGE,
+            "The page was left again and again and never stood still"
+                + (last == null ? "." : ": " + last));
+      }
+      breathe();
+    }
+  }
+
+  private JsonNode execute(String script, List<?> arguments, Duration limit) {
+    return browser.post(
+        "/execute/async", Map.of("script", script, "args", arguments), limit.plus(MARGIN));
+  }
+
+  /** The driver ends scripts of a page that is left at once, with the words of a real time-out. */
+  private static boolean isLeftPage(WireError error) {
+    return error.is(
+            "script timeout", "javascript error", "stale element reference", "no such frame")
+        || error.getMessage().contains("does not belong to the document")
+        || error.getMessage().contains("navigated");
+  }
+
+  private void setScriptLimit(long limitMillis) {
+    long needed = limitMillis + MARGIN.toMillis() / 2;
+    if (scriptLimit < needed) {
+      browser.post("/timeouts", Map.of("script", needed), MARGIN);
+      scriptLimit = needed;
+    }
+  }
+
+  private static void breathe() {
+    try {
+      Thread.sleep(BREATH_MILLIS);
+    } catch (InterruptedException interrupted) {
+      Thread.currentThread().interrupt();
+      throw new BrowserFailure(Kind.LOST, "Waiting was broken off.", interrupted);
+    }
+  }
+
+  private static long left(long end) {
+    return (end - System.nanoTime()) / 1_000_000;
+  }
+
+  static String seconds(Duration limit) {
+    String seconds = String.valueOf(limit.toMillis() / 1000.0);
+    return (seconds.endsWith(".0") ? seconds.substring(0, seconds.length() - 2) : seconds) + " s";
+  }
+
+  private static String reason(Target target, JsonNode answer, Duration limit) {
+    String what = "“" + target.name() + "” (" + target.locator() + ")";
+    String after = " after " + seconds(limit);
+    return switch (answer.path("state").asText()) {
+      case "absent" -> what + " is not on the page" + after + ".";
+      case "hidden" -> what + " is on the page but hidden" + after + ".";
+      case "several" ->
+          what
+              + " fits "
+              + answer.path("count").asInt()
+              + " elements: "
+              + join(answer.path("examples"))
+              + (answer.path("count").asInt() > 3 ? ", …" : "")
+              + ".";
+      case "disabled" -> what + " is there but disabled" + after + ".";
+      case "readonly" -> what + " is there but can only be read.";
+      case "moving" -> what + " does not stand still" + after + ".";
+      case "covered" -> what + " is covered by " + answer.path("cover").asText() + after + ".";
+      case "nolist" ->
+          what + " is no list to choose from but " + answer.path("cover").asText() + ".";
+      case "nooption" ->
+          what + " has no such option; it has " + join(answer.path("examples")) + ".";
+      case "optiondisabled" -> what + " has the option, but it is disabled" + after + ".";
+      case "badlocator" ->
+          "The locator of " + what + " cannot be read: " + answer.path("cover").asText();
+      default -> what + " could not be looked for: " + answer.path("cover").asText();
+    };
+  }
+
+  private static String stateWords(JsonNode answer) {
+    return switch (answer.path("state").asText()) {
+      case "absent" -> "not on the page";
+      case "hidden" -> "hidden";
+      case "several" -> answer.path("count").asInt() + " elements";
+      default -> answer.path("state").asText();
+    };
+  }
+
+  private static String join(JsonNode texts) {
+    List<String> all = new ArrayList<>();
+    texts.forEach(text -> all.add(text.asText()));
+    return String.join(", ", all);
+  }
+}

@@ -1,0 +1,76 @@
+package elmtable.webdriver;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import elmtable.browser.BrowserFailure;
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.time.Duration;
+import java.util.Map;
+
+/** Sends commands to a remote end and gives their values (W3C WebDriver, chapter 6). */
+final class Wire {
+  private static final ObjectMapper JSON = new ObjectMapper();
+  private static final HttpClient HTTP =
+      HttpClient.newBuilder()
+          .version(HttpClient.Version.HTTP_1_1)
+          .connectTimeout(Duration.ofSeconds(10))
+          .build();
+
+  private final URI base;
+
+  Wire(URI base) {
+    this.base = base;
+  }
+
+  JsonNode post(String path, Map<String, ?> body, Duration limit) {
+    return send(path, "POST", body, limit);
+  }
+
+  JsonNode get(String path, Duration limit) {
+    return send(path, "GET", null, limit);
+  }
+
+  JsonNode delete(String path, Duration limit) {
+    return send(path, "DELETE", null, limit);
+  }
+
+  private JsonNode send(String path, String method, Map<String, ?> body, Duration limit) {
+    try {
+      HttpRequest.BodyPublisher content =
+          body == null
+              ? HttpRequest.BodyPublishers.noBody()
+              : HttpRequest.BodyPublishers.ofByteArray(JSON.writeValueAsBytes(body));
+      HttpRequest request =
+          HttpRequest.newBuilder(base.resolve(base.getPath() + path))
+              .timeout(limit)
+              .header("Content-Type", "application/json; charset=utf-8")
+              .method(method, content)
+              .build();
+      HttpResponse<byte[]> response = HTTP.send(request, HttpResponse.BodyHandlers.ofByteArray());
+      JsonNode value = JSON.readTree(response.body()).path("value");
+      if (response.statusCode() >= 400) {
+        throw new WireError(
+            value.path("error").asText("unknown error"), firstLine(value.path("message").asText()));
+      }
+      return value;
+    } catch (IOException gone) {
+      throw new BrowserFailure(
+          BrowserFailure.Kind.LOST,
+          "The browser's driver does not answer any more: " + gone.getMessage() + ".",
+          gone);
+    } catch (InterruptedException interrupted) {
+      Thread.currentThread().interrupt();
+      throw new BrowserFailure(
+          BrowserFailure.Kind.LOST, "Waiting for the browser was broken off.", interrupted);
+    }
+  }
+
+  private static String firstLine(String message) {
+    int end = message.indexOf('\n');
+    return end < 0 ? message : message.substring(0, end);
+  }
+}

@@ -1,0 +1,227 @@
+// Runs inside the tested page as the body of an asynchronous script. Answers once the wanted state holds, or at the
+// time limit with what was there instead. Arguments: the question, then the callback.
+const [ask, done] = arguments;
+const began = performance.now();
+
+const plain = (text) => (text ?? '').replace(/[\s\u00a0]+/g, ' ').trim();
+
+const named = (element) => {
+  const aria = element.getAttribute('aria-label');
+  return plain(aria || (element.matches('input') ? element.value : (element.innerText ?? element.textContent)));
+};
+
+const withName = (selector, name) =>
+  [...document.querySelectorAll(selector)].filter((element) => named(element) === plain(name));
+
+const labelled = (text) => {
+  const wanted = plain(text);
+  const found = new Set();
+  for (const label of document.querySelectorAll('label')) {
+    const own = label.cloneNode(true);
+    own.querySelectorAll('input, select, textarea, button').forEach((control) => control.remove());
+    if (label.control && (plain(own.textContent) === wanted || plain(label.innerText) === wanted)) {
+      found.add(label.control);
+    }
+  }
+  for (const element of document.querySelectorAll('[aria-label]')) {
+    if (plain(element.getAttribute('aria-label')) === wanted) found.add(element);
+  }
+  for (const element of document.querySelectorAll('[aria-labelledby]')) {
+    const names = element.getAttribute('aria-labelledby').split(/\s+/).map((id) => document.getElementById(id)?.textContent);
+    if (plain(names.join(' ')) === wanted) found.add(element);
+  }
+  return [...found];
+};
+
+const showing = (text) => {
+  const wanted = plain(text);
+  const all = [...document.querySelectorAll('body *:not(script):not(style)')];
+  const matches = all.filter((element) => plain(element.innerText ?? element.textContent) === wanted);
+  return matches.filter((element) => !matches.some((other) => other !== element && element.contains(other)));
+};
+
+const byXPath = (path) => {
+  const result = document.evaluate(path, document, null, XPathResult.ORDERED_NODE_SNAPSHOT_TYPE, null);
+  return Array.from({ length: result.snapshotLength }, (_, i) => result.snapshotItem(i)).filter(
+    (node) => node.nodeType === Node.ELEMENT_NODE,
+  );
+};
+
+const find = () => {
+  const { by, value } = ask;
+  switch (by) {
+    case 'css': return [...document.querySelectorAll(value)];
+    case 'xpath': return byXPath(value);
+    case 'id': return [...document.querySelectorAll(`[id="${CSS.escape(value)}"]`)];
+    case 'label': return labelled(value);
+    case 'button':
+      return withName('button, summary, [role=button], input[type=submit], input[type=button], input[type=reset], input[type=image]', value);
+    case 'link': return withName('a[href], [role=link]', value);
+    case 'text': return showing(value);
+    default: return [...document.querySelectorAll(`[data-testid="${CSS.escape(value)}"]`)];
+  }
+};
+
+const hasBox = (element) => {
+  const box = element.getBoundingClientRect();
+  return (box.width > 0 && box.height > 0) || [...element.children].some(hasBox);
+};
+
+const isShown = (element, opacity) =>
+  element.isConnected && element.checkVisibility({ visibilityProperty: true, opacityProperty: opacity }) && hasBox(element);
+
+const describe = (element) => {
+  const id = element.id ? `#${element.id}` : '';
+  const classes = typeof element.className === 'string' && element.className ? `.${plain(element.className).split(' ').join('.')}` : '';
+  const text = plain(element.innerText).slice(0, 40);
+  return `${element.tagName.toLowerCase()}${id}${classes}${text ? ` “${text}”` : ''}`;
+};
+
+const coveredBy = (element) => {
+  const box = element.getBoundingClientRect();
+  const x = Math.min(Math.max(box.left + box.width / 2, 0), innerWidth - 1);
+  const y = Math.min(Math.max(box.top + box.height / 2, 0), innerHeight - 1);
+  let hit = document.elementFromPoint(x, y);
+  while (hit?.shadowRoot?.elementFromPoint(x, y) && hit.shadowRoot.elementFromPoint(x, y) !== hit) {
+    hit = hit.shadowRoot.elementFromPoint(x, y);
+  }
+  if (!hit || element.contains(hit) || hit.contains(element.getRootNode().host ?? null)) return null;
+  const label = hit.closest('label');
+  if (label && label.control === element) return null;
+  return hit.contains(element) && element.getClientRects().length > 1 ? null : describe(hit);
+};
+
+const isInView = (element) => {
+  const box = element.getBoundingClientRect();
+  return box.top >= 0 && box.left >= 0 && box.bottom <= innerHeight && box.right <= innerWidth;
+};
+
+const textOf = (element) => plain(element.innerText ?? element.textContent);
+
+// One look at the page: {ok, element, found} or {ok: false, state, …}.
+let lastBox = null;
+let lastElement = null;
+
+const single = (elements, opacity) => {
+  if (elements.length === 0) return { state: 'absent' };
+  const shown = elements.filter((element) => isShown(element, opacity));
+  if (shown.length === 0) return { state: 'hidden', count: elements.length };
+  if (shown.length > 1) return { state: 'several', count: shown.length, examples: shown.slice(0, 3).map(describe) };
+  return { element: shown[0] };
+};
+
+const actable = (elements) => {
+  const one = single(elements, false);
+  if (!one.element) return one;
+  const { element } = one;
+  if (element.matches(':disabled') || element.getAttribute('aria-disabled') === 'true') return { state: 'disabled' };
+  if (ask.wanted === 'edit' && (element.readOnly || element.getAttribute('aria-readonly') === 'true')) return { state: 'readonly' };
+  if (!isInView(element)) element.scrollIntoView({ block: 'center', inline: 'center', behavior: 'instant' });
+  const box = JSON.stringify(element.getBoundingClientRect());
+  const still = lastElement === element && lastBox === box;
+  lastElement = element;
+  lastBox = box;
+  if (!still) return { state: 'moving' };
+  const cover = coveredBy(element);
+  return cover ? { state: 'covered', cover } : { ok: true, element };
+};
+
+const optionOf = (element) => {
+  if (element.tagName !== 'SELECT') return { state: 'nolist', cover: describe(element) };
+  const options = [...element.options];
+  const option =
+    options.find((o) => plain(o.label || o.text) === plain(ask.text)) ?? options.find((o) => o.value === ask.text);
+  if (!option) return { state: 'nooption', examples: options.slice(0, 12).map((o) => plain(o.label || o.text)) };
+  if (option.disabled) return { state: 'optiondisabled' };
+  const changed = !option.selected;
+  option.selected = true;
+  if (changed) {
+    element.dispatchEvent(new Event('input', { bubbles: true }));
+    element.dispatchEvent(new Event('change', { bubbles: true }));
+  }
+  return { ok: true };
+};
+
+const look = () => {
+  if (ask.wanted === 'address') {
+    return { ok: location.href === new URL(ask.text, location.href).href, found: location.href };
+  }
+  if (ask.wanted === 'title') return { ok: document.title === ask.text, found: document.title };
+  let elements;
+  try {
+    elements = find();
+  } catch (error) {
+    return { ok: false, fatal: true, state: 'badlocator', cover: error.message };
+  }
+  switch (ask.wanted) {
+    case 'press':
+    case 'edit':
+      return actable(elements);
+    case 'choose': {
+      const one = actable(elements);
+      return one.ok ? optionOf(one.element) : one;
+    }
+    case 'there': {
+      const one = single(elements, false);
+      return one.element ? { ok: true, element: one.element } : one;
+    }
+    case 'shown': {
+      const one = single(elements, true);
+      return one.element || one.state === 'several' ? { ok: true, found: 'shown' } : { ...one, found: one.state };
+    }
+    case 'gone': {
+      const shown = elements.filter((element) => isShown(element, true));
+      return shown.length === 0 ? { ok: true, found: 'gone' } : { found: `shown: ${shown.slice(0, 3).map(describe).join(', ')}` };
+    }
+    case 'count':
+      return { ok: elements.length === ask.number, found: String(elements.length) };
+    case 'value': {
+      if (elements.length !== 1) return single(elements, false);
+      return { ok: elements[0].value === ask.text, found: String(elements[0].value ?? '') };
+    }
+    case 'nottext':
+    case 'text': {
+      // A live region may be empty and so have no box; its text is still what it shows.
+      const one = elements.length === 1 && textOf(elements[0]) === '' ? { element: elements[0] } : single(elements, true);
+      if (!one.element) return one;
+      const found = textOf(one.element);
+      return { ok: (found === plain(ask.text)) === (ask.wanted === 'text'), found };
+    }
+    case 'readtext': {
+      const one = single(elements, true);
+      return one.element ? { ok: true, found: textOf(one.element) } : one;
+    }
+    default: {
+      const one = elements.length === 1 ? { element: elements[0] } : single(elements, false);
+      return one.element ? { ok: true, found: String(one.element.value ?? '') } : one;
+    }
+  }
+};
+
+let over = false;
+const turn = () => {
+  if (over) return;
+  let seen;
+  try {
+    seen = look();
+  } catch (error) {
+    seen = { ok: false, fatal: true, state: 'scripterror', cover: String(error) };
+  }
+  const late = performance.now() - began >= ask.limit;
+  if (seen.ok || seen.fatal || late) {
+    over = true;
+    done({ answered: true, ...seen, ok: Boolean(seen.ok) });
+    return;
+  }
+  // A page that is not painted gets no animation frames; the timer looks on there.
+  let turned = false;
+  const again = () => {
+    if (!turned) {
+      turned = true;
+      turn();
+    }
+  };
+  requestAnimationFrame(again);
+  setTimeout(again, 50);
+};
+turn();
