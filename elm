@@ -66,7 +66,7 @@ demo() {
   trap 'kill "$site_pid" 2>/dev/null || true' EXIT
   trap 'exit 0' INT TERM
   "$JAVA_HOME/bin/java" -XX:+UseSerialGC --enable-native-access=ALL-UNNAMED -jar "$jar" \
-    serve "$here/demo" --data "$data" --port "$port" "$@" &
+    serve "$here/demo" --name "Emberwick Kilns" --data "$data" --port "$port" "$@" &
   wait $!
 }
 

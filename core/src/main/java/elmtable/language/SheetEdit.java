@@ -1,5 +1,7 @@
 package elmtable.language;
 
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.util.List;
 
 /**
@@ -7,6 +9,20 @@ import java.util.List;
  * zero; {@code block} is any line of a block, {@code line} that of a row. Cells are given as a
  * person types them.
  */
+@JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "edit")
+@JsonSubTypes({
+  @JsonSubTypes.Type(value = SheetEdit.SetCell.class, name = "set cell"),
+  @JsonSubTypes.Type(value = SheetEdit.SetCells.class, name = "set cells"),
+  @JsonSubTypes.Type(value = SheetEdit.InsertRow.class, name = "insert row"),
+  @JsonSubTypes.Type(value = SheetEdit.AddRow.class, name = "add row"),
+  @JsonSubTypes.Type(value = SheetEdit.RemoveRows.class, name = "remove rows"),
+  @JsonSubTypes.Type(value = SheetEdit.MoveRows.class, name = "move rows"),
+  @JsonSubTypes.Type(value = SheetEdit.SetProperty.class, name = "set property"),
+  @JsonSubTypes.Type(value = SheetEdit.SetName.class, name = "set name"),
+  @JsonSubTypes.Type(value = SheetEdit.SetNotes.class, name = "set notes"),
+  @JsonSubTypes.Type(value = SheetEdit.AddBlocks.class, name = "add blocks"),
+  @JsonSubTypes.Type(value = SheetEdit.RemoveBlock.class, name = "remove block"),
+})
 public sealed interface SheetEdit {
   /** Gives a cell another content; cells up to it are added where the row is shorter. */
   record SetCell(int line, int cell, String text) implements SheetEdit {}

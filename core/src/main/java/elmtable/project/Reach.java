@@ -117,7 +117,7 @@ public final class Reach {
   }
 
   /** The item of a repetition, known in its own step only. */
-  void enter(Step step) {
+  public void enter(Step step) {
     Mark.ForEach each = step.mark(Mark.ForEach.class);
     if (each != null) {
       put(each.name(), Origin.KEPT, "");
@@ -126,7 +126,7 @@ public final class Reach {
   }
 
   /** What a step keeps is known from then on. */
-  void leave(Step step, List<Output> gives) {
+  public void leave(Step step, List<Output> gives) {
     Mark.ForEach each = step.mark(Mark.ForEach.class);
     if (each != null) {
       names.remove(Names.key(each.name()));

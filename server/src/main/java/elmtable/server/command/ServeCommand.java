@@ -1,13 +1,122 @@
 package elmtable.server.command;
 
+import elmtable.keyword.builtin.BuiltInKeywords;
+import elmtable.run.Runner;
+import elmtable.server.http.WebServer;
+import elmtable.server.service.Backend;
+import elmtable.server.service.RunService;
+import elmtable.server.service.Workspace;
+import elmtable.server.store.Database;
+import elmtable.server.store.DocumentStore;
+import elmtable.server.store.RunStore;
+import elmtable.server.store.StoreFailure;
+import elmtable.webdriver.ChromeLauncher;
+import io.javalin.util.JavalinBindException;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.concurrent.Callable;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
 
-/** Starts the server. */
-@Command(name = "serve", mixinStandardHelpOptions = true, description = "Starts the server.")
+/** Starts the server and serves until the process is ended. */
+@Command(
+    name = "serve",
+    mixinStandardHelpOptions = true,
+    description = "Serves the application. With a folder, a data folder that is still empty takes its project in.")
 final class ServeCommand implements Callable<Integer> {
+  @Parameters(paramLabel = "DIR", arity = "0..1", description = "Folder of a project to take in.")
+  private Path folder;
+
+  @Option(names = "--data", paramLabel = "DIR", defaultValue = ".elm/data", description = "Where the database is kept.")
+  private Path data;
+
+  @Option(names = "--name", description = "Name of a project that is taken in; its folder's name if left out.")
+  private String name;
+
+  @Option(names = "--port", defaultValue = "8080", description = "Port on the loopback interface; 0 takes a free one.")
+  private int port;
+
+  @Spec private CommandSpec spec;
+
+  private final CountDownLatch closed = new CountDownLatch(1);
+
   @Override
-  public Integer call() {
-    throw new Refusal("not yet");
+  public Integer call() throws InterruptedException {
+    // Opening the database and starting HTTP take about as long, so they go side by side.
+    CompletableFuture<Opened> opening = CompletableFuture.supplyAsync(this::open);
+    try (WebServer server = WebServer.start(port, opening.thenApply(Opened::backend));
+        Opened opened = opening.join()) {
+      PrintWriter out = spec.commandLine().getOut();
+      out.println("Elm Table is at http://127.0.0.1:" + server.port() + "  (stop it with Ctrl C)");
+      out.flush();
+      untilEnded();
+      return 0;
+    } catch (CompletionException failed) {
+      throw failed.getCause() instanceof RuntimeException cause ? cause : failed;
+    } catch (JavalinBindException taken) {
+      throw new Refusal("Port " + port + " is in use already; choose another with --port.");
+    } finally {
+      closed.countDown();
+    }
+  }
+
+  /** What is closed when the server ends: runs first, then the database. */
+  private record Opened(Database database, Backend backend) implements AutoCloseable {
+    @Override
+    public void close() {
+      backend.runs().close();
+      database.close();
+    }
+  }
+
+  private Opened open() {
+    try {
+      Database database = Database.open(data);
+      DocumentStore documents = new DocumentStore(database);
+      takeIn(documents);
+      Workspace workspace = new Workspace(documents, BuiltInKeywords.registry());
+      RunStore runStore = new RunStore(database);
+      RunService runs = new RunService(workspace, runStore, new Runner(ChromeLauncher::new));
+      return new Opened(database, new Backend(workspace, runs, runStore));
+    } catch (IOException | StoreFailure failed) {
+      throw new Refusal("The data folder " + data + " cannot be used: " + failed.getMessage());
+    }
+  }
+
+  private void takeIn(DocumentStore documents) throws IOException {
+    if (folder == null || documents.projectName().isPresent()) {
+      return;
+    }
+    if (!Files.isDirectory(folder)) {
+      throw new Refusal("There is no folder " + folder + " to take a project from.");
+    }
+    String own = folder.toAbsolutePath().normalize().getFileName().toString();
+    documents.importFolder(name != null ? name : own, folder);
+  }
+
+  /** Waits for the signal that ends the process, and holds that up until everything is closed. */
+  private void untilEnded() throws InterruptedException {
+    CountDownLatch ending = new CountDownLatch(1);
+    Runtime.getRuntime()
+        .addShutdownHook(
+            new Thread(
+                () -> {
+                  ending.countDown();
+                  try {
+                    closed.await(8, TimeUnit.SECONDS);
+                  } catch (InterruptedException interrupted) {
+                    Thread.currentThread().interrupt();
+                  }
+                }));
+    ending.await();
   }
 }

@@ -1,0 +1,82 @@
+package elmtable.server.http;
+
+import elmtable.report.EventLines;
+import elmtable.run.RunEvent;
+import elmtable.run.RunListener;
+import elmtable.server.service.Backend;
+import io.javalin.http.sse.SseClient;
+import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import java.util.function.Supplier;
+
+/** Server-sent events: what changes in the project and its runs, and what happens in a run. */
+final class LiveStreams implements AutoCloseable {
+  private static final long BEAT_SECONDS = 15;
+
+  private final Supplier<Backend> backend;
+  private final Set<SseClient> open = ConcurrentHashMap.newKeySet();
+  private final Set<SseClient> watching = ConcurrentHashMap.newKeySet();
+  private final ScheduledExecutorService beat =
+      Executors.newSingleThreadScheduledExecutor(Thread.ofPlatform().daemon().name("stream beat").factory());
+
+  LiveStreams(CompletableFuture<Backend> backend) {
+    this.backend = backend::join;
+    backend.thenAccept(
+        ready -> {
+          ready.workspace().onChange(() -> tell("project"));
+          ready.runs().onChange(() -> tell("runs"));
+        });
+    // A comment now and then keeps proxies from closing a quiet stream, and finds clients that went away.
+    beat.scheduleAtFixedRate(
+        () -> open.forEach(client -> client.sendComment("beat")), BEAT_SECONDS, BEAT_SECONDS, TimeUnit.SECONDS);
+  }
+
+  private void tell(String what) {
+    watching.forEach(client -> client.sendEvent("change", what));
+  }
+
+  void changes(SseClient client) {
+    client.keepAlive();
+    open.add(client);
+    watching.add(client);
+    client.onClose(
+        () -> {
+          open.remove(client);
+          watching.remove(client);
+        });
+    client.sendComment("open");
+  }
+
+  /** All events of a run that is going, from its first; a run that is over is told to be. */
+  void run(SseClient client, long id) {
+    client.keepAlive();
+    open.add(client);
+    RunListener watcher = event -> send(client, event);
+    client.onClose(
+        () -> {
+          open.remove(client);
+          backend.get().runs().unwatch(id, watcher);
+        });
+    if (!backend.get().runs().watch(id, watcher)) {
+      client.sendEvent("over", "");
+      client.close();
+    }
+  }
+
+  private static void send(SseClient client, RunEvent event) {
+    client.sendEvent("event", EventLines.write(event));
+    if (event instanceof RunEvent.RunFinished) {
+      client.sendEvent("over", "");
+    }
+  }
+
+  @Override
+  public void close() {
+    beat.shutdownNow();
+    open.forEach(SseClient::close);
+  }
+}

@@ -1,0 +1,99 @@
+package elmtable.server.store;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.List;
+import org.sqlite.SQLiteConfig;
+
+/**
+ * The one SQLite file of a server: write-ahead log, foreign keys, numbered migrations. Every use opens a connection and
+ * closes it; all writing goes through one {@link Writer}.
+ */
+public final class Database implements AutoCloseable {
+  private static final List<String> MIGRATIONS = List.of("001-first.sql");
+  private static final int BUSY_MILLIS = 10_000;
+
+  private final String address;
+  private final Path folder;
+  private final Writer writer;
+
+  private Database(Path folder) {
+    this.folder = folder;
+    this.address = "jdbc:sqlite:" + folder.resolve("elm-table.db");
+    this.writer = new Writer(this);
+  }
+
+  /** Opens the database in a folder, which is made where it is missing, and brings its schema up to date. */
+  public static Database open(Path folder) throws IOException {
+    Files.createDirectories(folder);
+    Database database = new Database(folder);
+    database.migrate();
+    return database;
+  }
+
+  /** Where files beside the database are. */
+  Path folder() {
+    return folder;
+  }
+
+  Writer writer() {
+    return writer;
+  }
+
+  Connection connect() throws SQLException {
+    SQLiteConfig config = new SQLiteConfig();
+    config.setJournalMode(SQLiteConfig.JournalMode.WAL);
+    config.setSynchronous(SQLiteConfig.SynchronousMode.NORMAL);
+    config.enforceForeignKeys(true);
+    config.setBusyTimeout(BUSY_MILLIS);
+    return config.createConnection(address);
+  }
+
+  private void migrate() {
+    try (Connection connection = connect();
+        Statement statement = connection.createStatement()) {
+      int version;
+      try (ResultSet result = statement.executeQuery("pragma user_version")) {
+        version = result.getInt(1);
+      }
+      if (version > MIGRATIONS.size()) {
+        throw new StoreFailure(
+            "The database in " + folder + " was written by a newer Elm Table (schema " + version + "); use that one.");
+      }
+      for (int next = version; next < MIGRATIONS.size(); next++) {
+        connection.setAutoCommit(false);
+        for (String command : script(MIGRATIONS.get(next)).split(";")) {
+          if (!command.isBlank()) {
+            statement.execute(command);
+          }
+        }
+        statement.execute("pragma user_version = " + (next + 1));
+        connection.commit();
+      }
+    } catch (SQLException failed) {
+      throw new StoreFailure("The database in " + folder + " cannot be opened: " + failed.getMessage(), failed);
+    }
+  }
+
+  private static String script(String name) {
+    try (InputStream in = Database.class.getResourceAsStream(name)) {
+      return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+    } catch (IOException missing) {
+      throw new UncheckedIOException(missing);
+    }
+  }
+
+  /** Writes what is waiting and ends. */
+  @Override
+  public void close() {
+    writer.close();
+  }
+}

@@ -1,0 +1,48 @@
+package elmtable.server.store;
+
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.List;
+
+/** One statement at a time. */
+final class Jdbc {
+  private Jdbc() {}
+
+  static void update(Connection connection, String sql, Object... values) throws SQLException {
+    try (PreparedStatement statement = connection.prepareStatement(sql)) {
+      for (int i = 0; i < values.length; i++) {
+        statement.setObject(i + 1, values[i]);
+      }
+      statement.executeUpdate();
+    }
+  }
+
+  /** Fills in the values of a statement. */
+  interface Values {
+    void fill(PreparedStatement statement) throws SQLException;
+  }
+
+  /** Makes an object of the current row. */
+  interface RowMapper<T> {
+    T map(ResultSet rows) throws SQLException;
+  }
+
+  static <T> List<T> query(Database database, String sql, Values values, RowMapper<T> mapper) {
+    try (Connection connection = database.connect();
+        PreparedStatement statement = connection.prepareStatement(sql)) {
+      values.fill(statement);
+      List<T> all = new ArrayList<>();
+      try (ResultSet rows = statement.executeQuery()) {
+        while (rows.next()) {
+          all.add(mapper.map(rows));
+        }
+      }
+      return all;
+    } catch (SQLException failed) {
+      throw new StoreFailure("The database cannot be read: " + failed.getMessage(), failed);
+    }
+  }
+}

@@ -1,0 +1,258 @@
+package elmtable.server.store;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.core.type.TypeReference;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import elmtable.report.EventLines;
+import elmtable.run.EvidenceKeeper;
+import elmtable.run.Failure;
+import elmtable.run.Outcome;
+import elmtable.run.RunEvent;
+import elmtable.run.RunListener;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.time.Instant;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** Runs with their cases, events and evidence. */
+public final class RunStore implements EvidenceKeeper {
+  private static final ObjectMapper JSON = new ObjectMapper();
+
+  private final Database database;
+  private final ContentFiles evidence;
+
+  /** Opens the store; runs that were going when the process before died are interrupted now. */
+  public RunStore(Database database) {
+    this.database = database;
+    this.evidence = new ContentFiles(database.folder().resolve("evidence"));
+    database
+        .writer()
+        .now(
+            connection -> {
+              Jdbc.update(connection, "update run set state = 'interrupted' where state = 'going'");
+              return null;
+            });
+  }
+
+  /** {@code state} is going, finished, stopped or interrupted; {@code finished} is empty while it goes. */
+  public record StoredRun(
+      long id, String title, String environment, String browser, int workers, long seed, String started,
+      String finished, String state, Map<Outcome, Integer> counts, int total) {}
+
+  /** {@code outcome} and {@code failure} are null where the case has not ended. */
+  public record StoredCase(
+      int number, String identity, String name, String suite, String document, int line, int row,
+      Map<String, String> values, List<String> tags, Outcome outcome, double millis, Failure failure) {}
+
+  /** Begins a run and gives its number. */
+  public long begin(String title, String environment, String browser, int workers, long seed) {
+    return database
+        .writer()
+        .now(
+            connection -> {
+              try (PreparedStatement statement =
+                  connection.prepareStatement(
+                      "insert into run (title, environment, browser, workers, seed, started, state)"
+                          + " values (?, ?, ?, ?, ?, ?, 'going')",
+                      Statement.RETURN_GENERATED_KEYS)) {
+                statement.setString(1, title);
+                statement.setString(2, environment);
+                statement.setString(3, browser);
+                statement.setInt(4, workers);
+                statement.setLong(5, seed);
+                statement.setString(6, Instant.now().toString());
+                statement.executeUpdate();
+                try (ResultSet keys = statement.getGeneratedKeys()) {
+                  keys.next();
+                  return keys.getLong(1);
+                }
+              }
+            });
+  }
+
+  /** Writes a run's events as they come, many in one transaction. */
+  public RunListener writing(long run) {
+    return new RunListener() {
+      private long sequence;
+
+      @Override
+      public void on(RunEvent event) {
+        long place = ++sequence;
+        database.writer().later(connection -> write(connection, run, place, event));
+      }
+    };
+  }
+
+  private static Void write(Connection connection, long run, long place, RunEvent event) throws SQLException {
+    switch (event) {
+      case RunEvent.RunStarted started -> {
+        for (RunEvent.Planned planned : started.cases()) {
+          insert(connection, run, planned);
+        }
+      }
+      case RunEvent.CaseFinished done ->
+          Jdbc.update(
+              connection, "update run_case set outcome = ?, millis = ?, failure = ? where run = ? and number = ?",
+              done.outcome().name(), done.millis(), done.failure() == null ? null : json(done.failure()), run,
+              done.number());
+      case RunEvent.RunFinished done ->
+          Jdbc.update(
+              connection, "update run set finished = ?, state = ? where id = ?", done.at().toString(),
+              done.stopped() ? "stopped" : "finished", run);
+      case RunEvent.CaseStarted started -> event(connection, run, place, started.number(), event);
+      case RunEvent.StepStarted started -> event(connection, run, place, started.number(), event);
+      case RunEvent.StepFinished finished -> event(connection, run, place, finished.number(), event);
+      case RunEvent.Logged logged -> event(connection, run, place, logged.number(), event);
+      case RunEvent.EvidenceKept kept -> event(connection, run, place, kept.number(), event);
+    }
+    return null;
+  }
+
+  private static void insert(Connection connection, long run, RunEvent.Planned planned) throws SQLException {
+    Jdbc.update(
+        connection,
+        "insert into run_case (run, number, identity, name, suite, document, line, row_number, row_values, tags)"
+            + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+        run, planned.number(), planned.identity(), planned.name(), planned.suite(), planned.document(),
+        planned.line(), planned.row(), json(planned.values()), json(planned.tags()));
+  }
+
+  private static void event(Connection connection, long run, long place, int number, RunEvent event)
+      throws SQLException {
+    Jdbc.update(
+        connection, "insert into run_event (run, sequence, number, event) values (?, ?, ?, ?)", run, place, number,
+        EventLines.write(event));
+  }
+
+  /** All runs, the newest first. */
+  public List<StoredRun> runs() {
+    return runs("");
+  }
+
+  public Optional<StoredRun> run(long id) {
+    return runs("where id = " + id).stream().findFirst();
+  }
+
+  private List<StoredRun> runs(String where) {
+    Map<Long, Map<Outcome, Integer>> counts = new HashMap<>();
+    Map<Long, Integer> totals = new HashMap<>();
+    Jdbc.query(
+        database, "select run, outcome, count(*) from run_case " + where.replace("id", "run") + " group by run, outcome",
+        statement -> {},
+        rows -> {
+          long run = rows.getLong(1);
+          totals.merge(run, rows.getInt(3), Integer::sum);
+          if (rows.getString(2) != null) {
+            counts
+                .computeIfAbsent(run, key -> new LinkedHashMap<>())
+                .put(Outcome.valueOf(rows.getString(2)), rows.getInt(3));
+          }
+          return run;
+        });
+    return Jdbc.query(
+        database,
+        "select id, title, environment, browser, workers, seed, started, finished, state from run " + where
+            + " order by id desc",
+        statement -> {},
+        rows ->
+            new StoredRun(
+                rows.getLong(1), rows.getString(2), rows.getString(3), rows.getString(4), rows.getInt(5),
+                rows.getLong(6), rows.getString(7), Optional.ofNullable(rows.getString(8)).orElse(""),
+                rows.getString(9), counts.getOrDefault(rows.getLong(1), Map.of()),
+                totals.getOrDefault(rows.getLong(1), 0)));
+  }
+
+  public List<StoredCase> cases(long run) {
+    return Jdbc.query(
+        database, "select * from run_case where run = ? order by number", statement -> statement.setLong(1, run),
+        RunStore::storedCase);
+  }
+
+  private static StoredCase storedCase(ResultSet rows) throws SQLException {
+    String outcome = rows.getString("outcome");
+    String failure = rows.getString("failure");
+    return new StoredCase(
+        rows.getInt("number"), rows.getString("identity"), rows.getString("name"), rows.getString("suite"),
+        rows.getString("document"), rows.getInt("line"), rows.getInt("row_number"),
+        read(rows.getString("row_values"), new TypeReference<LinkedHashMap<String, String>>() {}),
+        read(rows.getString("tags"), new TypeReference<List<String>>() {}),
+        outcome == null ? null : Outcome.valueOf(outcome), rows.getDouble("millis"),
+        failure == null ? null : read(failure, new TypeReference<Failure>() {}));
+  }
+
+  /** The events of one case in their order. */
+  public List<RunEvent> events(long run, int number) {
+    return Jdbc.query(
+        database, "select event from run_event where run = ? and number = ? order by sequence",
+        statement -> {
+          statement.setLong(1, run);
+          statement.setInt(2, number);
+        },
+        rows -> EventLines.read(rows.getString(1)));
+  }
+
+  /** The last outcome of every executable case that ever ended, by identity. */
+  public Map<String, Outcome> lastOutcomes() {
+    Map<String, Outcome> last = new HashMap<>();
+    Jdbc.query(
+        database,
+        "select identity, outcome, max(run) from run_case where outcome is not null and outcome <> 'NOT_RUN' group by identity",
+        statement -> {},
+        rows -> last.put(rows.getString(1), Outcome.valueOf(rows.getString(2))));
+    return last;
+  }
+
+  /** How an executable case ended in a run. */
+  public record Ended(long run, Outcome outcome) {}
+
+  /** The last runs of an executable case, the oldest first. */
+  public List<Ended> history(String identity) {
+    return Jdbc.query(
+            database,
+            "select run, outcome from run_case where identity = ? and outcome is not null order by run desc limit 16",
+            statement -> statement.setString(1, identity),
+            rows -> new Ended(rows.getLong(1), Outcome.valueOf(rows.getString(2))))
+        .reversed();
+  }
+
+  @Override
+  public String keep(byte[] content, String suffix) {
+    try {
+      return evidence.keep(new ByteArrayInputStream(content)).hash() + suffix;
+    } catch (IOException full) {
+      throw new UncheckedIOException(full);
+    }
+  }
+
+  /** Opens evidence by the name that {@link #keep} gave. */
+  public InputStream open(String name) throws IOException {
+    return evidence.open(name.substring(0, name.indexOf('.')));
+  }
+
+  private static String json(Object value) {
+    try {
+      return JSON.writeValueAsString(value);
+    } catch (JsonProcessingException impossible) {
+      throw new IllegalStateException(impossible);
+    }
+  }
+
+  private static <T> T read(String json, TypeReference<T> type) {
+    try {
+      return JSON.readValue(json, type);
+    } catch (JsonProcessingException broken) {
+      throw new StoreFailure("A stored record cannot be read: " + broken.getOriginalMessage(), broken);
+    }
+  }
+}

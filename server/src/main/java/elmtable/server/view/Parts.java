@@ -1,0 +1,59 @@
+package elmtable.server.view;
+
+import elmtable.formula.Formula;
+import elmtable.formula.Template;
+import elmtable.project.Origin;
+import elmtable.project.Reach;
+import elmtable.server.view.Views.PartView;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
+/** Divides texts into plain pieces and references, each with where its value comes from. */
+final class Parts {
+  private Parts() {}
+
+  static List<PartView> of(Template template, Reach reach) {
+    List<PartView> parts = new ArrayList<>();
+    for (Template.Part part : template.parts()) {
+      switch (part) {
+        case Template.Plain plain -> parts.add(new PartView(plain.text(), null));
+        case Template.Place place -> {
+          int from = Math.max(0, place.start() + 1);
+          int to = place.start() < 0 ? place.end() : place.end() - 1;
+          parts.add(new PartView(template.source().substring(from, to).strip(), origin(place.formula(), reach)));
+        }
+      }
+    }
+    if (parts.isEmpty() && !template.source().isEmpty()) {
+      parts.add(new PartView(template.source(), template.problems().isEmpty() ? null : "unknown"));
+    }
+    return parts;
+  }
+
+  /** The origin of a formula is that of its first reference; one without references is worked out by itself. */
+  private static String origin(Formula formula, Reach reach) {
+    List<String> origins = new ArrayList<>();
+    formula.walk(
+        part -> {
+          if (part instanceof Formula.Reference reference) {
+            Optional<Origin> origin = reach.origin(reference);
+            origins.add(origin.map(Parts::word).orElse("unknown"));
+          }
+        });
+    if (origins.contains("unknown")) {
+      return "unknown";
+    }
+    return origins.isEmpty() ? "environment" : origins.get(0);
+  }
+
+  /** The five tints of the interface. */
+  private static String word(Origin origin) {
+    return switch (origin) {
+      case COLUMN, PARAMETER, ENVIRONMENT -> origin.name().toLowerCase(Locale.ROOT);
+      case KEPT, FIXTURE, PUBLISHED -> "kept";
+      case SUITE, RUN -> "environment";
+    };
+  }
+}

@@ -1,0 +1,42 @@
+package elmtable.server.view;
+
+import elmtable.plan.CasePlan;
+import elmtable.plan.ExecutableCase;
+import elmtable.plan.Plan;
+import elmtable.project.Project;
+import elmtable.project.Reach;
+import elmtable.run.Outcome;
+import elmtable.server.view.Views.CasePlanView;
+import elmtable.server.view.Views.ExecutableView;
+import elmtable.server.view.Views.PlanView;
+import java.util.List;
+import java.util.Map;
+
+/** Makes of a plan what its station shows. */
+public final class PlanViews {
+  private static final int MOST_OF_A_CASE = 500;
+
+  private PlanViews() {}
+
+  /** {@code all} is how many executable cases the whole project has. */
+  public static PlanView of(Plan plan, Project project, long all, Map<String, Outcome> last) {
+    List<CasePlanView> cases = plan.cases().stream().map(c -> of(c, project, last)).toList();
+    return new PlanView(plan.count(), all, plan.environment(), plan.browser(), cases);
+  }
+
+  private static CasePlanView of(CasePlan plan, Project project, Map<String, Outcome> last) {
+    List<ExecutableView> executables =
+        plan.executables().stream().limit(MOST_OF_A_CASE).map(e -> of(e, last)).toList();
+    return new CasePlanView(
+        plan.entry().suiteName(), plan.entry().path(), plan.entry().name(),
+        Parts.of(plan.entry().nameTemplate(), Reach.of(plan.entry(), project)), plan.entry().placed().headerLine(),
+        plan.count(), plan.out(), plan.entry().tags(), executables);
+  }
+
+  private static ExecutableView of(ExecutableCase executable, Map<String, Outcome> last) {
+    return new ExecutableView(
+        executable.identity(), executable.name(), executable.row().map(row -> row.number()).orElse(0),
+        executable.row().map(row -> row.shown()).orElse(Map.of()), last.get(executable.identity()),
+        executable.fault());
+  }
+}

@@ -1,0 +1,49 @@
+package elmtable.server.view;
+
+import elmtable.project.Project;
+import elmtable.server.view.Views.EditView;
+import elmtable.server.view.Views.FixView;
+import elmtable.server.view.Views.ProblemCounts;
+import elmtable.server.view.Views.ProblemView;
+import elmtable.text.Diagnostic;
+import elmtable.text.Severity;
+import java.util.Collection;
+import java.util.List;
+import java.util.Locale;
+
+/** Problems for the interface. */
+public final class Problems {
+  private Problems() {}
+
+  public static List<ProblemView> of(List<Diagnostic> problems) {
+    return problems.stream().map(Problems::of).toList();
+  }
+
+  private static ProblemView of(Diagnostic problem) {
+    return new ProblemView(
+        problem.problem().code(), problem.severity().name().toLowerCase(Locale.ROOT), problem.range().line(),
+        problem.range().start(), problem.range().end(), problem.message(),
+        problem.fixes().stream()
+            .map(
+                fix ->
+                    new FixView(
+                        fix.label(),
+                        fix.edits().stream()
+                            .map(e -> new EditView(e.range().line(), e.range().start(), e.range().end(), e.text()))
+                            .toList()))
+            .toList());
+  }
+
+  public static ProblemCounts counts(Project project) {
+    return counts(project.problems().values().stream().flatMap(Collection::stream).toList());
+  }
+
+  static ProblemCounts counts(List<Diagnostic> problems) {
+    return new ProblemCounts(
+        count(problems, Severity.ERROR), count(problems, Severity.WARNING), count(problems, Severity.NOTICE));
+  }
+
+  private static int count(List<Diagnostic> problems, Severity severity) {
+    return (int) problems.stream().filter(problem -> problem.severity() == severity).count();
+  }
+}

@@ -1,0 +1,46 @@
+import { describe, expect, it } from 'vitest';
+import { afterEvent, type LiveRun } from './live';
+import type { Planned, RunEventUnion } from './types';
+
+const at = '2026-11-25T10:00:00Z';
+const planned = (number: number) => ({ number, name: `case ${number}` }) as Planned;
+
+function told(...events: RunEventUnion[]): LiveRun {
+  const nothing: LiveRun = { cases: [], lanes: [], began: 0, over: false };
+  return events.reduce(afterEvent, nothing);
+}
+
+const begin = { event: 'run started', at, workers: 2, cases: [planned(1), planned(2)] } as unknown as RunEventUnion;
+const starts = (number: number, worker: number): RunEventUnion => ({
+  event: 'case started',
+  at,
+  number,
+  worker,
+  attempt: 1,
+});
+const step = (number: number, keyword: string) =>
+  ({ event: 'step started', at, number, keyword }) as unknown as RunEventUnion;
+
+describe('a live run', () => {
+  it('shows each worker with the steps it is inside of', () => {
+    const run = told(begin, starts(1, 1), starts(2, 2), step(1, 'sign in as'), step(1, 'press'));
+    expect(run.lanes.map((lane) => lane.number)).toEqual([1, 2]);
+    expect(run.lanes[0]?.steps).toEqual(['sign in as', 'press']);
+    expect(run.cases.every((one) => one.running)).toBe(true);
+  });
+
+  it('frees a worker when its case ends, and keeps the outcome', () => {
+    const done = {
+      event: 'case finished',
+      at,
+      number: 1,
+      outcome: 'FAILED',
+      millis: 1,
+      failure: { message: 'no' },
+    } as unknown as RunEventUnion;
+    const run = told(begin, starts(1, 1), step(1, 'press'), done);
+    expect(run.lanes[0]).toMatchObject({ number: null, steps: [], done: [1] });
+    expect(run.cases[0]).toMatchObject({ outcome: 'FAILED', running: false, message: 'no' });
+    expect(run.cases[1]?.outcome).toBeNull();
+  });
+});

@@ -1,0 +1,80 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useLocation } from 'wouter';
+import { get, inAddress, post, Refused } from './client';
+import type {
+  CaseRunView,
+  DocumentView,
+  KeywordView,
+  PathProblems,
+  PlanView,
+  ProjectView,
+  RunDetailView,
+  RunRequestView,
+  RunView,
+  TreeView,
+} from './types';
+
+export const useProject = () => useQuery({ queryKey: ['project'], queryFn: () => get<ProjectView>('/api/project') });
+export const useTree = () => useQuery({ queryKey: ['tree'], queryFn: () => get<TreeView>('/api/tree') });
+export const useProblems = () =>
+  useQuery({ queryKey: ['problems'], queryFn: () => get<PathProblems[]>('/api/problems') });
+export const useKeywords = () =>
+  useQuery({ queryKey: ['keywords'], queryFn: () => get<KeywordView[]>('/api/keywords') });
+
+export const documentKey = (path: string) => ['document', path];
+export const useDocument = (path: string) =>
+  useQuery({
+    queryKey: documentKey(path),
+    queryFn: () => get<DocumentView>(`/api/documents/${inAddress(path)}`),
+    enabled: path !== '',
+  });
+
+export function usePlan(query: string) {
+  return useQuery({
+    queryKey: ['plan', query],
+    queryFn: () => get<PlanView>(`/api/plan?${query}`),
+    placeholderData: (before) => before,
+  });
+}
+
+export const useRuns = () => useQuery({ queryKey: ['runs'], queryFn: () => get<RunView[]>('/api/runs') });
+export const useRun = (run: number | null) =>
+  useQuery({
+    queryKey: ['runs', run],
+    queryFn: () => get<RunDetailView>(`/api/runs/${run}`),
+    enabled: run !== null,
+  });
+export const useCaseOfRun = (run: number | null, number: number | null) =>
+  useQuery({
+    queryKey: ['runs', run, number],
+    queryFn: () => get<CaseRunView>(`/api/runs/${run}/cases/${number}`),
+    enabled: run !== null && number !== null,
+  });
+
+const everything: RunRequestView = {
+  title: '',
+  tags: '',
+  suites: [],
+  cases: [],
+  identities: [],
+  environment: '',
+  browser: '',
+};
+
+/** Starts a run and goes to it; gives why not, where it cannot. */
+export function useStartRun() {
+  const queries = useQueryClient();
+  const [, go] = useLocation();
+  return async (what: Partial<RunRequestView>): Promise<string | null> => {
+    try {
+      const run = await post<RunView>('/api/runs', { ...everything, ...what });
+      await queries.invalidateQueries({ queryKey: ['runs'], exact: true });
+      go(`/runs/${run.id}`);
+      return null;
+    } catch (refused) {
+      return refused instanceof Refused ? refused.message : String(refused);
+    }
+  };
+}
+
+export const stopRun = (run: number) => post<void>(`/api/runs/${run}/stop`, {});

@@ -1,0 +1,23 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { Tooltip } from 'radix-ui';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { App } from './App';
+import './styles/index.css';
+
+const queries = new QueryClient({
+  defaultOptions: { queries: { staleTime: 60_000, refetchOnWindowFocus: false, retry: false } },
+});
+
+const root = document.getElementById('root');
+if (root) {
+  createRoot(root).render(
+    <StrictMode>
+      <QueryClientProvider client={queries}>
+        <Tooltip.Provider delayDuration={400}>
+          <App />
+        </Tooltip.Provider>
+      </QueryClientProvider>
+    </StrictMode>,
+  );
+}

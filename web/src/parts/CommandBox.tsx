@@ -1,0 +1,150 @@
+import { Search } from 'lucide-react';
+import { Dialog } from 'radix-ui';
+import { useEffect, useMemo, useState } from 'react';
+import { useLocation } from 'wouter';
+import { inAddress } from '@/api/client';
+import { useKeywords, useStartRun, useTree } from '@/api/queries';
+import { partsText } from './Parts';
+
+interface Command {
+  word: string;
+  kind: string;
+  go: () => void;
+}
+
+/** Go to anything, do anything: Ctrl K. */
+export function CommandBox() {
+  const [open, setOpen] = useState(false);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
+        event.preventDefault();
+        setOpen(true);
+      }
+    };
+    addEventListener('keydown', onKey);
+    return () => removeEventListener('keydown', onKey);
+  }, []);
+  return (
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <Dialog.Trigger className="field min-w-48 shrink basis-[268px] pr-1.5 text-ink-3">
+        <Search size={14} aria-hidden />
+        <span className="flex-1 truncate">Go anywhere, do anything</span>
+        <kbd className="kbd">Ctrl K</kbd>
+      </Dialog.Trigger>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/20" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-16 left-1/2 z-50 w-[560px] -translate-x-1/2 overflow-hidden rounded-float border border-hair-strong bg-raised shadow-float"
+        >
+          <Dialog.Title className="sr-only">Go anywhere, do anything</Dialog.Title>
+          <Commands close={() => setOpen(false)} />
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+function useCommands(): Command[] {
+  const { data: tree } = useTree();
+  const { data: keywords } = useKeywords();
+  const [, go] = useLocation();
+  const start = useStartRun();
+  return useMemo(() => {
+    const commands: Command[] = [
+      { word: 'Cases', kind: 'station', go: () => go('/cases') },
+      { word: 'Plan', kind: 'station', go: () => go('/plan') },
+      { word: 'Runs', kind: 'station', go: () => go('/runs') },
+      { word: 'Run everything', kind: 'do', go: () => start({ title: 'everything' }) },
+    ];
+    for (const suite of tree?.suites ?? []) {
+      commands.push({ word: suite.name, kind: 'suite', go: () => go(`/cases/${inAddress(suite.path)}`) });
+      commands.push({
+        word: `Run ${suite.executable} cases of ${suite.name}`,
+        kind: 'do',
+        go: () => start({ title: suite.name, suites: [suite.name] }),
+      });
+      for (const one of suite.cases) {
+        commands.push({
+          word: partsText(one.nameParts),
+          kind: `case in ${suite.name}`,
+          go: () => go(`/cases/${inAddress(suite.path)}?line=${one.line + 1}`),
+        });
+      }
+    }
+    for (const keyword of keywords ?? []) {
+      if (keyword.path) {
+        const { path, line } = keyword;
+        commands.push({
+          word: keyword.name,
+          kind: 'keyword',
+          go: () => go(`/cases/${inAddress(path)}?line=${line + 1}`),
+        });
+      }
+    }
+    for (const document of tree?.documents ?? []) {
+      commands.push({ word: document.path, kind: 'document', go: () => go(`/cases/${inAddress(document.path)}`) });
+    }
+    return commands;
+  }, [tree, keywords, go, start]);
+}
+
+function Commands({ close }: { close: () => void }) {
+  const [typed, setTyped] = useState('');
+  const [at, setAt] = useState(0);
+  const all = useCommands();
+  const words = typed.toLowerCase().split(/\s+/);
+  const found = all
+    .filter((c) => words.every((word) => `${c.word} ${c.kind}`.toLowerCase().includes(word)))
+    .slice(0, 12);
+  const choose = (command: Command | undefined) => {
+    if (command) {
+      close();
+      command.go();
+    }
+  };
+  return (
+    <div>
+      <input
+        // biome-ignore lint/a11y/noAutofocus: the dialog is opened in order to type here
+        autoFocus
+        role="combobox"
+        aria-expanded
+        aria-controls="commands"
+        aria-label="Go anywhere, do anything"
+        value={typed}
+        placeholder="A suite, case, keyword or document, or something to do"
+        className="h-10 w-full border-b border-hair bg-transparent px-4 outline-none"
+        onChange={(event) => {
+          setTyped(event.target.value);
+          setAt(0);
+        }}
+        onKeyDown={(event) => {
+          if (event.key === 'ArrowDown') setAt(Math.min(at + 1, found.length - 1));
+          else if (event.key === 'ArrowUp') setAt(Math.max(at - 1, 0));
+          else if (event.key === 'Enter') choose(found[at]);
+          else return;
+          event.preventDefault();
+        }}
+      />
+      <div id="commands" role="listbox" className="py-1">
+        {found.length === 0 && <p className="px-4 py-2 text-ink-2">Nothing is called that.</p>}
+        {found.map((command, index) => (
+          <button
+            type="button"
+            role="option"
+            aria-selected={index === at}
+            key={`${command.kind} ${command.word}`}
+            onClick={() => choose(command)}
+            onMouseMove={() => setAt(index)}
+            className="flex h-7 w-full items-center gap-3 px-4 aria-selected:bg-select aria-selected:shadow-[inset_2px_0_var(--select-edge)]"
+          >
+            <span className="flex-1 truncate">{command.word}</span>
+            <span className="text-small text-ink-3">{command.kind}</span>
+          </button>
+        ))}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,105 @@
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import type { CompletionView, SuggestionView } from '@/api/types';
+
+/** What could be meant, best first, and beside it what the chosen one is. */
+export function Completions({
+  offers,
+  at,
+  typed,
+  onChoose,
+}: {
+  offers: CompletionView;
+  at: number;
+  typed: string;
+  onChoose: (suggestion: SuggestionView) => void;
+}) {
+  const box = useRef<HTMLDivElement>(null);
+  const [above, setAbove] = useState(false);
+  const chosen = offers.suggestions[Math.max(0, at)];
+  const keywords = offers.kind === 'keyword';
+  useLayoutEffect(() => {
+    const place = box.current?.parentElement?.getBoundingClientRect();
+    setAbove(place !== undefined && place.bottom + 260 > innerHeight);
+  }, []);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the chosen one is kept in view
+  useEffect(() => {
+    box.current?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' });
+  }, [at]);
+  return (
+    <div
+      ref={box}
+      // Pressing here must not end the editing that this belongs to.
+      onMouseDown={(event) => {
+        event.preventDefault();
+        event.stopPropagation();
+      }}
+      className={`absolute -left-px z-30 grid overflow-hidden rounded-float border border-hair-strong bg-raised font-normal whitespace-normal text-ink shadow-float ${
+        keywords ? 'w-[600px] grid-cols-[268px_1fr]' : 'w-[320px] grid-cols-1'
+      } ${above ? 'bottom-full mb-0.5' : 'top-full mt-0.5'}`}
+      role="presentation"
+    >
+      <div
+        id="completions"
+        role="listbox"
+        aria-label={keywords ? 'Keywords' : 'Values'}
+        className={`max-h-[206px] overflow-y-auto py-[3px] ${keywords ? 'border-r border-hair' : ''}`}
+      >
+        {offers.suggestions.map((suggestion, index) => (
+          // biome-ignore lint/a11y/useKeyWithClickEvents: keys are handled by the field
+          <div
+            id={`completion-${index}`}
+            key={`${suggestion.label} ${suggestion.insert}`}
+            role="option"
+            tabIndex={-1}
+            aria-selected={index === at}
+            onClick={() => onChoose(suggestion)}
+            className="flex h-[25px] cursor-pointer items-center gap-2 px-2.5 hover:bg-sunk aria-selected:bg-select aria-selected:shadow-[inset_2px_0_var(--select-edge)]"
+          >
+            <span className="flex-1 truncate">
+              <Label suggestion={suggestion} />
+            </span>
+            <span className="truncate text-caption text-ink-3">{suggestion.why}</span>
+          </div>
+        ))}
+      </div>
+      {keywords && chosen && (
+        <div className="px-3 py-[7px]">
+          <p>
+            <b className="font-semibold">{chosen.label}</b> <span className="text-ink-2">{chosen.signature}</span>
+          </p>
+          <p className="mt-0.5 text-ink-2">{chosen.note}</p>
+        </div>
+      )}
+      {!keywords && chosen?.note && (
+        <p className="truncate border-t border-hair bg-ground px-2.5 py-1 text-small text-ink-2">{chosen.note}</p>
+      )}
+      {keywords && (
+        <p className="col-span-2 flex h-6 items-center gap-3.5 border-t border-hair bg-ground px-2.5 text-small text-ink-3">
+          <span>
+            <kbd className="kbd">Enter</kbd> lays out its arguments
+          </span>
+          <span>
+            <kbd className="kbd">Ctrl Enter</kbd> and fills in what fits by name
+          </span>
+          {typed !== '' && at < 0 && <span>as typed</span>}
+        </p>
+      )}
+    </div>
+  );
+}
+
+function Label({ suggestion }: { suggestion: SuggestionView }) {
+  const { label, matched } = suggestion;
+  const first = matched[0];
+  if (first === undefined) return <>{label}</>;
+  const end = first + matched.length;
+  return (
+    <>
+      {label.slice(0, first)}
+      <b className="font-semibold text-accent underline decoration-[1.5px] underline-offset-[3px]">
+        {label.slice(first, end)}
+      </b>
+      {label.slice(end)}
+    </>
+  );
+}

@@ -1,0 +1,74 @@
+import { Dialog } from 'radix-ui';
+import { type FormEvent, type ReactNode, useState } from 'react';
+import { useLocation } from 'wouter';
+import { inAddress, put, Refused } from '@/api/client';
+import { Button } from '@/parts/Button';
+
+/** Asks for the name of a new suite and makes its document. */
+export function NewDocument({ children }: { children: ReactNode }) {
+  const [open, setOpen] = useState(false);
+  const [name, setName] = useState('');
+  const [wrong, setWrong] = useState('');
+  const [, go] = useLocation();
+  const path = `suites/${name
+    .trim()
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, '-')
+    .replace(/^-|-$/g, '')}.elmt`;
+  const make = async (event: FormEvent) => {
+    event.preventDefault();
+    try {
+      const text = `suite ${name.trim()}\n\ncase First case\nsteps\n|  |  |\n`;
+      await put(`/api/documents/${inAddress(path)}`, { text }, 0);
+      setOpen(false);
+      setName('');
+      go(`/cases/${inAddress(path)}`);
+    } catch (refused) {
+      setWrong(refused instanceof Refused ? refused.message : String(refused));
+    }
+  };
+  return (
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <Dialog.Trigger asChild>{children}</Dialog.Trigger>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/20" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-24 left-1/2 z-50 w-[420px] -translate-x-1/2 rounded-float border border-hair-strong bg-raised p-4 shadow-float"
+        >
+          <Dialog.Title className="mb-3 text-case font-semibold">New suite</Dialog.Title>
+          <form onSubmit={make} className="flex flex-col gap-3">
+            <label className="flex flex-col gap-1 text-small text-ink-2">
+              Name
+              <input
+                value={name}
+                required
+                className="field text-base text-ink"
+                onChange={(event) => {
+                  setName(event.target.value);
+                  setWrong('');
+                }}
+              />
+            </label>
+            <p className="text-small text-ink-3">
+              Its document is <span className="font-mono">{path}</span>
+            </p>
+            {wrong && (
+              <p role="alert" className="text-failed">
+                {wrong}
+              </p>
+            )}
+            <div className="flex justify-end gap-2">
+              <Dialog.Close asChild>
+                <Button>Leave it</Button>
+              </Dialog.Close>
+              <Button kind="main" type="submit" disabled={name.trim() === ''}>
+                Make the suite
+              </Button>
+            </div>
+          </form>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

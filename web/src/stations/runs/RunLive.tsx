@@ -1,0 +1,198 @@
+import { Square } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { type LiveCase, type LiveRun, useLiveRun } from '@/api/live';
+import { stopRun } from '@/api/queries';
+import type { Outcome as OutcomeWord, RunView } from '@/api/types';
+import { Button } from '@/parts/Button';
+import { OUTCOMES, Outcome, outcomeColour, outcomeWord } from '@/parts/Outcome';
+import { OutcomeBar } from './OutcomeBar';
+import { clockTime, length } from './times';
+
+/** A run while it goes: its workers, every case as a mark, and outcomes as they come. */
+export function RunLive({ run }: { run: RunView }) {
+  const live = useLiveRun(run.id, true);
+  const now = useNow();
+  const counts: { [of in OutcomeWord]?: number } = {};
+  for (const one of live.cases) if (one.outcome) counts[one.outcome] = (counts[one.outcome] ?? 0) + 1;
+  const done = live.cases.filter((one) => one.outcome !== null).length;
+  const running = live.cases.filter((one) => one.running).length;
+  const [stopping, setStopping] = useState(false);
+  return (
+    <div className="flex min-h-0 flex-1">
+      <div className="flex min-w-0 flex-1 flex-col overflow-y-auto">
+        <header className="flex-none border-b border-hair-strong px-4 pt-2.5 pb-3">
+          <div className="flex h-7 items-center gap-2.5">
+            <h1 className="text-title font-semibold">Run {run.id}</h1>
+            <p className="flex-1 truncate self-end pb-0.5 text-ink-2">
+              {run.title}, {clockTime(run.started)}, {run.browser || 'usual browser'}, seed {run.seed}
+            </p>
+            <Button
+              disabled={stopping}
+              onClick={() => {
+                setStopping(true);
+                stopRun(run.id);
+              }}
+            >
+              <Square size={12} aria-hidden />
+              {stopping ? 'Stopping' : 'Stop'}
+            </Button>
+          </div>
+          <div className="flex h-11 items-center gap-5">
+            {OUTCOMES.filter((word) => word === 'PASSED' || word === 'FAILED' || counts[word]).map((word) => (
+              <Count key={word} of={word} count={counts[word] ?? 0} word={outcomeWord(word)} />
+            ))}
+            <Count of="RUNNING" count={running} word="running" />
+            <Count of="NOT_RUN" count={live.cases.length - done - running} word="to come" />
+            <span className="flex-1" />
+            <TimeLeft live={live} done={done} now={now} />
+          </div>
+          <OutcomeBar counts={counts} total={live.cases.length || 1} running={running} />
+        </header>
+        <Lanes live={live} now={now} />
+        <Board live={live} done={done} />
+      </div>
+      <AsTheyCome live={live} />
+    </div>
+  );
+}
+
+function useNow(): number {
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    const beat = setInterval(() => setNow(Date.now()), 200);
+    return () => clearInterval(beat);
+  }, []);
+  return now;
+}
+
+function Count({ of, count, word }: { of: OutcomeWord | 'RUNNING'; count: number; word: string }) {
+  return (
+    <span className="flex items-center gap-2">
+      <Outcome of={of} size={20} />
+      <b className="text-figure font-semibold">{count}</b>
+      <span className="text-ink-2">{word}</span>
+    </span>
+  );
+}
+
+/** From how long the cases that are done took; nothing is said before some are. */
+function TimeLeft({ live, done, now }: { live: LiveRun; done: number; now: number }) {
+  if (live.began === 0) return null;
+  const gone = Math.max(0, now - live.began);
+  const left = done >= 3 ? (gone / done) * (live.cases.length - done) : null;
+  return (
+    <span className="text-right">
+      {left !== null && <b className="block font-semibold">{length(left)} left</b>}
+      <span className="text-ink-3">{length(gone)} gone</span>
+    </span>
+  );
+}
+
+function Lanes({ live, now }: { live: LiveRun; now: number }) {
+  const byNumber = new Map(live.cases.map((one) => [one.planned.number, one]));
+  return (
+    <section aria-label="Workers">
+      {live.lanes.map((lane) => {
+        const current = lane.number === null ? undefined : byNumber.get(lane.number);
+        return (
+          <div key={lane.worker} className="flex min-h-[84px] border-b border-hair px-4 py-2.5">
+            <div className="w-16 flex-none text-small text-ink-3">
+              worker
+              <b className="block text-title font-semibold text-ink">{lane.worker}</b>
+            </div>
+            <div className="min-w-0 flex-1">
+              {current ? (
+                <>
+                  <p className="truncate text-case font-semibold">{current.planned.name}</p>
+                  <p className="truncate text-[12px] text-ink-3">{current.planned.suite}</p>
+                  <p className="mt-1 flex items-center gap-2">
+                    <Outcome of="RUNNING" />
+                    <span className="flex-1 truncate">{lane.steps.join(' › ') || 'opening the browser'}</span>
+                    <span className="text-ink-2">{length(Math.max(0, now - lane.began))}</span>
+                  </p>
+                </>
+              ) : (
+                <p className="pt-2 text-ink-3">{live.over ? 'done' : 'waiting'}</p>
+              )}
+            </div>
+            <div className="ml-4 w-[190px] flex-none border-l border-hair pl-4">
+              <p className="pb-1 text-small text-ink-3">{lane.done.length} done</p>
+              <div className="flex flex-wrap gap-[3px]">
+                {lane.done.slice(-30).map((number) => (
+                  <Outcome key={number} of={byNumber.get(number)?.outcome ?? null} size={12} />
+                ))}
+              </div>
+            </div>
+          </div>
+        );
+      })}
+    </section>
+  );
+}
+
+function Board({ live, done }: { live: LiveRun; done: number }) {
+  const suites = [...new Set(live.cases.map((one) => one.planned.suite))];
+  return (
+    <section aria-label="All executable cases" className="px-4 py-3">
+      <h2 className="flex justify-between pb-2 font-semibold">
+        All {live.cases.length}
+        <span className="text-small font-normal text-ink-3">{done} done</span>
+      </h2>
+      {suites.map((suite) => {
+        const cases = live.cases.filter((one) => one.planned.suite === suite);
+        return (
+          <div key={suite} className="flex gap-3 pb-1">
+            <span className="w-40 flex-none truncate">{suite}</span>
+            <span className="w-12 flex-none text-right text-ink-2">
+              {cases.filter((one) => one.outcome !== null).length}/{cases.length}
+            </span>
+            <span className="flex flex-1 flex-wrap gap-[3px] pt-0.5">
+              {cases.map((one) => (
+                <span key={one.planned.number} title={one.planned.name}>
+                  <Outcome of={one.running ? 'RUNNING' : one.outcome} size={12} />
+                </span>
+              ))}
+            </span>
+          </div>
+        );
+      })}
+    </section>
+  );
+}
+
+function AsTheyCome({ live }: { live: LiveRun }) {
+  const ended = live.cases.filter((one) => one.outcome !== null).sort((a, b) => b.ended - a.ended);
+  return (
+    <aside
+      aria-label="As they come"
+      className="flex w-[252px] flex-none flex-col border-l border-hair-strong bg-ground"
+    >
+      <h2 className="flex h-9 flex-none items-center border-b border-hair px-3.5 font-semibold">As they come</h2>
+      <ol aria-live="polite" className="min-h-0 flex-1 overflow-y-auto">
+        {ended.map((one) => (
+          <Ended key={one.planned.number} one={one} />
+        ))}
+      </ol>
+    </aside>
+  );
+}
+
+function Ended({ one }: { one: LiveCase }) {
+  const passed = one.outcome === 'PASSED';
+  return (
+    <li className={`flex gap-2 px-3.5 py-1 ${passed ? '' : 'border-y border-hair bg-surface'}`}>
+      <span className="text-[12px] text-ink-3">
+        {new Date(one.ended).toLocaleTimeString(undefined, { hourCycle: 'h23' })}
+      </span>
+      <span className="pt-0.5">
+        <Outcome of={one.outcome} size={12} />
+      </span>
+      <span className="min-w-0 flex-1">
+        <span className="block truncate" title={one.planned.name}>
+          {one.planned.name}
+        </span>
+        {one.message && <span className={`block text-[12px] ${outcomeColour(one.outcome)}`}>{one.message}</span>}
+      </span>
+    </li>
+  );
+}

@@ -1,0 +1,91 @@
+import { useEffect } from 'react';
+import { Link, useLocation } from 'wouter';
+import { useRun, useRuns } from '@/api/queries';
+import type { RunView } from '@/api/types';
+import { Columns } from '@/parts/Columns';
+import { useCrumbs } from '@/parts/crumbs';
+import { OutcomeBar } from './OutcomeBar';
+import { RunDone } from './RunDone';
+import { RunLive } from './RunLive';
+import { clockTime, span } from './times';
+
+/** The history of runs, and one of them: while it goes, or what came of it. */
+export function RunsStation({ run, number }: { run: number | null; number: number | null }) {
+  const { data: runs } = useRuns();
+  const { data: detail, error } = useRun(run);
+  const [, go] = useLocation();
+  const newest = runs?.[0]?.id;
+  useEffect(() => {
+    if (run === null && newest !== undefined) go(`/runs/${newest}`, { replace: true });
+  }, [run, newest, go]);
+  const caseName = detail?.cases.find((one) => one.number === number)?.name;
+  useCrumbs([
+    { word: 'Runs', to: '/runs' },
+    ...(run === null ? [] : [{ word: `Run ${run}`, to: `/runs/${run}` }]),
+    ...(caseName ? [{ word: caseName }] : []),
+  ]);
+  const going = detail?.run.state === 'going';
+  return (
+    <Columns
+      station={number === null ? 'runs' : 'findings'}
+      contents={{ name: 'Runs', content: <History runs={runs ?? []} open={run} /> }}
+      lens={null}
+    >
+      {error && (
+        <p role="alert" className="p-6 text-failed">
+          {error.message}
+        </p>
+      )}
+      {runs?.length === 0 && (
+        <p className="m-auto max-w-96 text-center text-ink-2">
+          Nothing has run yet. A run is started from a suite or a case under{' '}
+          <Link to="/cases" className="font-medium text-accent hover:underline">
+            Cases
+          </Link>
+          , or for a selection under{' '}
+          <Link to="/plan" className="font-medium text-accent hover:underline">
+            Plan
+          </Link>
+          .
+        </p>
+      )}
+      {detail && going && number === null && <RunLive key={detail.run.id} run={detail.run} />}
+      {detail && !(going && number === null) && <RunDone key={detail.run.id} detail={detail} number={number} />}
+    </Columns>
+  );
+}
+
+function History({ runs, open }: { runs: RunView[]; open: number | null }) {
+  return (
+    <>
+      <h2 className="flex h-10 flex-none items-center border-b border-hair px-3 font-semibold">Runs</h2>
+      <nav aria-label="Runs" className="min-h-0 flex-1 overflow-y-auto">
+        {runs.map((run) => {
+          const notPassed = run.total - (run.counts.PASSED ?? 0);
+          return (
+            <Link
+              key={run.id}
+              to={`/runs/${run.id}`}
+              aria-current={run.id === open ? 'page' : undefined}
+              className="block border-b border-hair px-3 pt-1.5 pb-2 hover:bg-sunk aria-[current]:bg-select aria-[current]:shadow-[inset_2px_0_var(--select-edge)]"
+            >
+              <span className="flex justify-between gap-2">
+                <span className="truncate">
+                  <b className="font-semibold">{run.id}</b> {run.title}
+                </span>
+                <span className={`text-[12px] ${run.state === 'going' ? 'text-running' : 'text-ink-2'}`}>
+                  {run.state === 'finished' ? span(run.started, run.finished) : run.state}
+                </span>
+              </span>
+              <span className="flex justify-between pb-1.5 text-[12px] text-ink-2">
+                <span title={new Date(run.started).toLocaleString()}>{clockTime(run.started)}</span>
+                <span>{run.state !== 'going' && notPassed > 0 ? `${notPassed} did not pass` : ''}</span>
+              </span>
+              <OutcomeBar counts={run.counts} total={run.total} thin />
+            </Link>
+          );
+        })}
+      </nav>
+    </>
+  );
+}
