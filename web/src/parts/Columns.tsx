@@ -7,6 +7,7 @@ interface Side {
   least: number;
   most: number;
   usual: number;
+  foldedAtFirst?: boolean;
 }
 
 /** A station's three columns: contents, sheet and lens. Contents and lens are resized and folded; both are remembered. */
@@ -17,7 +18,7 @@ export function Columns({
   children,
 }: {
   station: string;
-  contents: { name: string; content: ReactNode } | null;
+  contents: { name: string; content: ReactNode; foldedAtFirst?: boolean } | null;
   lens: { name: string; content: ReactNode } | null;
   children: ReactNode;
 }) {
@@ -43,10 +44,11 @@ function SideColumn({
   least,
   most,
   usual,
+  foldedAtFirst = false,
 }: Side & { at: 'left' | 'right'; station: string }) {
   const key = `${station} ${at}`;
   const [width, setWidth] = useState(() => remembered(`${key} width`, usual));
-  const [folded, setFolded] = useState(() => remembered(`${key} folded`, false));
+  const [folded, setFolded] = useState(() => remembered(`${key} folded`, foldedAtFirst));
   const keepWidth = (next: number) => {
     const bounded = Math.min(most, Math.max(least, next));
     setWidth(bounded);

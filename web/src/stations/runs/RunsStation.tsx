@@ -27,8 +27,9 @@ export function RunsStation({ run, number }: { run: number | null; number: numbe
   const going = detail?.run.state === 'going';
   return (
     <Columns
+      key={number === null ? 'runs' : 'findings'}
       station={number === null ? 'runs' : 'findings'}
-      contents={{ name: 'Runs', content: <History runs={runs ?? []} open={run} /> }}
+      contents={{ name: 'Runs', content: <History runs={runs ?? []} open={run} />, foldedAtFirst: number !== null }}
       lens={null}
     >
       {error && (

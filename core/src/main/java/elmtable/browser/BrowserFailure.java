@@ -19,15 +19,37 @@ public final class BrowserFailure extends RuntimeException {
   }
 
   private final Kind kind;
+  private final String wanted;
+  private final String found;
 
   public BrowserFailure(Kind kind, String message) {
-    super(message);
-    this.kind = kind;
+    this(kind, message, null, null, null);
   }
 
   public BrowserFailure(Kind kind, String message, Throwable cause) {
+    this(kind, message, null, null, cause);
+  }
+
+  private BrowserFailure(Kind kind, String message, String wanted, String found, Throwable cause) {
     super(message, cause);
     this.kind = kind;
+    this.wanted = wanted;
+    this.found = found;
+  }
+
+  /** A page that was not as wanted, with what was there instead. */
+  public static BrowserFailure page(String message, String wanted, String found) {
+    return new BrowserFailure(Kind.PAGE, message, wanted, found, null);
+  }
+
+  /** What the page should have had, or null. */
+  public String wanted() {
+    return wanted;
+  }
+
+  /** What it had, or null. */
+  public String found() {
+    return found;
   }
 
   public Kind kind() {

@@ -25,6 +25,12 @@ final class CaseResult {
     }
   }
 
+  /** The same with secrets masked in the failure. */
+  CaseResult masked(Secrets secrets) {
+    failure = secrets.mask(failure);
+    return this;
+  }
+
   void stop() {
     outcome = Outcome.NOT_RUN;
     failure = Failure.of("The run was stopped while it was going.");

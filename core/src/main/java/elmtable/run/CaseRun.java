@@ -104,9 +104,9 @@ final class CaseRun {
       Reporter reporter = new Reporter(numbered.number(), events, evidence, secrets);
       StepRunner steps =
           new StepRunner(request, browser, reporter, stop, scope, Instant.now().plus(timeout));
-      return phases(executable.entry(), steps, place);
+      return phases(executable.entry(), steps, place).masked(secrets);
     } catch (FormulaFailure failure) {
-      return CaseResult.broken(failure.getMessage());
+      return CaseResult.broken(secrets.mask(failure.getMessage()));
     }
   }
 

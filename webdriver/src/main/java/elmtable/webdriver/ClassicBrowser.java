@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /** A browser session over the classic protocol. */
 final class ClassicBrowser implements Browser {
@@ -18,6 +19,7 @@ final class ClassicBrowser implements Browser {
   private static final Duration COMMAND = Duration.ofSeconds(90);
   private static final Set<String> SET_BY_VALUE =
       Set.of("date", "time", "datetime-local", "month", "week", "color", "range");
+  private static final Pattern ADDRESS = Pattern.compile("(?i)[a-z][a-z0-9+.-]*:\\S+");
   private static final String BACKSPACE = "\uE003";
 
   private final Session session;
@@ -95,6 +97,10 @@ final class ClassicBrowser implements Browser {
 
   @Override
   public void goTo(String address) {
+    if (!ADDRESS.matcher(address).matches()) {
+      // The driver would hand it to the browser, which makes a search of it.
+      throw new BrowserFailure(Kind.PAGE, "“" + address + "” is no address.");
+    }
     try {
       post("/url", Map.of("url", address), COMMAND);
     } catch (WireError error) {
@@ -102,9 +108,6 @@ final class ClassicBrowser implements Browser {
         String reason = error.getMessage().replaceAll(".*net::(ERR_[A-Z_]+).*", "$1");
         throw new BrowserFailure(
             Kind.PAGE, "Nothing answers at " + address + " (" + reason + ").", error);
-      }
-      if (error.is("invalid argument")) {
-        throw new BrowserFailure(Kind.PAGE, "“" + address + "” is no address.", error);
       }
       throw failure(error);
     }

@@ -45,7 +45,7 @@ final class Waiting {
     while (true) {
       JsonNode answer = ask(question(target, wanted, text), Math.max(1, left(end)));
       if (!answer.path("ok").asBoolean()) {
-        throw new BrowserFailure(Kind.PAGE, reason(target, answer, limit));
+        throw missed(target, answer, limit);
       }
       try {
         action.accept(answer.path("element").path(ELEMENT).asText());
@@ -71,7 +71,7 @@ final class Waiting {
   String read(Target target, String wanted, Duration limit) {
     JsonNode answer = ask(question(target, wanted, ""), limit.toMillis());
     if (!answer.path("ok").asBoolean()) {
-      throw new BrowserFailure(Kind.PAGE, reason(target, answer, limit));
+      throw missed(target, answer, limit);
     }
     return answer.path("found").asText();
   }
@@ -95,7 +95,7 @@ final class Waiting {
       return Observation.held(found);
     }
     String reason = answer.has("state") ? reason(target, answer, limit) : "";
-    return new Observation(false, answer.has("found") ? found : stateWords(answer), reason);
+    return new Observation(false, answer.has("found") ? found : stateWords(answer, target), reason);
   }
 
   Observation observePage(String wanted, String text, Duration limit) {
@@ -254,9 +254,19 @@ final class Waiting {
     };
   }
 
-  private static String stateWords(JsonNode answer) {
+  /** Says in so many words what was looked for and what there was instead. */
+  private static BrowserFailure missed(Target target, JsonNode answer, Duration limit) {
+    return BrowserFailure.page(reason(target, answer, limit), target.locator().toString(), stateWords(answer, target));
+  }
+
+  private static String stateWords(JsonNode answer, Target target) {
     return switch (answer.path("state").asText()) {
-      case "absent" -> "not on the page";
+      case "absent" ->
+          answer.path("examples").isEmpty()
+              ? "not on the page"
+              : target.locator().by().word() + " " + join(answer.path("examples"));
+      case "covered" -> "covered by " + answer.path("cover").asText();
+      case "nooption" -> join(answer.path("examples"));
       case "hidden" -> "hidden";
       case "several" -> answer.path("count").asInt() + " elements";
       default -> answer.path("state").asText();

@@ -47,6 +47,16 @@ const byXPath = (path) => {
   );
 };
 
+const BUTTONS = 'button, summary, [role=button], input[type=submit], input[type=button], input[type=reset], input[type=image]';
+const LINKS = 'a[href], [role=link]';
+
+// What there is instead of a named thing that is missing.
+const instead = () => {
+  const all = { button: BUTTONS, link: LINKS, label: 'label' }[ask.by];
+  const names = all ? [...document.querySelectorAll(all)].filter((element) => isShown(element, true)).map(named) : [];
+  return [...new Set(names)].filter((name) => name !== '').slice(0, 8);
+};
+
 const find = () => {
   const { by, value } = ask;
   switch (by) {
@@ -55,8 +65,8 @@ const find = () => {
     case 'id': return [...document.querySelectorAll(`[id="${CSS.escape(value)}"]`)];
     case 'label': return labelled(value);
     case 'button':
-      return withName('button, summary, [role=button], input[type=submit], input[type=button], input[type=reset], input[type=image]', value);
-    case 'link': return withName('a[href], [role=link]', value);
+      return withName(BUTTONS, value);
+    case 'link': return withName(LINKS, value);
     case 'text': return showing(value);
     default: return [...document.querySelectorAll(`[data-testid="${CSS.escape(value)}"]`)];
   }
@@ -103,7 +113,7 @@ let lastBox = null;
 let lastElement = null;
 
 const single = (elements, opacity) => {
-  if (elements.length === 0) return { state: 'absent' };
+  if (elements.length === 0) return { state: 'absent', examples: instead() };
   const shown = elements.filter((element) => isShown(element, opacity));
   if (shown.length === 0) return { state: 'hidden', count: elements.length };
   if (shown.length > 1) return { state: 'several', count: shown.length, examples: shown.slice(0, 3).map(describe) };
@@ -167,7 +177,7 @@ const look = () => {
     }
     case 'shown': {
       const one = single(elements, true);
-      return one.element || one.state === 'several' ? { ok: true, found: 'shown' } : { ...one, found: one.state };
+      return one.element || one.state === 'several' ? { ok: true, found: 'shown' } : one;
     }
     case 'gone': {
       const shown = elements.filter((element) => isShown(element, true));

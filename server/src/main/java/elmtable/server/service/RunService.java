@@ -82,9 +82,17 @@ public final class RunService implements AutoCloseable {
     live.put(id, run);
     RunRequest request =
         new RunRequest(String.valueOf(id), title, project, plan, USUAL_WORKERS, seed, RunRequest.USUAL_LIMIT);
-    run.handle = runner.start(request, store, List.of(store.writing(id), run, event -> ended(id, event)));
+    RunListener onDisk = this::awaitDisk;
+    run.handle = runner.start(request, store, List.of(store.writing(id), onDisk, run, event -> ended(id, event)));
     tell();
     return id;
+  }
+
+  /** Whoever hears that a run is over finds all of it in the store. */
+  private void awaitDisk(RunEvent event) {
+    if (event instanceof RunEvent.RunFinished) {
+      store.flush();
+    }
   }
 
   private void ended(long id, RunEvent event) {

@@ -81,6 +81,11 @@ public final class RunStore implements EvidenceKeeper {
             });
   }
 
+  /** Returns when everything that was told before is on disk. */
+  public void flush() {
+    database.writer().now(connection -> null);
+  }
+
   /** Writes a run's events as they come, many in one transaction. */
   public RunListener writing(long run) {
     return new RunListener() {

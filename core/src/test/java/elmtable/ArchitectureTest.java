@@ -1,0 +1,41 @@
+package elmtable;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+
+import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.importer.ClassFileImporter;
+import com.tngtech.archunit.core.importer.ImportOption;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+/** Packages of core depend in one direction: each only on those before it. */
+class ArchitectureTest {
+  private static final List<String> ORDER =
+      List.of("text", "formula", "language", "browser", "keyword", "data", "project", "plan", "run", "report");
+
+  private final JavaClasses classes =
+      new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests()).importPackages("elmtable");
+
+  @Test
+  void packagesDependOnlyOnThoseBeforeThem() {
+    for (int i = 0; i < ORDER.size(); i++) {
+      for (String later : ORDER.subList(i + 1, ORDER.size())) {
+        requireNone("elmtable." + ORDER.get(i) + "..", "elmtable." + later + "..");
+      }
+    }
+  }
+
+  @Test
+  void keywordsDoNotKnowTheBuiltInOnes() {
+    requireNone("elmtable.keyword", "elmtable.keyword.builtin");
+  }
+
+  @Test
+  void coreKnowsNoHttpAndNoDatabase() {
+    requireNone("elmtable..", "java.sql..", "java.net.http..", "io.javalin..");
+  }
+
+  private void requireNone(String from, String... to) {
+    noClasses().that().resideInAPackage(from).should().dependOnClassesThat().resideInAnyPackage(to).check(classes);
+  }
+}

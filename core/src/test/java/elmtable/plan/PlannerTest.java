@@ -1,0 +1,152 @@
+package elmtable.plan;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import elmtable.project.Project;
+import elmtable.project.TestProjects;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class PlannerTest {
+  private static final String SUITE =
+      """
+      suite S
+      tags: booking
+
+      case <a> of <b>
+      tags: smoke
+      data
+      | a | b |
+      | 1 | x |
+      | 2 | y |
+      | 2 | y |
+      steps
+      | log | <a> |
+
+      case From a file
+      data: prices
+      steps
+      | log | <price> |
+
+      case Draft
+      draft: yes
+      steps
+      | not yet |
+
+      case Off
+      run: no
+      steps
+      | log | x |
+
+      case Empty
+
+      data prices
+      from: prices.csv
+
+      environment local
+      values
+      | name | value |
+      """;
+  private static final Map<String, String> FILES = Map.of("prices.csv", "price\n1\n2\n3\n4\n");
+
+  private static Project project() {
+    return TestProjects.of(SUITE, FILES);
+  }
+
+  private static Plan plan(Selection selection) {
+    return Planner.plan(project(), selection);
+  }
+
+  private static List<String> names(Plan plan) {
+    return plan.executables().map(ExecutableCase::name).toList();
+  }
+
+  @Test
+  void aCaseIsExpandedByItsRows() {
+    Plan plan = plan(Selection.everything());
+    assertEquals(7, plan.count());
+    assertEquals(
+        List.of("1 of x", "2 of y, row 2", "2 of y, row 3", "From a file, row 1", "From a file, row 2"),
+        names(plan).subList(0, 5));
+    assertEquals(List.of("", "", "draft", "run: no", "no steps"), plan.cases().stream().map(CasePlan::out).toList());
+    assertEquals(names(plan).subList(2, 4), plan.page(2, 2).stream().map(ExecutableCase::name).toList());
+  }
+
+  @Test
+  void identitiesDifferAndStayTheSameWhenRowsMove() {
+    List<String> identities = plan(Selection.everything()).executables().map(ExecutableCase::identity).toList();
+    assertEquals(7, identities.stream().distinct().count());
+    String moved = SUITE.replace("| 1 | x |\n| 2 | y |\n", "| 2 | y |\n| 1 | x |\n");
+    List<String> after =
+        Planner.plan(TestProjects.of("# moved\n\n" + moved, FILES), Selection.everything())
+            .executables()
+            .map(ExecutableCase::identity)
+            .toList();
+    assertEquals(identities.stream().sorted().toList(), after.stream().sorted().toList());
+  }
+
+  @Test
+  void aSelectionNamesTagsSuitesCasesOrIdentities() {
+    assertEquals(3, plan(Selection.tagged("smoke")).count());
+    assertEquals(4, plan(Selection.tagged("booking and not smoke")).count());
+    assertEquals(4, plan(new Selection("", List.of(), List.of("s/from a file"), List.of(), "", "")).count());
+    ExecutableCase second = plan(Selection.everything()).page(1, 1).get(0);
+    assertEquals(
+        List.of(second.name()),
+        List.of(plan(new Selection("", List.of(), List.of(), List.of(second.identity()), "", "")).page(0, 9).get(0).name() + ", row 2"));
+  }
+
+  @Test
+  void whatDoesNotExistIsRefusedByName() {
+    assertTrue(refusal(new Selection("", List.of("T"), List.of(), List.of(), "", "")).contains("no suite “T”"));
+    assertTrue(refusal(new Selection("", List.of(), List.of("T"), List.of(), "", "")).contains("no case “T”"));
+    assertTrue(refusal(new Selection("", List.of(), List.of(), List.of(), "far", "")).contains("there are local."));
+    assertTrue(refusal(Selection.tagged("a and")).contains("a tag is missing"));
+  }
+
+  private static String refusal(Selection selection) {
+    return assertThrows(Planner.BadSelection.class, () -> plan(selection)).getMessage();
+  }
+
+  @Test
+  void anErrorTouchesOnlyWhatDependsOnIt() {
+    Project broken =
+        TestProjects.of(
+            SUITE.replace("| log | <a> |", "| log | <c> |").replace("| 1 | x |", "| 1 | x |") + "\ncase sound\nsteps\n| log | x |\n",
+            Map.of("prices.csv", "price\n1\n2,3\n4\n"));
+    List<ExecutableCase> all = Planner.plan(broken, Selection.everything()).executables().toList();
+    assertTrue(all.get(0).fault().contains("Nothing here is called “c”"));
+    assertEquals("", all.get(3).fault());
+    assertTrue(all.get(4).fault().contains("prices.csv, row 3, column 2"), all.get(4).fault());
+    assertEquals("", all.get(5).fault());
+    assertEquals("", all.get(6).fault());
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "smoke, true", "not smoke, false", "slow or smoke, true", "smoke and not (slow or wip), true", "Smoke-Test, false",
+    "'', true", "@smoke, true", "not not smoke, true",
+  })
+  void tagExpressionsAreWorkedOut(String expression, boolean holds) {
+    assertEquals(holds, TagExpression.read(expression).accepts(List.of("smoke", "fast")));
+  }
+
+  @ParameterizedTest
+  @CsvSource({"smoke and", "(smoke", "smoke fast", "or smoke", ")"})
+  void brokenTagExpressionsAreRefused(String expression) {
+    assertThrows(TagExpression.Unreadable.class, () -> TagExpression.read(expression));
+  }
+
+  @Test
+  void aCaseWithoutSuiteStandsInOneNamedLikeTheFile() {
+    Plan plan = Planner.plan(TestProjects.of("case alone\nsteps\n| log | x |\n"), Selection.everything());
+    assertEquals("a", plan.cases().get(0).entry().suiteName());
+    assertFalse(plan.cases().get(0).entry().suite().isPresent());
+  }
+}

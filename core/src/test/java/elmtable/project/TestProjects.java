@@ -1,0 +1,56 @@
+package elmtable.project;
+
+import elmtable.data.ProjectFiles;
+import elmtable.keyword.builtin.BuiltInKeywords;
+import java.io.ByteArrayInputStream;
+import java.io.FileNotFoundException;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** Projects in memory, for tests of every package that needs one. */
+public final class TestProjects {
+  private TestProjects() {}
+
+  /** One document called {@code a.elmt}. */
+  public static Project of(String text) {
+    return of(text, Map.of());
+  }
+
+  /** One document, and files by their path. */
+  public static Project of(String text, Map<String, String> files) {
+    return of(Map.of("a.elmt", text), files);
+  }
+
+  public static Project of(Map<String, String> documents, Map<String, String> files) {
+    return Project.of(documents, new Texts(files), BuiltInKeywords.registry());
+  }
+
+  private record Texts(Map<String, String> files) implements ProjectFiles {
+    Texts {
+      files = new LinkedHashMap<>(files);
+    }
+
+    @Override
+    public List<String> paths() {
+      return List.copyOf(files.keySet());
+    }
+
+    @Override
+    public Optional<String> version(String path) {
+      return Optional.ofNullable(files.get(path)).map(text -> String.valueOf(text.hashCode()));
+    }
+
+    @Override
+    public InputStream open(String path) throws IOException {
+      if (!files.containsKey(path)) {
+        throw new FileNotFoundException(path);
+      }
+      return new ByteArrayInputStream(files.get(path).getBytes(StandardCharsets.UTF_8));
+    }
+  }
+}

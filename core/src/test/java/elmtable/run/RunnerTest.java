@@ -1,0 +1,237 @@
+package elmtable.run;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import elmtable.plan.Planner;
+import elmtable.plan.Selection;
+import elmtable.project.Project;
+import elmtable.project.TestProjects;
+import elmtable.report.EventLines;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+
+class RunnerTest {
+  private static final String WORLD =
+      """
+      environment local
+      values
+      | name         | value         | kind   |
+      | base address | http://kiln/  |        |
+      | password     | celadon       | secret |
+
+      page Bookings
+      path: /bookings
+      elements
+      | element    | by | locator |
+      | Shelves    | id | seven   |
+      | Row of <m> | id | <m>     |
+
+      keyword ask
+      takes
+      | name  | kind   | default |
+      | count | number |         |
+      | twice | number | <count * 2> |
+      gives
+      | name  |
+      | total |
+      steps
+      | enter | Shelves | <twice> | |
+      | compute | count + twice | => sum | |
+      | give | <sum> | | |
+      | fail | never reached | | |
+
+      """;
+
+  private final FakeBrowsers browsers = new FakeBrowsers();
+  private final List<RunEvent> events = new ArrayList<>();
+
+  private void run(String cases) throws InterruptedException {
+    run(TestProjects.of(WORLD + cases), 1, List.of());
+  }
+
+  private RunHandle start(Project project, int workers, List<RunListener> more) {
+    RunRequest request =
+        new RunRequest("7", "t", project, Planner.plan(project, Selection.everything()), workers, 42, Duration.ofSeconds(1));
+    List<RunListener> listeners = new ArrayList<>(List.of(events::add));
+    listeners.addAll(more);
+    return new Runner(() -> browsers).start(request, (bytes, suffix) -> "kept" + suffix, listeners);
+  }
+
+  private void run(Project project, int workers, List<RunListener> more) throws InterruptedException {
+    assertTrue(start(project, workers, more).await(Duration.ofSeconds(20)));
+    assertEquals(0, browsers.open.get(), "browsers left open");
+  }
+
+  private <E extends RunEvent> Stream<E> all(Class<E> kind) {
+    return events.stream().filter(kind::isInstance).map(kind::cast);
+  }
+
+  private RunEvent.CaseFinished only() {
+    return all(RunEvent.CaseFinished.class).reduce((a, b) -> b).orElseThrow();
+  }
+
+  private List<String> logs() {
+    return all(RunEvent.Logged.class).map(RunEvent.Logged::text).filter(text -> !text.startsWith("Page: ")).toList();
+  }
+
+  @Test
+  void aCaseRunsThroughItsKeywords() throws InterruptedException {
+    run("case a\nsteps\n| open | Bookings | |\n| ask | 3 | => t |\n| log | <t> and <t + 1> | |\n| press | Row of Olga | |\n");
+    assertEquals(Outcome.PASSED, only().outcome(), only().toString());
+    assertEquals(List.of("go to http://kiln/bookings", "enter id seven 6", "press id Olga"), browsers.done);
+    assertEquals(List.of("9 and 10"), logs());
+  }
+
+  @Test
+  void anExpectationThatDoesNotHoldFailsWithWhatWasWantedAndFound() throws InterruptedException {
+    run("case a\nsteps\n| expect text | Shelves | eight |\n| log | never |\n");
+    assertEquals(Outcome.FAILED, only().outcome());
+    assertEquals("eight", only().failure().wanted());
+    assertEquals("seven", only().failure().found());
+    assertEquals(List.of(), logs());
+    assertEquals(List.of("picture", "source"), all(RunEvent.EvidenceKept.class).map(RunEvent.EvidenceKept::kind).toList());
+    assertTrue(browsers.done.contains("outline Shelves"));
+  }
+
+  @Test
+  void marksAreCarriedOut() throws InterruptedException {
+    run(
+        "data ms\nrows\n| name | age |\n| Olga | 7 |\n| Wren | 8 |\n\ncase a\nsteps\n"
+            + "| log | no | ? 1 = 2 | |\n| log | <m/name> is <m/age> | * m in ms | |\n"
+            + "| log | <n> | * n in (1, 2, 3) | ? n != 2 |\n| read text | Shelves | * x in (1, 2) | => all |\n"
+            + "| log | <count(all)> <join(all, '+')> | | |\n");
+    assertEquals(Outcome.PASSED, only().outcome(), only().toString());
+    assertEquals(List.of("Olga is 7", "Wren is 8", "1", "3", "2 seven+seven"), logs());
+    List<String> reasons =
+        all(RunEvent.StepFinished.class).map(RunEvent.StepFinished::reason).filter(r -> !r.isEmpty()).toList();
+    assertEquals(List.of("1 = 2 is no", "n != 2 is no"), reasons);
+  }
+
+  @Test
+  void aSoftFailureIsRecordedAndTheCaseGoesOn() throws InterruptedException {
+    run("case a\nsteps\n| expect text | Shelves | eight | ! soft |\n| log | on | |\n| fail | second | ! soft |\n");
+    assertEquals(Outcome.FAILED, only().outcome());
+    assertEquals("eight", only().failure().wanted(), "the first failure stays first");
+    assertEquals(List.of("on"), logs());
+  }
+
+  @Test
+  void tearDownRunsWhateverHappened() throws InterruptedException {
+    run(
+        "suite s\nset-up\n| log | suite up |\ntear-down\n| log | suite down |\n\ncase a\nset-up\n| fail | broken |\n"
+            + "steps\n| log | never |\ntear-down\n| log | case down |\n");
+    assertEquals(Outcome.ERROR, only().outcome(), "a set-up that fails is an error");
+    assertEquals("broken", only().failure().message());
+    assertEquals(List.of("suite up", "case down", "suite down"), logs());
+  }
+
+  @Test
+  void stepsAndCasesAreTriedAgain() throws InterruptedException {
+    run("case a\ntries: 3\nsteps\n| fail | always | ! tries 2 |\n");
+    assertEquals(3, all(RunEvent.CaseStarted.class).count());
+    assertEquals(List.of("Try 1 did not pass: always"), logs().stream().distinct().toList());
+    assertEquals(Outcome.FAILED, only().outcome());
+  }
+
+  @Test
+  void aBrowserThatDiesIsReplacedOnce() throws InterruptedException {
+    browsers.dyingPresses.set(1);
+    run("case a\nsteps\n| press | Shelves |\n");
+    assertEquals(Outcome.PASSED, only().outcome());
+    assertEquals(2, all(RunEvent.CaseStarted.class).count());
+    browsers.dyingPresses.set(2);
+    events.clear();
+    run("case b\nsteps\n| press | Shelves |\n");
+    assertEquals(Outcome.ERROR, only().outcome());
+  }
+
+  @Test
+  void secretsAreMaskedWhereverTheyTurnUp() throws InterruptedException {
+    run("case a\nsteps\n| enter | Shelves | my <env/password>! |\n| fail | not <password> |\n");
+    String told = String.join("\n", events.stream().map(EventLines::write).toList());
+    assertTrue(browsers.done.contains("enter id seven my celadon!"));
+    assertFalse(told.contains("celadon"), told);
+    assertTrue(told.contains("my •••!"));
+  }
+
+  @Test
+  void aRowFailsAlone() throws InterruptedException {
+    run(
+        TestProjects.of(
+            WORLD + "data rows\nfrom: r.csv\n\ncase a\ndata: rows\nsteps\n| expect text | Row of <w> | a |\n",
+            Map.of("r.csv", "w,x\na,1\nb,1\nc\na,2\n")),
+        1, List.of());
+    assertEquals(
+        List.of(Outcome.PASSED, Outcome.FAILED, Outcome.ERROR, Outcome.PASSED),
+        all(RunEvent.CaseFinished.class).map(RunEvent.CaseFinished::outcome).toList());
+    String fault = all(RunEvent.CaseFinished.class).skip(2).findFirst().orElseThrow().failure().message();
+    assertTrue(fault.contains("r.csv, row 4, column 2"), fault);
+  }
+
+  @Test
+  void casesOfASuiteGoInOrderAndIndependentOnesSideBySide() throws InterruptedException {
+    CountDownLatch both = new CountDownLatch(2);
+    RunListener meeting =
+        event -> {
+          if (event instanceof RunEvent.CaseStarted) {
+            both.countDown();
+          }
+        };
+    String cases = "\n\ncase a\nsteps\n| pause | 1h |\n\ncase b\nsteps\n| pause | 1h |\n";
+    RunHandle handle = start(TestProjects.of(WORLD + "suite s\nindependent: yes" + cases), 2, List.of(meeting));
+    assertTrue(both.await(20, TimeUnit.SECONDS), "both are going at once");
+    handle.stop();
+    assertTrue(handle.await(Duration.ofSeconds(5)));
+    events.clear();
+    run(TestProjects.of(WORLD + "suite s" + cases.replace("1h", "1ms")), 2, List.of());
+    List<String> order =
+        events.stream()
+            .filter(e -> e instanceof RunEvent.CaseStarted || e instanceof RunEvent.CaseFinished)
+            .map(e -> e.getClass().getSimpleName())
+            .toList();
+    assertEquals(List.of("CaseStarted", "CaseFinished", "CaseStarted", "CaseFinished"), order);
+  }
+
+  @Test
+  void aStopEndsTheRunSoonAndLeavesNothingOpen() throws InterruptedException {
+    CountDownLatch pausing = new CountDownLatch(1);
+    RunListener watch =
+        event -> {
+          if (event instanceof RunEvent.StepStarted step && step.keyword().equals("pause")) {
+            pausing.countDown();
+          }
+        };
+    Project project =
+        TestProjects.of(WORLD + "case a\nsteps\n| press | Shelves |\n| pause | 1h |\n\ncase b\nsteps\n| log | x |\n");
+    RunHandle handle = start(project, 1, List.of(watch));
+    assertTrue(pausing.await(10, TimeUnit.SECONDS));
+    handle.stop();
+    assertTrue(handle.await(Duration.ofSeconds(2)));
+    assertEquals(List.of(Outcome.NOT_RUN, Outcome.NOT_RUN), all(RunEvent.CaseFinished.class).map(RunEvent.CaseFinished::outcome).toList());
+    assertTrue(((RunEvent.RunFinished) events.get(events.size() - 1)).stopped());
+    assertEquals(0, browsers.open.get());
+  }
+
+  @Test
+  void aTimeoutEndsACase() throws InterruptedException {
+    run("case a\ntimeout: 50ms\nsteps\n| pause | 100ms |\n| log | never |\ntear-down\n| log | down |\n");
+    assertTrue(only().failure().message().contains("time was over"));
+    assertEquals(List.of("down"), logs());
+  }
+
+  @Test
+  void eventsAreWrittenAndReadAsTheSame() throws InterruptedException {
+    run("case <w> b\ndata\n| w |\n| a |\nsteps\n| expect text | Shelves | <w> |\n");
+    for (RunEvent event : events) {
+      assertEquals(event, EventLines.read(EventLines.write(event)));
+    }
+  }
+}
