@@ -12,9 +12,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** A browser session over the classic protocol. */
 final class ClassicBrowser implements Browser {
+  private static final Logger LOG = LoggerFactory.getLogger(ClassicBrowser.class);
   private static final String ELEMENT = "element-6066-11e4-a52e-4f735466cecf";
   private static final Duration COMMAND = Duration.ofSeconds(90);
   private static final Set<String> SET_BY_VALUE =
@@ -110,6 +113,22 @@ final class ClassicBrowser implements Browser {
             Kind.PAGE, "Nothing answers at " + address + " (" + reason + ").", error);
       }
       throw failure(error);
+    }
+    requireAnswer(address);
+  }
+
+  /** In a user context the driver answers that all is well where the browser shows its own page of an error. */
+  private void requireAnswer(String address) {
+    try {
+      JsonNode shown = script("return document.URL + ' ' + (document.querySelector('.error-code')?.innerText ?? '');", List.of());
+      if (shown.asText().startsWith("chrome-error:")) {
+        String code = shown.asText().replaceFirst("^\\S+ ", "").strip();
+        throw new BrowserFailure(
+            Kind.PAGE, "Nothing answers at " + address + (code.isEmpty() ? "." : " (" + code + ")."));
+      }
+    } catch (WireError dialogOrLeft) {
+      // A page that opens a dialog or goes on to another at once did answer.
+      LOG.debug("The page could not be asked for its address", dialogOrLeft);
     }
   }
 

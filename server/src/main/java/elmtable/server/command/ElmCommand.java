@@ -27,7 +27,11 @@ public final class ElmCommand implements Runnable {
   @Spec private CommandSpec spec;
 
   public static int execute(String... arguments) {
-    CommandLine line = new CommandLine(new ElmCommand());
+    return execute(new PrintWriter(System.out, true), new PrintWriter(System.err, true), arguments);
+  }
+
+  static int execute(PrintWriter out, PrintWriter err, String... arguments) {
+    CommandLine line = new CommandLine(new ElmCommand()).setOut(out).setErr(err);
     line.setExecutionExceptionHandler(ElmCommand::explain);
     return line.execute(arguments);
   }

@@ -55,22 +55,23 @@ final class LiveStreams implements AutoCloseable {
   void run(SseClient client, long id) {
     client.keepAlive();
     open.add(client);
-    RunListener watcher = event -> send(client, event);
+    RunListener watcher = event -> send(client, id, event);
     client.onClose(
         () -> {
           open.remove(client);
           backend.get().runs().unwatch(id, watcher);
         });
     if (!backend.get().runs().watch(id, watcher)) {
-      client.sendEvent("over", "");
+      client.sendEvent("over", String.valueOf(id));
       client.close();
     }
   }
 
-  private static void send(SseClient client, RunEvent event) {
+  /** An event without data would not reach the page. */
+  private static void send(SseClient client, long id, RunEvent event) {
     client.sendEvent("event", EventLines.write(event));
     if (event instanceof RunEvent.RunFinished) {
-      client.sendEvent("over", "");
+      client.sendEvent("over", String.valueOf(id));
     }
   }
 

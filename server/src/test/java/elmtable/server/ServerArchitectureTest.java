@@ -1,0 +1,40 @@
+package elmtable.server;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+
+import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.importer.ClassFileImporter;
+import com.tngtech.archunit.core.importer.ImportOption;
+import org.junit.jupiter.api.Test;
+
+/** Modules depend in one direction, and so do the server's packages: command, http, view, service, store. */
+class ServerArchitectureTest {
+  private final JavaClasses classes =
+      new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests()).importPackages("elmtable");
+
+  @Test
+  void modulesAndPackagesDependInOneDirection() {
+    requireNone("elmtable.webdriver..", "elmtable.server..");
+    requireNone("elmtable.server.store..", "..server.service..", "..server.view..", "..server.http..", "..server.command..");
+    requireNone("elmtable.server.service..", "..server.view..", "..server.http..", "..server.command..");
+    requireNone("elmtable.server.view..", "..server.http..", "..server.command..");
+    requireNone("elmtable.server.http..", "..server.command..");
+  }
+
+  @Test
+  void onlyTheStoreSpeaksSql() {
+    requireNone("elmtable.server.service..", "java.sql..");
+    requireNone("elmtable.server.http..", "java.sql..");
+    requireNone("elmtable.server.view..", "java.sql..");
+  }
+
+  @Test
+  void onlyTheCommandLineChoosesTheBrowsersClient() {
+    requireNone("elmtable.server.service..", "elmtable.webdriver..");
+    requireNone("elmtable.server.http..", "elmtable.webdriver..");
+  }
+
+  private void requireNone(String from, String... to) {
+    noClasses().that().resideInAPackage(from).should().dependOnClassesThat().resideInAnyPackage(to).check(classes);
+  }
+}

@@ -1,0 +1,98 @@
+package elmtable.server.command;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class ElmCommandTest {
+  private static final String DEMO = "../demo";
+
+  @TempDir private Path folder;
+  private final StringWriter out = new StringWriter();
+  private final StringWriter err = new StringWriter();
+
+  private int elm(String... arguments) {
+    return ElmCommand.execute(new PrintWriter(out, true), new PrintWriter(err, true), arguments);
+  }
+
+  private String file(String name, String text) throws IOException {
+    return Files.writeString(folder.resolve(name), text).toString();
+  }
+
+  @Test
+  void checkPrintsOneProblemALine() throws IOException {
+    file("a.elmt", "case one\ntaggs: x\nsteps\n| presss | Send |\n");
+    assertEquals(1, elm("check", folder.toString()));
+    List<String> lines = out.toString().lines().toList();
+    assertEquals("a.elmt:2:1 T103 A case has no property “taggs”; did you mean tags?", lines.get(0));
+    assertTrue(lines.get(1).startsWith("a.elmt:4:3 N102 No keyword is called “presss”."), lines.get(1));
+    assertEquals(2, lines.size());
+  }
+
+  @Test
+  void checkPrintsJson() throws IOException {
+    file("a.elmt", "case one\nsteps\n| pause | 1s |\n");
+    assertEquals(0, elm("check", "--json", folder.toString()), "a warning is no error");
+    JsonNode problem = new ObjectMapper().readTree(out.toString()).get(0);
+    assertEquals("warning", problem.path("severity").asText());
+    assertEquals(3, problem.path("line").asInt());
+  }
+
+  @Test
+  void theDemoHasNoProblemsAndTwentyCases() {
+    assertEquals(0, elm("check", DEMO));
+    assertEquals("", out.toString());
+    assertEquals(0, elm("plan", DEMO, "--count"));
+    assertEquals("20", out.toString().strip());
+  }
+
+  @Test
+  void planTellsNamesAndReasons() throws IOException {
+    file("a.elmt", "suite S\n\ncase <n> rows\ntags: x\ndata\n| n |\n| 1 |\n| 2 |\nsteps\n| log | <n> |\n\ncase off\nrun: no\nsteps\n| log | a |\n");
+    assertEquals(0, elm("plan", folder.toString()));
+    assertEquals("S\n  1 rows\n  2 rows\n  out: off (run: no)\n2 executable cases\n", out.toString().replace("\r", ""));
+  }
+
+  @Test
+  void printGivesTheCanonicalForm() throws IOException {
+    assertEquals(0, elm("print", file("b.elmt", "CASE  a\n|press|x|")));
+    assertEquals("case a\nsteps\n| press | x |\n", out.toString());
+  }
+
+  @Test
+  void whatCannotBeCarriedOutIsSaidInASentenceWithExitCodeTwo() throws IOException {
+    assertEquals(2, elm("check", folder.resolve("none").toString()));
+    assertTrue(err.toString().contains("There is no folder"));
+    file("a.elmt", "case one\nsteps\n| log | x |\n");
+    assertEquals(2, elm("run", folder.toString(), "--tags", "nobody"));
+    assertTrue(err.toString().contains("no executable case"));
+    assertEquals(2, elm("run", folder.toString(), "--workers", "0"));
+    assertEquals(2, elm("plan", folder.toString(), "--tags", "a and"));
+    assertTrue(err.toString().contains("a tag is missing at its end"));
+    assertEquals(2, elm("nonsense"));
+  }
+
+  @Test
+  void aRunThatNeedsNoBrowserWritesItsFolder() throws IOException {
+    file("a.elmt", "case good\nsteps\n| log | x |\n\ncase bad\nsteps\n| fail | because |\n");
+    Path results = folder.resolve("out");
+    assertEquals(1, elm("run", folder.toString(), "--out", results.toString()));
+    assertTrue(out.toString().contains("1 passed, 1 failed"), out.toString());
+    try (var runs = Files.list(results)) {
+      Path run = runs.findFirst().orElseThrow();
+      assertTrue(Files.readString(run.resolve("junit.xml")).contains("message=\"because\""));
+      assertTrue(Files.readAllLines(run.resolve("events.jsonl")).size() >= 8);
+    }
+    assertEquals(0, elm("run", folder.toString(), "--case", "good", "--out", results.toString()));
+  }
+}
