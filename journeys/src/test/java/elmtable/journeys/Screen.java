@@ -1,0 +1,150 @@
+package elmtable.journeys;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.openqa.selenium.By;
+import org.openqa.selenium.ElementClickInterceptedException;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.OutputType;
+import org.openqa.selenium.StaleElementReferenceException;
+import org.openqa.selenium.WebElement;
+import org.openqa.selenium.chrome.ChromeDriver;
+import org.openqa.selenium.chrome.ChromeDriverService;
+import org.openqa.selenium.chrome.ChromeOptions;
+import org.openqa.selenium.interactions.Actions;
+import org.openqa.selenium.support.ui.WebDriverWait;
+
+/** The interface as a person sees and uses it. */
+final class Screen implements AutoCloseable {
+  private static final Duration PATIENCE = Duration.ofSeconds(20);
+
+  private final ChromeDriver driver;
+  private final Path profile;
+
+  Screen() throws Exception {
+    profile = Files.createTempDirectory("elm-table-screen-");
+    ChromeOptions options = new ChromeOptions();
+    options.setBinary(program("chromium").toFile());
+    options.addArguments(
+        "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
+        "--disable-background-networking", "--disable-component-update", "--disable-sync", "--hide-scrollbars",
+        "--window-size=1280,800", "--user-data-dir=" + profile);
+    driver =
+        new ChromeDriver(
+            new ChromeDriverService.Builder().usingDriverExecutable(program("chromedriver").toFile()).build(), options);
+    // The window of a headless browser is larger than its page; measures are those of the page.
+    driver.executeCdpCommand(
+        "Emulation.setDeviceMetricsOverride",
+        Map.of("width", 1280, "height", 800, "deviceScaleFactor", 1, "mobile", false));
+  }
+
+  private static Path program(String name) {
+    return Stream.of(System.getenv("PATH").split(":"))
+        .map(folder -> Path.of(folder, name))
+        .filter(Files::isExecutable)
+        .findFirst()
+        .orElseThrow(() -> new IllegalStateException(name + " is not on the path"));
+  }
+
+  void open(String address) {
+    driver.get(address);
+  }
+
+  String address() {
+    return driver.getCurrentUrl();
+  }
+
+  void reload() {
+    driver.navigate().refresh();
+  }
+
+  private WebDriverWait patient() {
+    WebDriverWait wait = new WebDriverWait(driver, PATIENCE, Duration.ofMillis(30));
+    wait.ignoring(StaleElementReferenceException.class, ElementClickInterceptedException.class);
+    return wait;
+  }
+
+  /** The first shown element of an XPath, waited for. */
+  WebElement see(String xpath) {
+    return patient()
+        .withMessage("seeing " + xpath)
+        .until(d -> d.findElements(By.xpath(xpath)).stream().filter(WebElement::isDisplayed).findFirst().orElse(null));
+  }
+
+  void seeNo(String xpath) {
+    patient().withMessage("seeing no " + xpath).until(d -> d.findElements(By.xpath(xpath)).isEmpty());
+  }
+
+  /** Waits until the text of an element holds another. */
+  String seeText(String xpath, String text) {
+    return patient()
+        .withMessage("seeing “" + text + "” in " + xpath)
+        .until(
+            d -> {
+              List<WebElement> found = d.findElements(By.xpath(xpath));
+              return found.stream().map(WebElement::getText).filter(t -> t.contains(text)).findFirst().orElse(null);
+            });
+  }
+
+  void press(String xpath) {
+    patient()
+        .withMessage("pressing " + xpath)
+        .until(
+            d -> {
+              Optional<WebElement> found =
+                  d.findElements(By.xpath(xpath)).stream().filter(WebElement::isDisplayed).findFirst();
+              found.ifPresent(WebElement::click);
+              return found.isPresent();
+            });
+  }
+
+  void pressButton(String words) {
+    press("//button[contains(normalize-space(), '" + words + "')]");
+  }
+
+  /** Keys for whatever has the focus. */
+  void keys(CharSequence... keys) {
+    new Actions(driver).sendKeys(keys).perform();
+  }
+
+  void chord(Keys held, CharSequence key) {
+    new Actions(driver).keyDown(held).sendKeys(key).keyUp(held).perform();
+  }
+
+  void chord(Keys held, Keys alsoHeld, CharSequence key) {
+    new Actions(driver).keyDown(held).keyDown(alsoHeld).sendKeys(key).keyUp(alsoHeld).keyUp(held).perform();
+  }
+
+  /** The cell of a step: the row whose first cell is {@code keyword} in a case, and a column of it. */
+  static String cell(String caseName, String keyword, int column) {
+    return "(//section[starts-with(@aria-label, 'case " + caseName + "')]/ancestor::div[@data-index][1]"
+        + "/following-sibling::div[.//div[@role='row'][.//*[@role='gridcell'][1][normalize-space()='" + keyword
+        + "']]])[1]//*[@role='gridcell'][" + (column + 1) + "]";
+  }
+
+  void saved() {
+    see("//*[@role='status'][normalize-space()='saved']");
+  }
+
+  void picture(Path file) throws Exception {
+    Files.createDirectories(file.getParent());
+    Files.write(file, driver.getScreenshotAs(OutputType.BYTES));
+  }
+
+  Object script(String script) {
+    return driver.executeScript(script);
+  }
+
+  @Override
+  public void close() throws Exception {
+    driver.quit();
+    try (Stream<Path> all = Files.walk(profile)) {
+      all.sorted((a, b) -> b.compareTo(a)).forEach(path -> path.toFile().delete());
+    }
+  }
+}

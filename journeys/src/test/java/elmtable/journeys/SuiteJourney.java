@@ -1,0 +1,202 @@
+package elmtable.journeys;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.openqa.selenium.Keys;
+
+/** From the suite to a green run, as one works. */
+class SuiteJourney {
+  private static final String FULL_DAY = "A full day is refused";
+  private World world;
+  private Screen screen;
+
+  @BeforeEach
+  void start() throws Exception {
+    world = new World();
+    screen = new Screen();
+  }
+
+  @AfterEach
+  void stop() throws Exception {
+    screen.close();
+    world.close();
+  }
+
+  private void openSuite(String name) {
+    screen.open(world.address() + "/cases");
+    screen.press("//nav[@aria-label='Suites and documents']//a[normalize-space()='" + name + "']");
+    screen.see("//h1[normalize-space()='" + name + "']");
+  }
+
+  private void openCase(String name) {
+    openSuite("Firing requests");
+    screen.see("//nav[@aria-label='Suites and documents']//a[normalize-space()][contains(., '" + name + "')]");
+    screen.press("//nav[@aria-label='Suites and documents']//a[contains(., '" + name + "')]");
+    screen.see("//section[@aria-label='case " + name + "']");
+  }
+
+  private void type(String cell, String text) {
+    screen.see(cell);
+    screen.press(cell);
+    screen.keys(Keys.F2);
+    screen.see("//input[@role='combobox'][@aria-label='Step' or @aria-label='Cell']");
+    screen.chord(Keys.CONTROL, "a");
+    screen.keys(text);
+  }
+
+  @Test
+  void aMistakeIsNamedAndMendedARunFailsIsReadAndTurnsGreen() {
+    openCase(FULL_DAY);
+    String keyword = Screen.cell(FULL_DAY, "choose", 0);
+    type(keyword, "choosse");
+    screen.seeText("//*[@data-testid='problem-count']", "1 error");
+    screen.seeText("//*[@role='note']", "No keyword is called “choosse”. Did you mean “choose”?");
+    screen.keys(Keys.ESCAPE);
+    screen.seeText("//*[@data-testid='problem-count']", "no problems");
+
+    // Saved wrong this time, and mended by the fix that is offered.
+    type(Screen.cell(FULL_DAY, "choose", 1), "Dai");
+    screen.seeText("//*[@role='note']", "No element is called “Dai”. Did you mean “Day”?");
+    screen.keys(Keys.TAB);
+    screen.seeText("//*[@data-testid='problem-count']", "1 error");
+    screen.saved();
+    screen.pressButton("Use Day");
+    screen.seeText("//*[@data-testid='problem-count']", "no problems");
+
+    // An expectation that does not hold.
+    type(Screen.cell(FULL_DAY, "expect text", 2), "Mon 7 December is free");
+    screen.keys(Keys.ENTER);
+    screen.saved();
+    screen.press("//section[@aria-label='case " + FULL_DAY + "']//button");
+    screen.seeText("//h1", "Run ");
+    screen.seeText("//dl[.//dt[normalize-space()='wanted']]", "Mon 7 December is free");
+    screen.seeText("//dl[.//dt[normalize-space()='found']]", "Mon 7 December is taken");
+    screen.see("//img[starts-with(@alt, 'The page')]");
+    assertTrue(
+        (Boolean) screen.script("return document.querySelector('img[alt^=\"The page\"]').naturalWidth > 1000"),
+        "the picture of the page is there");
+    screen.press("//div[@role='row'][contains(., 'sign in as')]//button[@aria-label='Unfold']");
+    screen.seeText("//div[@role='row'][@aria-level='2'][contains(., 'Password')]", "•••");
+
+    // Back to the case, the expectation put right, and again.
+    screen.press("//a[normalize-space()='Open its case']");
+    type(Screen.cell(FULL_DAY, "expect text", 2), "Mon 7 December is taken");
+    screen.keys(Keys.ENTER);
+    screen.saved();
+    screen.press("//section[@aria-label='case " + FULL_DAY + "']//button");
+    screen.see("//header[.//*[@aria-label='passed']]//h2[normalize-space()='" + FULL_DAY + "']");
+    screen.see("//aside[@aria-label='Evidence']//a[.//*[@aria-label='failed']]");
+  }
+
+  @Test
+  void rowsAreAddedMovedRemovedAndUndoneAndStayAfterAReload() {
+    String offer = "The Monday offer can be requested";
+    openCase(offer);
+    screen.see(Screen.cell(offer, "enter", 0));
+    screen.press(Screen.cell(offer, "enter", 0));
+    screen.chord(Keys.CONTROL, Keys.ENTER);
+    screen.see(Screen.cell(offer, "", 0) + "[@data-cursor]");
+    screen.keys("receipt");
+    screen.see("//*[@role='option'][contains(., 'expect receipt')]");
+    screen.keys(Keys.ENTER);
+    screen.see(Screen.cell(offer, "expect receipt", 0));
+    screen.seeText("//*[@role='note']", "“expect receipt” needs booking");
+    screen.press(Screen.cell(offer, "expect receipt", 0));
+    screen.chord(Keys.ALT, Keys.ARROW_UP);
+    String before = "[following::*[@role='gridcell'][normalize-space()='enter']]";
+    screen.see(Screen.cell(offer, "expect receipt", 0) + before);
+    screen.saved();
+    screen.reload();
+    screen.see(Screen.cell(offer, "expect receipt", 0));
+
+    screen.press(Screen.cell(offer, "expect receipt", 0));
+    screen.chord(Keys.CONTROL, Keys.DELETE);
+    screen.seeNo(Screen.cell(offer, "expect receipt", 0));
+    screen.see(Screen.cell(offer, "enter", 0));
+    screen.press(Screen.cell(offer, "enter", 0));
+    screen.chord(Keys.CONTROL, "z");
+    screen.see(Screen.cell(offer, "expect receipt", 0));
+    screen.chord(Keys.CONTROL, Keys.SHIFT, "z");
+    screen.seeNo(Screen.cell(offer, "expect receipt", 0));
+    screen.saved();
+    screen.seeText("//*[@data-testid='problem-count']", "no problems");
+  }
+
+  @Test
+  void theSameDocumentIsEditedAsText() {
+    openSuite("My firings");
+    screen.pressButton("Text");
+    screen.see("//*[@role='textbox'][@aria-label='Text of the document']");
+    screen.chord(Keys.CONTROL, Keys.END);
+    screen.keys(Keys.ENTER, "case Written as text", Keys.ENTER, "steps", Keys.ENTER, "| log | hello |", Keys.ENTER, "| lgo | x |");
+    screen.see("//*[contains(@class, 'cm-lintRange-error')]");
+    screen.seeText("//*[@data-testid='problem-count']", "1 error");
+    screen.keys(Keys.HOME);
+    screen.chord(Keys.SHIFT, Keys.END);
+    screen.keys("| log | x |");
+    screen.seeText("//*[@data-testid='problem-count']", "no problems");
+    screen.saved();
+    screen.pressButton("Table");
+    screen.see(Screen.cell("Written as text", "log", 1));
+    screen.pressButton("Text");
+    screen.see("//*[@role='textbox'][@aria-label='Text of the document']");
+    screen.seeText("//*[contains(@class, 'cm-content')]", "hello");
+  }
+
+  @Test
+  void theProblemsOfAnEditAreThereAtOnce() {
+    openCase(FULL_DAY);
+    type(Screen.cell(FULL_DAY, "press", 0), "press");
+    screen.script(
+        "window.took = null; new MutationObserver(() => { if (document.querySelector('[role=note]'))"
+            + " window.took ??= performance.now() - window.began; })"
+            + ".observe(document.querySelector('[role=grid]'), { childList: true, subtree: true });"
+            + "addEventListener('input', () => { window.began = performance.now(); }, true);");
+    screen.keys("x");
+    screen.seeText("//*[@role='note']", "pressx");
+    Number took = (Number) screen.script("return window.took");
+    System.out.println("From the key to its problem: " + Math.round(took.doubleValue()) + " ms");
+    screen.keys(Keys.ESCAPE);
+  }
+
+  @Test
+  void thePlanTellsWhatWillRunAndOneRowIsRunAlone() {
+    screen.open(world.address() + "/plan");
+    screen.seeText("//main//p", "executable cases are in");
+    screen.press("//label[contains(., 'tags')]//input");
+    screen.keys("dialogs", Keys.ENTER);
+    screen.seeText("//main//p", "2 of 2");
+    screen.seeText("//tr[contains(., 'Sorted by shelves')]", "tags: dialogs");
+    screen.open(world.address() + "/plan");
+    screen.pressButton("7 shelves of Glaze");
+    screen.seeText("//aside[@aria-label='Executable case']", "A kiln has six shelves");
+    screen.pressButton("Run it");
+    screen.see("//header[.//*[@aria-label='passed']]//h2[normalize-space()='7 shelves of Glaze']");
+    screen.seeText("//header//p[contains(., 'row 4')]", "passed, Firing requests, row 4, local, desktop");
+  }
+
+  @Test
+  void aRunIsWatchedAndStopped() throws Exception {
+    openSuite("Firing requests");
+    screen.pressButton("Run 14 cases");
+    screen.see("//section[@aria-label='Workers']//*[@aria-label='running']");
+    screen.see("//aside[@aria-label='As they come']//li");
+    List<ProcessHandle> browsers = World.browsersOf(world.process());
+    assertFalse(browsers.isEmpty());
+    Instant stopped = Instant.now();
+    screen.press("//main//button[normalize-space()='Stop']");
+    World.awaitEnd(browsers);
+    Duration took = Duration.between(stopped, Instant.now());
+    System.out.println("From Stop to the last browser's end: " + took.toMillis() + " ms");
+    screen.seeText("//*[@role='status']", "This run was stopped");
+    assertEquals(List.of(), World.browsersOf(world.process()));
+  }
+}

@@ -1,0 +1,113 @@
+package elmtable.journeys;
+
+import elmtable.demosite.Defects;
+import elmtable.demosite.Site;
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
+
+/** The studio's site, and Elm Table as a process of its own with a fresh copy of the demo project. */
+final class World implements AutoCloseable {
+  private static final Path JAR = Path.of("../server/target/elm-table.jar");
+  private static final Path DEMO = Path.of("../demo");
+  private static final String STARTED = "Elm Table is at ";
+
+  private final Site site;
+  private final Path folder;
+  private Process server;
+  private String address;
+
+  World() throws Exception {
+    site = Site.start(0, new Defects(true, false));
+    folder = Files.createTempDirectory("elm-table-journey-");
+    copyDemo();
+    start();
+  }
+
+  private void copyDemo() throws IOException {
+    try (Stream<Path> all = Files.walk(DEMO)) {
+      for (Path file : all.filter(Files::isRegularFile).toList()) {
+        Path target = folder.resolve("project").resolve(DEMO.relativize(file).toString());
+        Files.createDirectories(target.getParent());
+        String text = Files.readString(file);
+        Files.writeString(target, text.replace("http://127.0.0.1:8090", site.address()));
+      }
+    }
+  }
+
+  /** Starts the server on the data that is there. */
+  void start() throws Exception {
+    server =
+        new ProcessBuilder(
+                ProcessHandle.current().info().command().orElseThrow(), "--enable-native-access=ALL-UNNAMED", "-jar",
+                JAR.toString(), "serve", folder.resolve("project").toString(), "--data",
+                folder.resolve("data").toString(), "--name", "Emberwick Kilns", "--port", "0")
+            .redirectError(ProcessBuilder.Redirect.INHERIT)
+            .start();
+    CompletableFuture<String> said = new CompletableFuture<>();
+    Thread.ofVirtual().start(() -> read(said));
+    address = said.get(30, TimeUnit.SECONDS);
+  }
+
+  private void read(CompletableFuture<String> said) {
+    try (BufferedReader lines =
+        new BufferedReader(new InputStreamReader(server.getInputStream(), StandardCharsets.UTF_8))) {
+      for (String line = lines.readLine(); line != null; line = lines.readLine()) {
+        if (line.startsWith(STARTED)) {
+          said.complete(line.substring(STARTED.length()).split(" ")[0]);
+        }
+      }
+      said.completeExceptionally(new IOException("the server ended"));
+    } catch (IOException gone) {
+      said.completeExceptionally(gone);
+    }
+  }
+
+  String address() {
+    return address;
+  }
+
+  /** SIGKILL, as when a machine fails. */
+  void kill() throws InterruptedException {
+    server.destroyForcibly().waitFor();
+  }
+
+  /** The browsers that the server has open, with their drivers. */
+  static List<ProcessHandle> browsersOf(ProcessHandle process) {
+    return process.descendants().filter(p -> p.info().command().orElse("").contains("chrom")).toList();
+  }
+
+  /** Waits until processes are gone; the platform's own way looks too seldom to measure by. */
+  static void awaitEnd(List<ProcessHandle> processes) throws InterruptedException {
+    long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(10);
+    while (processes.stream().anyMatch(ProcessHandle::isAlive)) {
+      if (System.nanoTime() > end) {
+        throw new AssertionError("still there: " + processes.stream().filter(ProcessHandle::isAlive).toList());
+      }
+      TimeUnit.MILLISECONDS.sleep(10);
+    }
+  }
+
+  ProcessHandle process() {
+    return server.toHandle();
+  }
+
+  @Override
+  public void close() throws Exception {
+    server.destroy();
+    if (!server.waitFor(15, TimeUnit.SECONDS)) {
+      server.destroyForcibly();
+    }
+    site.close();
+    try (Stream<Path> all = Files.walk(folder)) {
+      all.sorted((a, b) -> b.compareTo(a)).forEach(path -> path.toFile().delete());
+    }
+  }
+}
