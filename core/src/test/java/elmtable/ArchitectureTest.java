@@ -11,10 +11,22 @@ import org.junit.jupiter.api.Test;
 /** Packages of core depend in one direction: each only on those before it. */
 class ArchitectureTest {
   private static final List<String> ORDER =
-      List.of("text", "formula", "language", "browser", "keyword", "data", "project", "plan", "run", "report");
+      List.of(
+          "text",
+          "formula",
+          "language",
+          "browser",
+          "keyword",
+          "data",
+          "project",
+          "plan",
+          "run",
+          "report");
 
   private final JavaClasses classes =
-      new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests()).importPackages("elmtable");
+      new ClassFileImporter()
+          .withImportOption(new ImportOption.DoNotIncludeTests())
+          .importPackages("elmtable");
 
   @Test
   void packagesDependOnlyOnThoseBeforeThem() {
@@ -36,6 +48,12 @@ class ArchitectureTest {
   }
 
   private void requireNone(String from, String... to) {
-    noClasses().that().resideInAPackage(from).should().dependOnClassesThat().resideInAnyPackage(to).check(classes);
+    noClasses()
+        .that()
+        .resideInAPackage(from)
+        .should()
+        .dependOnClassesThat()
+        .resideInAnyPackage(to)
+        .check(classes);
   }
 }

@@ -55,7 +55,12 @@ public final class Completion {
    * @param signature the parameters' names, for a keyword
    */
   public record Suggestion(
-      String insert, String label, List<Integer> matched, String why, String signature, String note,
+      String insert,
+      String label,
+      List<Integer> matched,
+      String why,
+      String signature,
+      String note,
       List<String> parameters) {}
 
   public record Result(Offer offer, List<Suggestion> suggestions) {
@@ -68,7 +73,8 @@ public final class Completion {
    * @param text what it holds by now
    */
   public static Result at(Project project, String path, int line, int cell, String text) {
-    Optional<Placed> placed = project.document(path).flatMap(document -> document.document().blockAt(line));
+    Optional<Placed> placed =
+        project.document(path).flatMap(document -> document.document().blockAt(line));
     Optional<Line.Row> row = placed.flatMap(block -> stepRow(block, line));
     if (row.isEmpty()) {
       return Result.NOTHING;
@@ -94,7 +100,8 @@ public final class Completion {
       Found found = find(entry.signature(), typed);
       if (found.rank() > 0) {
         int own = entry instanceof KeywordEntry.Composed ? 1 : 0;
-        ranked.add(new Ranked(found.rank() * 2 + own, suggestion(entry.signature(), typed, found.why())));
+        ranked.add(
+            new Ranked(found.rank() * 2 + own, suggestion(entry.signature(), typed, found.why())));
       }
     }
     ranked.sort((a, b) -> b.rank() - a.rank());
@@ -115,7 +122,8 @@ public final class Completion {
       return new Found(5, group);
     } else if (allWordsIn(typed, name)) {
       return new Found(4, group);
-    } else if (signature.phrases().stream().anyMatch(phrase -> phrase.toLowerCase(Locale.ROOT).contains(typed))) {
+    } else if (signature.phrases().stream()
+        .anyMatch(phrase -> phrase.toLowerCase(Locale.ROOT).contains(typed))) {
       return new Found(3, "by its phrase");
     } else if (typed.length() > 2 && allWordsIn(typed, signature.note().toLowerCase(Locale.ROOT))) {
       return new Found(2, "by its note");
@@ -125,7 +133,8 @@ public final class Completion {
   }
 
   private Optional<String> elementNamed(String typed, Signature signature) {
-    boolean takesElement = signature.takes().stream().anyMatch(p -> p.kind().type() == Kind.Type.ELEMENT);
+    boolean takesElement =
+        signature.takes().stream().anyMatch(p -> p.kind().type() == Kind.Type.ELEMENT);
     if (!takesElement || typed.length() < 3) {
       return Optional.empty();
     }
@@ -136,19 +145,33 @@ public final class Completion {
   }
 
   private static boolean allWordsIn(String typed, String text) {
-    return Stream.of(typed.split(" +")).allMatch(word -> text.startsWith(word) || text.contains(" " + word));
+    return Stream.of(typed.split(" +"))
+        .allMatch(word -> text.startsWith(word) || text.contains(" " + word));
   }
 
   private static Suggestion suggestion(Signature signature, String typed, String why) {
     List<String> parameters = signature.takes().stream().map(Parameter::name).toList();
     String shown =
-        String.join(", ", signature.takes().stream().map(p -> p.optional() ? p.name() + " …" : p.name()).toList());
+        String.join(
+            ", ",
+            signature.takes().stream()
+                .map(p -> p.optional() ? p.name() + " …" : p.name())
+                .toList());
     return new Suggestion(
-        signature.name(), signature.name(), matched(signature.name(), typed), why, shown, signature.note(), parameters);
+        signature.name(),
+        signature.name(),
+        matched(signature.name(), typed),
+        why,
+        shown,
+        signature.note(),
+        parameters);
   }
 
   private static List<Integer> matched(String label, String typed) {
-    int at = typed.isEmpty() ? -1 : label.toLowerCase(Locale.ROOT).indexOf(typed.toLowerCase(Locale.ROOT));
+    int at =
+        typed.isEmpty()
+            ? -1
+            : label.toLowerCase(Locale.ROOT).indexOf(typed.toLowerCase(Locale.ROOT));
     return at < 0 ? List.of() : Stream.iterate(at, i -> i + 1).limit(typed.length()).toList();
   }
 
@@ -168,9 +191,20 @@ public final class Completion {
     return switch (kind.type()) {
       case ELEMENT -> elements(text);
       case PAGE ->
-          plain(Offer.PAGE, text, project.index().pages().stream().map(page -> option(page.name(), "", text, page.placed().block().noteText())));
-      case CHOICE -> plain(Offer.CHOICE, text, kind.choices().stream().map(choice -> option(choice, "choice", text, argument.get().parameter().note())));
-      case YES_NO -> plain(Offer.CHOICE, text, Stream.of("yes", "no").map(word -> option(word, "", text, "")));
+          plain(
+              Offer.PAGE,
+              text,
+              project.index().pages().stream()
+                  .map(page -> option(page.name(), "", text, page.placed().block().noteText())));
+      case CHOICE ->
+          plain(
+              Offer.CHOICE,
+              text,
+              kind.choices().stream()
+                  .map(
+                      choice -> option(choice, "choice", text, argument.get().parameter().note())));
+      case YES_NO ->
+          plain(Offer.CHOICE, text, Stream.of("yes", "no").map(word -> option(word, "", text, "")));
       default -> text.isEmpty() ? references("", "") : Result.NOTHING;
     };
   }
@@ -189,7 +223,9 @@ public final class Completion {
   }
 
   private StepPlace place() {
-    return caseEntry().map(StepPlace::of).or(() -> keyword().map(StepPlace::of))
+    return caseEntry()
+        .map(StepPlace::of)
+        .or(() -> keyword().map(StepPlace::of))
         .orElseGet(() -> new StepPlace(placed.block().list("pages"), Optional.empty()));
   }
 
@@ -203,7 +239,9 @@ public final class Completion {
 
   private Optional<KeywordEntry.Composed> keyword() {
     return placed.block().kind() == BlockKind.KEYWORD
-        ? project.index().keyword(placed.block().name())
+        ? project
+            .index()
+            .keyword(placed.block().name())
             .filter(KeywordEntry.Composed.class::isInstance)
             .map(KeywordEntry.Composed.class::cast)
         : Optional.empty();
@@ -216,7 +254,10 @@ public final class Completion {
     String opened = "";
     for (SectionBody body : block.sections()) {
       for (Line.Row each : body.rows()) {
-        boolean opens = body.section().holdsSteps() && each.width() > 1 && each.cells().get(0).name().equals("open");
+        boolean opens =
+            body.section().holdsSteps()
+                && each.width() > 1
+                && each.cells().get(0).name().equals("open");
         if (opens && each.range().line() < row.range().line()) {
           opened = each.cells().get(1).name();
         }
@@ -247,15 +288,27 @@ public final class Completion {
     }
     for (ElementEntry element : project.index().elements()) {
       if (!near.contains(element)) {
-        String insert = place().pages().isEmpty() && isUnique(element) ? element.name() : element.fullName();
-        all.add(new Suggestion(insert, element.name(), matched(element.name(), text), element.page(), "", located(element), List.of()));
+        String insert =
+            place().pages().isEmpty() && isUnique(element) ? element.name() : element.fullName();
+        all.add(
+            new Suggestion(
+                insert,
+                element.name(),
+                matched(element.name(), text),
+                element.page(),
+                "",
+                located(element),
+                List.of()));
       }
     }
     return plain(Offer.ELEMENT, text, all.stream());
   }
 
   private boolean isUnique(ElementEntry element) {
-    return project.index().elements().stream().filter(other -> other.name().equals(element.name())).count() == 1;
+    return project.index().elements().stream()
+            .filter(other -> other.name().equals(element.name()))
+            .count()
+        == 1;
   }
 
   private static String located(ElementEntry element) {
@@ -265,26 +318,37 @@ public final class Completion {
 
   private Result references(String before, String typed) {
     Reach reach =
-        caseEntry().map(entry -> Reach.of(entry, project))
+        caseEntry()
+            .map(entry -> Reach.of(entry, project))
             .or(() -> keyword().map(keyword -> Reach.of(keyword, project.index())))
             .orElseGet(() -> Reach.of(placed.block(), project.index()));
     for (SectionBody body : placed.block().sections()) {
       for (Line.Row each : body.rows()) {
-        if (body.section().holdsSteps() && each.width() > 0 && each.range().line() < row.range().line()) {
+        if (body.section().holdsSteps()
+            && each.width() > 0
+            && each.range().line() < row.range().line()) {
           Step step = Step.of(each);
           List<Output> gives =
-              project.index().keyword(step.first().name()).map(k -> k.signature().gives()).orElse(List.of());
+              project
+                  .index()
+                  .keyword(step.first().name())
+                  .map(k -> k.signature().gives())
+                  .orElse(List.of());
           reach.leave(step, gives);
         }
       }
     }
     Stream<Suggestion> names =
         reach.names().stream()
-            .map(
-                known ->
-                    new Suggestion(
-                        before + "<" + known.name() + ">", known.name(), matched(known.name(), typed),
-                        known.origin().word(), "", known.note(), List.of()));
+            .map(known ->
+                new Suggestion(
+                    before + "<" + known.name() + ">",
+                    known.name(),
+                    matched(known.name(), typed),
+                    known.origin().word(),
+                    "",
+                    known.note(),
+                    List.of()));
     return plain(Offer.REFERENCE, typed, names);
   }
 

@@ -23,12 +23,28 @@ import org.junit.jupiter.params.provider.CsvSource;
 class FormulaTest {
   private static final Map<String, Value> VALUES =
       Map.of(
-          "shelves", Value.of("3"), "programme", Value.of("Glaze"), "accepted", Value.of("no"), "empty one",
-          Value.EMPTY, "signed-in keeper", Value.of("Wren"), "terms and conditions", Value.of("yes"), "env/currency",
-          Value.of("€"), "born", Value.of("2026-02-27"));
+          "shelves",
+          Value.of("3"),
+          "programme",
+          Value.of("Glaze"),
+          "accepted",
+          Value.of("no"),
+          "empty one",
+          Value.EMPTY,
+          "signed-in keeper",
+          Value.of("Wren"),
+          "terms and conditions",
+          Value.of("yes"),
+          "env/currency",
+          Value.of("€"),
+          "born",
+          Value.of("2026-02-27"));
   private static final Surroundings SURROUNDINGS =
       new Surroundings(
-          Clock.fixed(Instant.parse("2026-11-25T10:00:00Z"), ZoneOffset.UTC), new Random(7), new AtomicLong(), "r1");
+          Clock.fixed(Instant.parse("2026-11-25T10:00:00Z"), ZoneOffset.UTC),
+          new Random(7),
+          new AtomicLong(),
+          "r1");
 
   private static Value evaluate(String formula) {
     Scope scope = path -> Optional.ofNullable(VALUES.get(String.join("/", path)));
@@ -38,30 +54,73 @@ class FormulaTest {
   }
 
   @ParameterizedTest
-  @CsvSource(delimiter = ';', quoteCharacter = '"', value = {
-    "1 + 2 * 3; 7", "(1 + 2) * 3; 9", "-2 * -3; 6", "7 % 4; 3", "10 / 4; 2.5", "0.1 + 0.2; 0.3",
-    "1 / 3; 0.3333333333333333333333333333333333", "shelves - 1; 2", "'a' & 'b'; ab", "'it''s'; it's",
-    "2 & 3 + 1; 24", "not accepted; yes", "not not accepted; no", "yes or no and no; yes", "shelves = 3.0; yes",
-    "shelves >= 3 and shelves < 4; yes", "'007' = 7; no", "same('3', '3.0'); no", "programme in ('Raku', 'Glaze'); yes",
-    "programme contains 'laz'; yes", "programme starts with 'G'; yes", "programme ends with 'e'; yes",
-    "programme matches 'G.*e'; yes", "programme matches 'G'; no", "signed-in keeper; Wren",
-    "[terms and conditions]; yes", "env/currency & '1'; €1", "[empty one] & 1; 1", "empty & 2; 2",
-    "if(accepted, 'a', 'b'); b", "born < '2026-03-01'; yes",
-  })
+  @CsvSource(
+      delimiter = ';',
+      quoteCharacter = '"',
+      value = {
+        "1 + 2 * 3; 7",
+        "(1 + 2) * 3; 9",
+        "-2 * -3; 6",
+        "7 % 4; 3",
+        "10 / 4; 2.5",
+        "0.1 + 0.2; 0.3",
+        "1 / 3; 0.3333333333333333333333333333333333",
+        "shelves - 1; 2",
+        "'a' & 'b'; ab",
+        "'it''s'; it's",
+        "2 & 3 + 1; 24",
+        "not accepted; yes",
+        "not not accepted; no",
+        "yes or no and no; yes",
+        "shelves = 3.0; yes",
+        "shelves >= 3 and shelves < 4; yes",
+        "'007' = 7; no",
+        "same('3', '3.0'); no",
+        "programme in ('Raku', 'Glaze'); yes",
+        "programme contains 'laz'; yes",
+        "programme starts with 'G'; yes",
+        "programme ends with 'e'; yes",
+        "programme matches 'G.*e'; yes",
+        "programme matches 'G'; no",
+        "signed-in keeper; Wren",
+        "[terms and conditions]; yes",
+        "env/currency & '1'; €1",
+        "[empty one] & 1; 1",
+        "empty & 2; 2",
+        "if(accepted, 'a', 'b'); b",
+        "born < '2026-03-01'; yes",
+      })
   void isWorkedOut(String formula, String expected) {
     assertEquals(expected, evaluate(formula).text());
   }
 
   @ParameterizedTest
-  @CsvSource(delimiter = ';', quoteCharacter = '`', value = {
-    "today(); 2026-11-25", "today(-25); 2026-10-31", "date('27.02.2026', 'dd.MM.yyyy'); 2026-02-27",
-    "date('27.02.2026', 'dd.MM.yyyy') + 2; 2026-03-01", "today() - born; 271",
-    "format(today(), 'd MMMM yyyy'); 25 November 2026", "format(3.456, '0.00'); 3.46", "upper('aß'); ASS",
-    "length('a😀b'); 3", "repeat('ab', 3); ababab", "replace('a-b-c', '-', '+'); a+b+c",
-    "join(split('a,b', ','), ' '); a b", "count(split('a,b,', ',')); 3", "round(2.345, 2); 2.35", "round(-2.5); -3",
-    "min(3, '10', 2); 2", "max(('a', 'b')); b", "sum(('1.5', 2)); 3.5", "number(' 4 ') + 1; 5", "trim('  x '); x",
-    "json('{\"a\":[1,{\"b\":true}]}', '/a/1/b'); yes",
-  })
+  @CsvSource(
+      delimiter = ';',
+      quoteCharacter = '`',
+      value = {
+        "today(); 2026-11-25",
+        "today(-25); 2026-10-31",
+        "date('27.02.2026', 'dd.MM.yyyy'); 2026-02-27",
+        "date('27.02.2026', 'dd.MM.yyyy') + 2; 2026-03-01",
+        "today() - born; 271",
+        "format(today(), 'd MMMM yyyy'); 25 November 2026",
+        "format(3.456, '0.00'); 3.46",
+        "upper('aß'); ASS",
+        "length('a😀b'); 3",
+        "repeat('ab', 3); ababab",
+        "replace('a-b-c', '-', '+'); a+b+c",
+        "join(split('a,b', ','), ' '); a b",
+        "count(split('a,b,', ',')); 3",
+        "round(2.345, 2); 2.35",
+        "round(-2.5); -3",
+        "min(3, '10', 2); 2",
+        "max(('a', 'b')); b",
+        "sum(('1.5', 2)); 3.5",
+        "number(' 4 ') + 1; 5",
+        "trim('  x '); x",
+        "json('{\"a\":[1,{\"b\":true}]}', '/a/1/b'); yes",
+      })
   void functionsDoWhatTheyPromise(String formula, String expected) {
     assertEquals(expected, evaluate(formula).text());
   }
@@ -72,9 +131,12 @@ class FormulaTest {
     for (int i = 0; i < 2_000; i++) {
       BigDecimal a = new BigDecimal(random.nextInt(100_000) + "." + (1 + random.nextInt(9)));
       BigDecimal b = new BigDecimal(1 + random.nextInt(999));
-      assertEquals(a.add(b, MathContext.DECIMAL128).toPlainString(), evaluate(a + " + " + b).text());
-      assertEquals(a.multiply(b, MathContext.DECIMAL128).toPlainString(), evaluate(a + " * " + b).text());
-      assertEquals(a.divide(b, MathContext.DECIMAL128).toPlainString(), evaluate(a + " / " + b).text());
+      assertEquals(
+          a.add(b, MathContext.DECIMAL128).toPlainString(), evaluate(a + " + " + b).text());
+      assertEquals(
+          a.multiply(b, MathContext.DECIMAL128).toPlainString(), evaluate(a + " * " + b).text());
+      assertEquals(
+          a.divide(b, MathContext.DECIMAL128).toPlainString(), evaluate(a + " / " + b).text());
     }
   }
 
@@ -82,14 +144,26 @@ class FormulaTest {
   void randomValuesComeAgainWithTheSameSeed() {
     Template template = Template.bare("random(1, 1000000) & pick(('a', 'b', 'c'))");
     String first = new Evaluator(Scope.EMPTY, Surroundings.seeded(42, "r")).value(template).text();
-    assertEquals(first, new Evaluator(Scope.EMPTY, Surroundings.seeded(42, "r")).value(template).text());
+    assertEquals(
+        first, new Evaluator(Scope.EMPTY, Surroundings.seeded(42, "r")).value(template).text());
   }
 
   @ParameterizedTest
-  @CsvSource(delimiter = ';', quoteCharacter = '"', value = {
-    "1 +; 2; 3", "shelves -1; 8; 9", "'open; 0; 5", "(1, 2; 0; 5", "and 3; 0; 3", "[open; 0; 5", "3x; 0; 2",
-    "a ) b; 2; 5", "roun(2); 0; 4", "round(); 0; 7",
-  })
+  @CsvSource(
+      delimiter = ';',
+      quoteCharacter = '"',
+      value = {
+        "1 +; 2; 3",
+        "shelves -1; 8; 9",
+        "'open; 0; 5",
+        "(1, 2; 0; 5",
+        "and 3; 0; 3",
+        "[open; 0; 5",
+        "3x; 0; 2",
+        "a ) b; 2; 5",
+        "roun(2); 0; 4",
+        "round(); 0; 7",
+      })
   void mistakesAreReportedAtTheirPlace(String formula, int start, int end) {
     FormulaProblem problem = Template.bare(formula).problems().get(0);
     assertEquals(start + " to " + end, problem.start() + " to " + problem.end(), problem.message());
@@ -104,12 +178,18 @@ class FormulaTest {
   }
 
   @ParameterizedTest
-  @CsvSource(delimiter = ';', quoteCharacter = '"', value = {
-    "1 / 0; cannot be divided", "'a' + 1; is not a number", "missing; Nothing here is called missing",
-    "'x' or yes; neither yes nor no", "date('x', 'yyyy'); is not a date", "json('{', '/a'); is not JSON",
-    "json('{}', '/a'); has nothing at", "'a' matches '('; is not a pattern", "random(2, 1); lower number first",
-    "repeat('a', 99999999); up to a million",
-  })
+  @CsvSource(
+      delimiter = ';',
+      quoteCharacter = '"',
+      value = {
+        "1 / 0; cannot be divided", "'a' + 1; is not a number",
+            "missing; Nothing here is called missing",
+        "'x' or yes; neither yes nor no", "date('x', 'yyyy'); is not a date",
+            "json('{', '/a'); is not JSON",
+        "json('{}', '/a'); has nothing at", "'a' matches '('; is not a pattern",
+            "random(2, 1); lower number first",
+        "repeat('a', 99999999); up to a million",
+      })
   void whatHasNoValueSaysWhy(String formula, String reason) {
     FormulaFailure failure = assertThrows(FormulaFailure.class, () -> evaluate(formula));
     assertTrue(failure.getMessage().contains(reason), failure.getMessage());
@@ -117,14 +197,17 @@ class FormulaTest {
 
   @Test
   void deepNestingIsRefusedAndDoesNotOverflow() {
-    FormulaProblem problem = Template.bare("(".repeat(5_000) + "1" + ")".repeat(5_000)).problems().get(0);
+    FormulaProblem problem =
+        Template.bare("(".repeat(5_000) + "1" + ")".repeat(5_000)).problems().get(0);
     assertTrue(problem.message().contains("nested too deeply"));
   }
 
   @Test
   void readingDoesNotDependOnWhatNamesExist() {
     Formula.Binary sum =
-        assertInstanceOf(Formula.Binary.class, Template.bare("number of shelves + 1").singleReference().orElseThrow());
+        assertInstanceOf(
+            Formula.Binary.class,
+            Template.bare("number of shelves + 1").singleReference().orElseThrow());
     assertEquals(List.of("number of shelves"), ((Formula.Reference) sum.left()).path());
   }
 }

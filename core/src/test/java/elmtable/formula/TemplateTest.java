@@ -13,16 +13,28 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class TemplateTest {
   private static String text(String source) {
-    return new Evaluator(path -> Optional.of(Value.of("<" + path.get(0) + ">")), Surroundings.seeded(1, "r"))
+    return new Evaluator(
+            path -> Optional.of(Value.of("<" + path.get(0) + ">")), Surroundings.seeded(1, "r"))
         .value(Template.of(source))
         .text();
   }
 
   @ParameterizedTest
-  @CsvSource(delimiter = ';', quoteCharacter = '"', value = {
-    "plain; plain", "a \\| b; a | b", "C:\\temp; C:\\temp", "C:\\\\new; C:\\new", "\\<b>; <b>", "a <empty>b; a b",
-    "x<space><space>y; x  y", "\\? no; ? no", "x \\? y; x \\? y", "name\\=value; name=value",
-  })
+  @CsvSource(
+      delimiter = ';',
+      quoteCharacter = '"',
+      value = {
+        "plain; plain",
+        "a \\| b; a | b",
+        "C:\\temp; C:\\temp",
+        "C:\\\\new; C:\\new",
+        "\\<b>; <b>",
+        "a <empty>b; a b",
+        "x<space><space>y; x  y",
+        "\\? no; ? no",
+        "x \\? y; x \\? y",
+        "name\\=value; name=value",
+      })
   void backslashesAndPlacesGiveTheirText(String source, String expected) {
     assertEquals(expected, text(source));
   }
@@ -50,7 +62,9 @@ class TemplateTest {
   void referencesAreFoundWithTheirPlaces() {
     Template template = Template.of("from <shelves> to <max(shelves, peak)>");
     List<String> found =
-        template.references().stream().map(r -> template.source().substring(r.start(), r.end())).toList();
+        template.references().stream()
+            .map(r -> template.source().substring(r.start(), r.end()))
+            .toList();
     assertEquals(List.of("shelves", "shelves", "peak"), found);
   }
 
@@ -73,7 +87,10 @@ class TemplateTest {
     for (int i = 0; i < 20_000; i++) {
       String source = randomText(random, "a\\\\|<=?n ", 9).strip();
       String canonical = Escapes.canonical(source);
-      assertEquals(Template.of(source).literal(), Template.of(canonical).literal(), source + " became " + canonical);
+      assertEquals(
+          Template.of(source).literal(),
+          Template.of(canonical).literal(),
+          source + " became " + canonical);
       assertEquals(canonical, Escapes.canonical(canonical));
     }
   }

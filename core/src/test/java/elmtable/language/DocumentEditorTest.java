@@ -34,7 +34,8 @@ class DocumentEditorTest {
         edited);
     String crlf = TEXT.replace("\n", "\r\n");
     String inCrlf = DocumentEditor.apply(crlf, new SheetEdit.SetCell(5, 1, "x"));
-    assertTrue(inCrlf.startsWith("suite   Untidy\r\n\r\n") && inCrlf.endsWith("|  press|Back|\r\n"));
+    assertTrue(
+        inCrlf.startsWith("suite   Untidy\r\n\r\n") && inCrlf.endsWith("|  press|Back|\r\n"));
   }
 
   @Test
@@ -52,25 +53,34 @@ class DocumentEditorTest {
   void aRowCanBeAddedWhereThereIsNoSection() {
     assertEquals(
         "case empty\nsteps\n| press | Send |\n",
-        DocumentEditor.apply("case empty\n", new SheetEdit.AddRow(0, Section.STEPS, List.of("press", "Send"))));
+        DocumentEditor.apply(
+            "case empty\n", new SheetEdit.AddRow(0, Section.STEPS, List.of("press", "Send"))));
   }
 
   @Test
   void pastedCellsAddTheRowsThatAreMissing() {
     String pasted =
-        apply(new SheetEdit.SetCells(5, 0, List.of(List.of("enter", "Shelves"), List.of("press", "Send"))));
-    assertTrue(pasted.contains("| open  | Bookings |\n| enter | Shelves  |\n| press | Send     |\n\ncase two"));
+        apply(
+            new SheetEdit.SetCells(
+                5, 0, List.of(List.of("enter", "Shelves"), List.of("press", "Send"))));
+    assertTrue(
+        pasted.contains(
+            "| open  | Bookings |\n| enter | Shelves  |\n| press | Send     |\n\ncase two"));
   }
 
   @Test
   void headsAreChanged() {
-    assertTrue(apply(new SheetEdit.SetProperty(2, "tags", "a, b")).contains("case one\ntags: a, b\nsteps"));
+    assertTrue(
+        apply(new SheetEdit.SetProperty(2, "tags", "a, b"))
+            .contains("case one\ntags: a, b\nsteps"));
     assertTrue(apply(new SheetEdit.SetName(2, "first")).contains("case first\n"));
     String noted = apply(new SheetEdit.SetNotes(2, "One.\nTwo."));
     assertTrue(noted.contains("case one\n> One.\n> Two.\nsteps"));
     assertEquals(TEXT, DocumentEditor.apply(noted, new SheetEdit.SetNotes(2, "")));
     assertTrue(apply(new SheetEdit.RemoveBlock(2)).startsWith("suite   Untidy\n\ncase two\n"));
-    assertTrue(apply(new SheetEdit.AddBlocks(2, "case middle\n")).contains("Send     |\n\ncase middle\n\ncase two"));
+    assertTrue(
+        apply(new SheetEdit.AddBlocks(2, "case middle\n"))
+            .contains("Send     |\n\ncase middle\n\ncase two"));
   }
 
   @Test

@@ -38,7 +38,8 @@ class ParserTest {
 
   @Test
   void commentsDirectlyAboveAHeaderBelongToItsBlock() {
-    Document document = DocumentParser.parse("# far\n\n# near\ncase a\nsteps\n| x |\n# next\ncase b\n");
+    Document document =
+        DocumentParser.parse("# far\n\n# near\ncase a\nsteps\n| x |\n# next\ncase b\n");
     assertEquals(1, document.preamble().stream().filter(Line.Comment.class::isInstance).count());
     assertEquals(" near", document.blocks().get(0).block().above().get(0).text());
     assertEquals(" next", document.blocks().get(1).block().above().get(0).text());
@@ -48,7 +49,8 @@ class ParserTest {
   @Test
   void aStepHasArgumentsAndMarks() {
     Step step =
-        step("| read text | Price | | ? a > 1 | * m in members | => x, y | ! soft, within 1.5s, tries 3, quiet | |");
+        step(
+            "| read text | Price | | ? a > 1 | * m in members | => x, y | ! soft, within 1.5s, tries 3, quiet | |");
     assertEquals("read text", step.first().source());
     assertEquals(1, step.arguments().size());
     assertEquals("a > 1", step.mark(Mark.OnlyIf.class).formula().source());
@@ -72,19 +74,30 @@ class ParserTest {
   }
 
   @ParameterizedTest
-  @CsvSource(delimiter = '!', value = {
-    "UNREADABLE_LINE 1:1 ! nonsense here\\ncase a", "UNREADABLE_LINE 2:3 ! case a\\n  case b",
-    "UNREADABLE_LINE 2:1 ! case a\\nno colon in this line", "NAMELESS_BLOCK 1:1 ! keyword",
-    "UNKNOWN_PROPERTY 2:1 ! case a\\ntaggs: x", "UNKNOWN_SECTION 2:1 ! page a\\nsteps",
-    "DOUBLE_PROPERTY 3:1 ! case a\\ntags: x\\ntags: y", "EMPTY_PROPERTY 2:1 ! case a\\ntags:",
-    "DOUBLE_SECTION 3:1 ! case a\\nsteps\\nsteps", "SECOND_SUITE 2:7 ! suite a\\nsuite b",
-    "CASE_BEFORE_SUITE 1:6 ! case a\\nsuite b", "UNKNOWN_HOOK_MOMENT 1:6 ! hook before kase",
-    "BAD_NAME 1:10 ! keyword a|b", "UNKNOWN_COLUMN_NAME 3:10 ! keyword a\\ntakes\\n| name | kinds |",
-    "MISSING_COLUMN 3:1 ! page a\\nelements\\n| element | by |", "DOUBLE_COLUMN 3:7 ! case a\\ndata\\n| a | A |",
-    "SHORT_OR_LONG_ROW 4:1 ! case a\\ndata\\n| a | b |\\n| 1 |",
-    "SHORT_OR_LONG_ROW 4:11 ! case a\\ndata\\n| a | b |\\n| 1 | 2 | 3 |",
-    "UNCLOSED_ROW 3:1 ! case a\\nsteps\\n| press | Send", "UNREADABLE_LINE 2:1 ! browser a\\n| row |",
-  })
+  @CsvSource(
+      delimiter = '!',
+      value = {
+        "UNREADABLE_LINE 1:1 ! nonsense here\\ncase a",
+        "UNREADABLE_LINE 2:3 ! case a\\n  case b",
+        "UNREADABLE_LINE 2:1 ! case a\\nno colon in this line",
+        "NAMELESS_BLOCK 1:1 ! keyword",
+        "UNKNOWN_PROPERTY 2:1 ! case a\\ntaggs: x",
+        "UNKNOWN_SECTION 2:1 ! page a\\nsteps",
+        "DOUBLE_PROPERTY 3:1 ! case a\\ntags: x\\ntags: y",
+        "EMPTY_PROPERTY 2:1 ! case a\\ntags:",
+        "DOUBLE_SECTION 3:1 ! case a\\nsteps\\nsteps",
+        "SECOND_SUITE 2:7 ! suite a\\nsuite b",
+        "CASE_BEFORE_SUITE 1:6 ! case a\\nsuite b",
+        "UNKNOWN_HOOK_MOMENT 1:6 ! hook before kase",
+        "BAD_NAME 1:10 ! keyword a|b",
+        "UNKNOWN_COLUMN_NAME 3:10 ! keyword a\\ntakes\\n| name | kinds |",
+        "MISSING_COLUMN 3:1 ! page a\\nelements\\n| element | by |",
+        "DOUBLE_COLUMN 3:7 ! case a\\ndata\\n| a | A |",
+        "SHORT_OR_LONG_ROW 4:1 ! case a\\ndata\\n| a | b |\\n| 1 |",
+        "SHORT_OR_LONG_ROW 4:11 ! case a\\ndata\\n| a | b |\\n| 1 | 2 | 3 |",
+        "UNCLOSED_ROW 3:1 ! case a\\nsteps\\n| press | Send",
+        "UNREADABLE_LINE 2:1 ! browser a\\n| row |",
+      })
   void everyMistakeOfTheGrammarIsNamedAtItsPlace(String expected, String text) {
     List<String> found =
         DocumentParser.parse(text.replace("\\n", "\n")).allProblems().stream()
@@ -94,15 +107,23 @@ class ParserTest {
   }
 
   @ParameterizedTest
-  @CsvSource(delimiter = '!', value = {
-    "case a\\n  case b", "case a\\ntaggs: x", "case a\\nsteps\\n| press | Send", "hook before kase",
-    "keyword a\\ntakes\\n| name | knd |", "kase a", "case a\\nno colon here at all",
-  })
+  @CsvSource(
+      delimiter = '!',
+      value = {
+        "case a\\n  case b",
+        "case a\\ntaggs: x",
+        "case a\\nsteps\\n| press | Send",
+        "hook before kase",
+        "keyword a\\ntakes\\n| name | knd |",
+        "kase a",
+        "case a\\nno colon here at all",
+      })
   void aFixMendsItsProblem(String broken) {
     String text = broken.replace("\\n", "\n");
     Diagnostic problem = DocumentParser.parse(text).allProblems().get(0);
     String mended = SourceText.apply(text, problem.fixes().get(0).edits());
-    List<Problem> left = DocumentParser.parse(mended).allProblems().stream().map(Diagnostic::problem).toList();
+    List<Problem> left =
+        DocumentParser.parse(mended).allProblems().stream().map(Diagnostic::problem).toList();
     assertEquals(List.of(), left, problem.fixes().get(0).label() + " made\n" + mended);
   }
 }

@@ -65,7 +65,8 @@ class PrinterTest {
 
   @Test
   void rowsArePaddedToDisplayWidth() {
-    assertEquals("case a\nsteps\n| 窯  | x |\n| abc | y |\n", canonical("case a\nsteps\n|窯|x|\n|abc|y|\n"));
+    assertEquals(
+        "case a\nsteps\n| 窯  | x |\n| abc | y |\n", canonical("case a\nsteps\n|窯|x|\n|abc|y|\n"));
   }
 
   @Test
@@ -74,7 +75,10 @@ class PrinterTest {
     assertEquals(text, canonical(text));
   }
 
-  /** The law: printing what was read of a printed document gives the same bytes, whatever was written at first. */
+  /**
+   * The law: printing what was read of a printed document gives the same bytes, whatever was
+   * written at first.
+   */
   @Test
   void printingIsItsOwnInverse() {
     Random random = new Random(2026);
@@ -117,12 +121,14 @@ class PrinterTest {
 
   @Test
   void blocksThatDidNotChangeAreTheSameObjects() {
-    String text = "suite A\n\ncase one\nsteps\n| press | Send |\n\ncase two\nsteps\n| press | Back |\n";
+    String text =
+        "suite A\n\ncase one\nsteps\n| press | Send |\n\ncase two\nsteps\n| press | Back |\n";
     Document before = DocumentParser.parse(text);
     Document after = DocumentParser.parse(text.replace("Send", "Save"), text, before);
     assertSame(before.blocks().get(2).block(), after.blocks().get(2).block());
     Document moved = DocumentParser.parse("# first\n\n" + text, text, before);
-    assertEquals(List.of(2, 4, 8), moved.blocks().stream().map(Document.Placed::firstLine).toList());
+    assertEquals(
+        List.of(2, 4, 8), moved.blocks().stream().map(Document.Placed::firstLine).toList());
     assertSame(before.blocks().get(1).block(), moved.blocks().get(1).block());
   }
 }

@@ -8,7 +8,19 @@ import java.util.Random;
 final class RandomDocuments {
   private static final List<String> WORDS =
       List.of(
-          "press", "Send", "<shelves>", "enter", "7", "a \\| b", "窯", "é", "\\<b", "name=x", "=> kept", "? a = 1", "",
+          "press",
+          "Send",
+          "<shelves>",
+          "enter",
+          "7",
+          "a \\| b",
+          "窯",
+          "é",
+          "\\<b",
+          "name=x",
+          "=> kept",
+          "? a = 1",
+          "",
           "! soft");
 
   private final Random random;

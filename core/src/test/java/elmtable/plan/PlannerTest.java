@@ -72,15 +72,20 @@ class PlannerTest {
     Plan plan = plan(Selection.everything());
     assertEquals(7, plan.count());
     assertEquals(
-        List.of("1 of x", "2 of y, row 2", "2 of y, row 3", "From a file, row 1", "From a file, row 2"),
+        List.of(
+            "1 of x", "2 of y, row 2", "2 of y, row 3", "From a file, row 1", "From a file, row 2"),
         names(plan).subList(0, 5));
-    assertEquals(List.of("", "", "draft", "run: no", "no steps"), plan.cases().stream().map(CasePlan::out).toList());
-    assertEquals(names(plan).subList(2, 4), plan.page(2, 2).stream().map(ExecutableCase::name).toList());
+    assertEquals(
+        List.of("", "", "draft", "run: no", "no steps"),
+        plan.cases().stream().map(CasePlan::out).toList());
+    assertEquals(
+        names(plan).subList(2, 4), plan.page(2, 2).stream().map(ExecutableCase::name).toList());
   }
 
   @Test
   void identitiesDifferAndStayTheSameWhenRowsMove() {
-    List<String> identities = plan(Selection.everything()).executables().map(ExecutableCase::identity).toList();
+    List<String> identities =
+        plan(Selection.everything()).executables().map(ExecutableCase::identity).toList();
     assertEquals(7, identities.stream().distinct().count());
     String moved = SUITE.replace("| 1 | x |\n| 2 | y |\n", "| 2 | y |\n| 1 | x |\n");
     List<String> after =
@@ -95,18 +100,30 @@ class PlannerTest {
   void aSelectionNamesTagsSuitesCasesOrIdentities() {
     assertEquals(3, plan(Selection.tagged("smoke")).count());
     assertEquals(4, plan(Selection.tagged("booking and not smoke")).count());
-    assertEquals(4, plan(new Selection("", List.of(), List.of("s/from a file"), List.of(), "", "")).count());
+    assertEquals(
+        4, plan(new Selection("", List.of(), List.of("s/from a file"), List.of(), "", "")).count());
     ExecutableCase second = plan(Selection.everything()).page(1, 1).get(0);
     assertEquals(
         List.of(second.name()),
-        List.of(plan(new Selection("", List.of(), List.of(), List.of(second.identity()), "", "")).page(0, 9).get(0).name() + ", row 2"));
+        List.of(
+            plan(new Selection("", List.of(), List.of(), List.of(second.identity()), "", ""))
+                    .page(0, 9)
+                    .get(0)
+                    .name()
+                + ", row 2"));
   }
 
   @Test
   void whatDoesNotExistIsRefusedByName() {
-    assertTrue(refusal(new Selection("", List.of("T"), List.of(), List.of(), "", "")).contains("no suite “T”"));
-    assertTrue(refusal(new Selection("", List.of(), List.of("T"), List.of(), "", "")).contains("no case “T”"));
-    assertTrue(refusal(new Selection("", List.of(), List.of(), List.of(), "far", "")).contains("there are local."));
+    assertTrue(
+        refusal(new Selection("", List.of("T"), List.of(), List.of(), "", ""))
+            .contains("no suite “T”"));
+    assertTrue(
+        refusal(new Selection("", List.of(), List.of("T"), List.of(), "", ""))
+            .contains("no case “T”"));
+    assertTrue(
+        refusal(new Selection("", List.of(), List.of(), List.of(), "far", ""))
+            .contains("there are local."));
     assertTrue(refusal(Selection.tagged("a and")).contains("a tag is missing"));
   }
 
@@ -118,7 +135,8 @@ class PlannerTest {
   void anErrorTouchesOnlyWhatDependsOnIt() {
     Project broken =
         TestProjects.of(
-            SUITE.replace("| log | <a> |", "| log | <c> |").replace("| 1 | x |", "| 1 | x |") + "\ncase sound\nsteps\n| log | x |\n",
+            SUITE.replace("| log | <a> |", "| log | <c> |").replace("| 1 | x |", "| 1 | x |")
+                + "\ncase sound\nsteps\n| log | x |\n",
             Map.of("prices.csv", "price\n1\n2,3\n4\n"));
     List<ExecutableCase> all = Planner.plan(broken, Selection.everything()).executables().toList();
     assertTrue(all.get(0).fault().contains("Nothing here is called “c”"));
@@ -130,8 +148,14 @@ class PlannerTest {
 
   @ParameterizedTest
   @CsvSource({
-    "smoke, true", "not smoke, false", "slow or smoke, true", "smoke and not (slow or wip), true", "Smoke-Test, false",
-    "'', true", "@smoke, true", "not not smoke, true",
+    "smoke, true",
+    "not smoke, false",
+    "slow or smoke, true",
+    "smoke and not (slow or wip), true",
+    "Smoke-Test, false",
+    "'', true",
+    "@smoke, true",
+    "not not smoke, true",
   })
   void tagExpressionsAreWorkedOut(String expression, boolean holds) {
     assertEquals(holds, TagExpression.read(expression).accepts(List.of("smoke", "fast")));
@@ -145,7 +169,8 @@ class PlannerTest {
 
   @Test
   void aCaseWithoutSuiteStandsInOneNamedLikeTheFile() {
-    Plan plan = Planner.plan(TestProjects.of("case alone\nsteps\n| log | x |\n"), Selection.everything());
+    Plan plan =
+        Planner.plan(TestProjects.of("case alone\nsteps\n| log | x |\n"), Selection.everything());
     assertEquals("a", plan.cases().get(0).entry().suiteName());
     assertFalse(plan.cases().get(0).entry().suite().isPresent());
   }

@@ -43,12 +43,15 @@ class CompletionTest {
   private static final int STEP = 26;
 
   private static List<String> labels(int cell, String text) {
-    return Completion.at(PROJECT, "a.elmt", STEP, cell, text).suggestions().stream().map(Suggestion::label).toList();
+    return Completion.at(PROJECT, "a.elmt", STEP, cell, text).suggestions().stream()
+        .map(Suggestion::label)
+        .toList();
   }
 
   private static Project withStep(String row) {
     String text = PROJECT.document("a.elmt").orElseThrow().text();
-    return PROJECT.with("a.elmt", text.substring(0, text.lastIndexOf("|           |")) + row + "\n");
+    return PROJECT.with(
+        "a.elmt", text.substring(0, text.lastIndexOf("|           |")) + row + "\n");
   }
 
   @Test
@@ -68,7 +71,8 @@ class CompletionTest {
     assertEquals(Offer.ELEMENT, elements.offer());
     assertEquals("Shelves", elements.suggestions().get(0).insert());
     assertTrue(elements.suggestions().stream().anyMatch(s -> s.insert().equals("Receipt/Number")));
-    Completion.Result choice = Completion.at(withStep("| expect receipt |  |"), "a.elmt", STEP, 1, "l");
+    Completion.Result choice =
+        Completion.at(withStep("| expect receipt |  |"), "a.elmt", STEP, 1, "l");
     assertEquals(List.of("long"), choice.suggestions().stream().map(Suggestion::insert).toList());
     Completion.Result pages = Completion.at(withStep("| open |  |"), "a.elmt", STEP, 1, "Re");
     assertEquals(List.of("Receipt"), pages.suggestions().stream().map(Suggestion::insert).toList());
@@ -79,7 +83,8 @@ class CompletionTest {
     Completion.Result references = Completion.at(withStep("| log |  |"), "a.elmt", STEP, 1, "at <");
     assertEquals(Offer.REFERENCE, references.offer());
     assertEquals(
-        List.of("at <seen>", "at <peak>"), references.suggestions().stream().map(Suggestion::insert).toList());
+        List.of("at <seen>", "at <peak>"),
+        references.suggestions().stream().map(Suggestion::insert).toList());
   }
 
   @Test

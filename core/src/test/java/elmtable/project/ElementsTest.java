@@ -40,11 +40,14 @@ class ElementsTest {
   }
 
   @ParameterizedTest
-  @CsvSource(delimiter = ';', quoteCharacter = '`', value = {
-    "Row of O'Hara; xpath //tr[td=\"O'Hara\"]",
-    "Row of a\"b'c; xpath //tr[td=concat('a\"b', \"'\", 'c')]",
-    "Cell 2 of a\"] x; css [data-who=\"a\\\"] x\"] :nth-child(\"2\")",
-  })
+  @CsvSource(
+      delimiter = ';',
+      quoteCharacter = '`',
+      value = {
+        "Row of O'Hara; xpath //tr[td=\"O'Hara\"]",
+        "Row of a\"b'c; xpath //tr[td=concat('a\"b', \"'\", 'c')]",
+        "Cell 2 of a\"] x; css [data-who=\"a\\\"] x\"] :nth-child(\"2\")",
+      })
   void valuesAreQuotedForTheLocatorsLanguage(String name, String expected) {
     assertEquals(expected, locator(name));
   }

@@ -20,7 +20,8 @@ class RunFolderTest {
   private static final Instant AT = Instant.parse("2026-11-25T10:00:00Z");
 
   private static RunEvent.Planned planned(int number, String name) {
-    return new RunEvent.Planned(number, "id" + number, name, "Suite <1>", "a.elmt", 3, 0, Map.of(), List.of());
+    return new RunEvent.Planned(
+        number, "id" + number, name, "Suite <1>", "a.elmt", 3, 0, Map.of(), List.of());
   }
 
   @Test
@@ -30,9 +31,18 @@ class RunFolderTest {
       folder = results.path();
       results.on(
           new RunEvent.RunStarted(
-              AT, "r", "t", "local", "", 1, 7, List.of(planned(1, "a & b"), planned(2, "c\u0001"), planned(3, "d"))));
+              AT,
+              "r",
+              "t",
+              "local",
+              "",
+              1,
+              7,
+              List.of(planned(1, "a & b"), planned(2, "c\u0001"), planned(3, "d"))));
       results.on(new RunEvent.CaseFinished(AT, 1, Outcome.PASSED, 1500, null));
-      results.on(new RunEvent.CaseFinished(AT, 2, Outcome.FAILED, 10, new Failure("no", "x < y", "z", 5L)));
+      results.on(
+          new RunEvent.CaseFinished(
+              AT, 2, Outcome.FAILED, 10, new Failure("no", "x < y", "z", 5L)));
       results.on(new RunEvent.RunFinished(AT, true, Map.of()));
       assertEquals("evidence/0001.png", results.keep(new byte[] {1}, ".png"));
     }
@@ -45,7 +55,14 @@ class RunFolderTest {
                 .getElementsByTagName("testsuite")
                 .item(0);
     assertEquals("Suite <1>", suite.getAttribute("name"));
-    assertEquals("3 1 0 1", String.join(" ", suite.getAttribute("tests"), suite.getAttribute("failures"), suite.getAttribute("errors"), suite.getAttribute("skipped")));
+    assertEquals(
+        "3 1 0 1",
+        String.join(
+            " ",
+            suite.getAttribute("tests"),
+            suite.getAttribute("failures"),
+            suite.getAttribute("errors"),
+            suite.getAttribute("skipped")));
     assertEquals("1.510", suite.getAttribute("time"));
     Element failure = (Element) suite.getElementsByTagName("failure").item(0);
     assertTrue(failure.getTextContent().contains("wanted: x < y"));

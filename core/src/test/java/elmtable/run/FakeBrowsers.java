@@ -9,7 +9,10 @@ import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.atomic.AtomicInteger;
 
-/** Browsers without pages: every element shows its locator's value, and what is done is written down. */
+/**
+ * Browsers without pages: every element shows its locator's value, and what is done is written
+ * down.
+ */
 final class FakeBrowsers implements Browser.Launcher {
   final List<String> done = new CopyOnWriteArrayList<>();
   final AtomicInteger opened = new AtomicInteger();

@@ -59,13 +59,21 @@ class RunnerTest {
 
   private RunHandle start(Project project, int workers, List<RunListener> more) {
     RunRequest request =
-        new RunRequest("7", "t", project, Planner.plan(project, Selection.everything()), workers, 42, Duration.ofSeconds(1));
+        new RunRequest(
+            "7",
+            "t",
+            project,
+            Planner.plan(project, Selection.everything()),
+            workers,
+            42,
+            Duration.ofSeconds(1));
     List<RunListener> listeners = new ArrayList<>(List.of(events::add));
     listeners.addAll(more);
     return new Runner(() -> browsers).start(request, (bytes, suffix) -> "kept" + suffix, listeners);
   }
 
-  private void run(Project project, int workers, List<RunListener> more) throws InterruptedException {
+  private void run(Project project, int workers, List<RunListener> more)
+      throws InterruptedException {
     assertTrue(start(project, workers, more).await(Duration.ofSeconds(20)));
     assertEquals(0, browsers.open.get(), "browsers left open");
   }
@@ -79,14 +87,19 @@ class RunnerTest {
   }
 
   private List<String> logs() {
-    return all(RunEvent.Logged.class).map(RunEvent.Logged::text).filter(text -> !text.startsWith("Page: ")).toList();
+    return all(RunEvent.Logged.class)
+        .map(RunEvent.Logged::text)
+        .filter(text -> !text.startsWith("Page: "))
+        .toList();
   }
 
   @Test
   void aCaseRunsThroughItsKeywords() throws InterruptedException {
-    run("case a\nsteps\n| open | Bookings | |\n| ask | 3 | => t |\n| log | <t> and <t + 1> | |\n| press | Row of Olga | |\n");
+    run(
+        "case a\nsteps\n| open | Bookings | |\n| ask | 3 | => t |\n| log | <t> and <t + 1> | |\n| press | Row of Olga | |\n");
     assertEquals(Outcome.PASSED, only().outcome(), only().toString());
-    assertEquals(List.of("go to http://kiln/bookings", "enter id seven 6", "press id Olga"), browsers.done);
+    assertEquals(
+        List.of("go to http://kiln/bookings", "enter id seven 6", "press id Olga"), browsers.done);
     assertEquals(List.of("9 and 10"), logs());
   }
 
@@ -97,7 +110,9 @@ class RunnerTest {
     assertEquals("eight", only().failure().wanted());
     assertEquals("seven", only().failure().found());
     assertEquals(List.of(), logs());
-    assertEquals(List.of("picture", "source"), all(RunEvent.EvidenceKept.class).map(RunEvent.EvidenceKept::kind).toList());
+    assertEquals(
+        List.of("picture", "source"),
+        all(RunEvent.EvidenceKept.class).map(RunEvent.EvidenceKept::kind).toList());
     assertTrue(browsers.done.contains("outline Shelves"));
   }
 
@@ -111,13 +126,17 @@ class RunnerTest {
     assertEquals(Outcome.PASSED, only().outcome(), only().toString());
     assertEquals(List.of("Olga is 7", "Wren is 8", "1", "3", "2 seven+seven"), logs());
     List<String> reasons =
-        all(RunEvent.StepFinished.class).map(RunEvent.StepFinished::reason).filter(r -> !r.isEmpty()).toList();
+        all(RunEvent.StepFinished.class)
+            .map(RunEvent.StepFinished::reason)
+            .filter(r -> !r.isEmpty())
+            .toList();
     assertEquals(List.of("1 = 2 is no", "n != 2 is no"), reasons);
   }
 
   @Test
   void aSoftFailureIsRecordedAndTheCaseGoesOn() throws InterruptedException {
-    run("case a\nsteps\n| expect text | Shelves | eight | ! soft |\n| log | on | |\n| fail | second | ! soft |\n");
+    run(
+        "case a\nsteps\n| expect text | Shelves | eight | ! soft |\n| log | on | |\n| fail | second | ! soft |\n");
     assertEquals(Outcome.FAILED, only().outcome());
     assertEquals("eight", only().failure().wanted(), "the first failure stays first");
     assertEquals(List.of("on"), logs());
@@ -166,13 +185,16 @@ class RunnerTest {
   void aRowFailsAlone() throws InterruptedException {
     run(
         TestProjects.of(
-            WORLD + "data rows\nfrom: r.csv\n\ncase a\ndata: rows\nsteps\n| expect text | Row of <w> | a |\n",
+            WORLD
+                + "data rows\nfrom: r.csv\n\ncase a\ndata: rows\nsteps\n| expect text | Row of <w> | a |\n",
             Map.of("r.csv", "w,x\na,1\nb,1\nc\na,2\n")),
-        1, List.of());
+        1,
+        List.of());
     assertEquals(
         List.of(Outcome.PASSED, Outcome.FAILED, Outcome.ERROR, Outcome.PASSED),
         all(RunEvent.CaseFinished.class).map(RunEvent.CaseFinished::outcome).toList());
-    String fault = all(RunEvent.CaseFinished.class).skip(2).findFirst().orElseThrow().failure().message();
+    String fault =
+        all(RunEvent.CaseFinished.class).skip(2).findFirst().orElseThrow().failure().message();
     assertTrue(fault.contains("r.csv, row 4, column 2"), fault);
   }
 
@@ -186,7 +208,8 @@ class RunnerTest {
           }
         };
     String cases = "\n\ncase a\nsteps\n| pause | 1h |\n\ncase b\nsteps\n| pause | 1h |\n";
-    RunHandle handle = start(TestProjects.of(WORLD + "suite s\nindependent: yes" + cases), 2, List.of(meeting));
+    RunHandle handle =
+        start(TestProjects.of(WORLD + "suite s\nindependent: yes" + cases), 2, List.of(meeting));
     assertTrue(both.await(20, TimeUnit.SECONDS), "both are going at once");
     handle.stop();
     assertTrue(handle.await(Duration.ofSeconds(5)));
@@ -210,19 +233,24 @@ class RunnerTest {
           }
         };
     Project project =
-        TestProjects.of(WORLD + "case a\nsteps\n| press | Shelves |\n| pause | 1h |\n\ncase b\nsteps\n| log | x |\n");
+        TestProjects.of(
+            WORLD
+                + "case a\nsteps\n| press | Shelves |\n| pause | 1h |\n\ncase b\nsteps\n| log | x |\n");
     RunHandle handle = start(project, 1, List.of(watch));
     assertTrue(pausing.await(10, TimeUnit.SECONDS));
     handle.stop();
     assertTrue(handle.await(Duration.ofSeconds(2)));
-    assertEquals(List.of(Outcome.NOT_RUN, Outcome.NOT_RUN), all(RunEvent.CaseFinished.class).map(RunEvent.CaseFinished::outcome).toList());
+    assertEquals(
+        List.of(Outcome.NOT_RUN, Outcome.NOT_RUN),
+        all(RunEvent.CaseFinished.class).map(RunEvent.CaseFinished::outcome).toList());
     assertTrue(((RunEvent.RunFinished) events.get(events.size() - 1)).stopped());
     assertEquals(0, browsers.open.get());
   }
 
   @Test
   void aTimeoutEndsACase() throws InterruptedException {
-    run("case a\ntimeout: 50ms\nsteps\n| pause | 100ms |\n| log | never |\ntear-down\n| log | down |\n");
+    run(
+        "case a\ntimeout: 50ms\nsteps\n| pause | 100ms |\n| log | never |\ntear-down\n| log | down |\n");
     assertTrue(only().failure().message().contains("time was over"));
     assertEquals(List.of("down"), logs());
   }

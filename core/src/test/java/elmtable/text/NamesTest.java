@@ -13,7 +13,11 @@ import org.junit.jupiter.params.provider.CsvSource;
 class NamesTest {
   @ParameterizedTest
   @CsvSource({
-    "Sign in, sign-in", "sign   in, SIGN_IN", "Straße, STRASSE", "Caf\u00e9, Cafe\u0301", "set-up, Set up",
+    "Sign in, sign-in",
+    "sign   in, SIGN_IN",
+    "Straße, STRASSE",
+    "Caf\u00e9, Cafe\u0301",
+    "set-up, Set up",
   })
   void areTheSameWhateverCaseBlanksAndComposition(String a, String b) {
     assertTrue(Names.same(a, b), Names.key(a) + " and " + Names.key(b));

@@ -16,7 +16,8 @@ class SourceTextTest {
   void makesSeveralEditsInOneLineEachAtItsPlace() {
     List<Edit> edits =
         List.of(
-            new Edit(new Range(0, 0, 3), "one"), new Edit(new Range(0, 4, 7), "second"),
+            new Edit(new Range(0, 0, 3), "one"),
+            new Edit(new Range(0, 4, 7), "second"),
             new Edit(new Range(1, 0, 0), "> "));
     assertEquals("one second\n> note\n", SourceText.apply("abc def\nnote\n", edits));
   }

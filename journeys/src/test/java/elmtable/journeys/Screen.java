@@ -21,7 +21,7 @@ import org.openqa.selenium.support.ui.WebDriverWait;
 
 /** The interface as a person sees and uses it. */
 final class Screen implements AutoCloseable {
-  private static final Duration PATIENCE = Duration.ofSeconds(20);
+  private static final Duration PATIENCE = Duration.ofSeconds(120);
 
   private final ChromeDriver driver;
   private final Path profile;

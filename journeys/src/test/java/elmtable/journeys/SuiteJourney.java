@@ -151,20 +151,27 @@ class SuiteJourney {
     screen.seeText("//*[contains(@class, 'cm-content')]", "hello");
   }
 
+  /** Measured, not required: a figure for the log, taken from the key to the strip that names the problem. */
   @Test
   void theProblemsOfAnEditAreThereAtOnce() {
     openCase(FULL_DAY);
     type(Screen.cell(FULL_DAY, "press", 0), "press");
     screen.script(
-        "window.took = null; new MutationObserver(() => { if (document.querySelector('[role=note]'))"
-            + " window.took ??= performance.now() - window.began; })"
-            + ".observe(document.querySelector('[role=grid]'), { childList: true, subtree: true });"
-            + "addEventListener('input', () => { window.began = performance.now(); }, true);");
-    screen.keys("x");
-    screen.seeText("//*[@role='note']", "pressx");
-    Number took = (Number) screen.script("return window.took");
-    System.out.println("From the key to its problem: " + Math.round(took.doubleValue()) + " ms");
+        "window.took = []; addEventListener('input', () => { window.began = performance.now(); }, true);"
+            + "new MutationObserver(() => { const said = document.querySelector('[role=note]')?.innerText ?? '';"
+            + " if (window.began && said.includes('“' + document.querySelector('[aria-label=Step]').value + '”'))"
+            + " { window.took.push(performance.now() - window.began); window.began = 0; } })"
+            + ".observe(document.querySelector('[role=grid]'), { childList: true, subtree: true, characterData: true });");
+    String typed = "press";
+    for (int i = 0; i < 12; i++) {
+      screen.keys("x");
+      typed += "x";
+      screen.seeText("//*[@role='note']", "“" + typed + "”");
+    }
+    Object sorted = screen.script("return window.took.sort((a, b) => a - b).map(Math.round).join(' ')");
+    System.out.println("From a key to its problem, in ms: " + sorted);
     screen.keys(Keys.ESCAPE);
+    screen.seeText("//*[@data-testid='problem-count']", "no problems");
   }
 
   @Test

@@ -1,0 +1,55 @@
+package elmtable.journeys;
+
+import java.nio.file.Path;
+import org.junit.jupiter.api.Tag;
+import org.junit.jupiter.api.Test;
+import org.openqa.selenium.Keys;
+
+/** Makes the pictures of the main views from the demo's data: {@code ./elm screenshots}. */
+@Tag("screenshots")
+class ScreenshotsJourney {
+  private static final Path FOLDER = Path.of("../docs/screenshots");
+
+  @Test
+  void theMainViewsArePictured() throws Exception {
+    try (World world = new World();
+        Screen screen = new Screen()) {
+      screen.open(world.address() + "/plan");
+      screen.pressButton("Run 20 cases");
+      screen.see("//aside[@aria-label='As they come']//li[7]");
+      screen.picture(FOLDER.resolve("run-live.png"));
+      screen.seeText("//dl[.//dt[normalize-space()='found']]", "Send my offer");
+      screen.see("//img[starts-with(@alt, 'The page')]");
+      screen.script("return document.querySelector('img[alt^=\"The page\"]').decode()");
+      screen.picture(FOLDER.resolve("run-case.png"));
+
+      screen.open(world.address() + "/plan");
+      screen.pressButton("7 shelves of Glaze");
+      screen.seeText("//aside[@aria-label='Executable case']", "A kiln has six shelves");
+      screen.picture(FOLDER.resolve("plan.png"));
+
+      screen.open(world.address() + "/cases/suites/firing-requests.elmt");
+      screen.see(Screen.cell("<shelves>", "fill in the request", 0));
+      screen.press(Screen.cell("<shelves>", "fill in the request", 0));
+      screen.chord(Keys.CONTROL, Keys.ARROW_RIGHT);
+      screen.seeText("//aside[@aria-label='Lens']", "Fills in the booking form");
+      screen.picture(FOLDER.resolve("cases.png"));
+      screen.pressButton("Evening");
+      screen.picture(FOLDER.resolve("cases-evening.png"));
+      screen.pressButton("Day");
+
+      screen.press(Screen.cell("<shelves>", "expect gone", 0));
+      screen.chord(Keys.CONTROL, Keys.ENTER);
+      screen.see(Screen.cell("<shelves>", "", 0) + "[@data-cursor]");
+      screen.keys("receip");
+      screen.see("//*[@role='option'][contains(., 'expect receipt')]");
+      screen.seeText("//*[@role='note']", "receip");
+      screen.picture(FOLDER.resolve("completion.png"));
+      screen.keys(Keys.ESCAPE);
+
+      screen.pressButton("Text");
+      screen.see("//*[@role='textbox'][@aria-label='Text of the document']");
+      screen.picture(FOLDER.resolve("text.png"));
+    }
+  }
+}
