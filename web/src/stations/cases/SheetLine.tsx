@@ -68,7 +68,7 @@ export function SheetLine({ item, ...rest }: LineProps & { item: Item }) {
         <button
           type="button"
           tabIndex={-1}
-          className="mr-4 ml-2 flex h-6 w-[calc(100%-24px)] items-center gap-1.5 border-t border-hair-strong pl-[60px] text-small text-ink-3 hover:text-accent"
+          className={`mr-4 ml-2 flex h-6 w-[calc(100%-24px)] items-center gap-1.5 border-t border-hair-strong pl-[60px] text-small text-ink-3 hover:text-accent ${item.section === 'data' ? 'mb-2' : ''}`}
           onClick={() =>
             rest.sheet.apply([
               {

@@ -14,5 +14,5 @@ import java.time.Duration;
  */
 public record RunRequest(
     String id, String title, Project project, Plan plan, int workers, long seed, Duration limit) {
-  public static final Duration USUAL_LIMIT = Duration.ofSeconds(5);
+  public static final Duration USUAL_LIMIT = Duration.ofSeconds(10);
 }

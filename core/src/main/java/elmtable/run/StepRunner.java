@@ -267,8 +267,8 @@ final class StepRunner {
         stop.check();
         boolean lost = failure.kind() == BrowserFailure.Kind.LOST;
         evidenceDue = !lost;
-        return new Result(
-            lost ? Outcome.ERROR : Outcome.FAILED, Failure.of(failure.getMessage()), lost);
+        Failure told = new Failure(failure.getMessage(), failure.wanted(), failure.found(), null);
+        return new Result(lost ? Outcome.ERROR : Outcome.FAILED, told, lost);
       } catch (FormulaFailure failure) {
         return new Result(Outcome.ERROR, Failure.of(failure.getMessage()), false);
       }

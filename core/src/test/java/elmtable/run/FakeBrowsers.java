@@ -18,6 +18,7 @@ final class FakeBrowsers implements Browser.Launcher {
   final AtomicInteger opened = new AtomicInteger();
   final AtomicInteger open = new AtomicInteger();
   final AtomicInteger dyingPresses = new AtomicInteger();
+  volatile String missing;
   private volatile boolean closed;
 
   @Override
@@ -87,6 +88,9 @@ final class FakeBrowsers implements Browser.Launcher {
     public void press(Target target, Duration limit) {
       if (dyingPresses.getAndUpdate(n -> Math.max(0, n - 1)) > 0) {
         throw new BrowserFailure(BrowserFailure.Kind.LOST, "The browser is gone.");
+      }
+      if (missing != null) {
+        throw BrowserFailure.page("It is missing.", target.locator().toString(), missing);
       }
       act("press " + target.locator());
     }

@@ -74,7 +74,7 @@ class RunnerTest {
 
   private void run(Project project, int workers, List<RunListener> more)
       throws InterruptedException {
-    assertTrue(start(project, workers, more).await(Duration.ofSeconds(20)));
+    assertTrue(start(project, workers, more).await(Duration.ofSeconds(60)));
     assertEquals(0, browsers.open.get(), "browsers left open");
   }
 
@@ -114,6 +114,15 @@ class RunnerTest {
         List.of("picture", "source"),
         all(RunEvent.EvidenceKept.class).map(RunEvent.EvidenceKept::kind).toList());
     assertTrue(browsers.done.contains("outline Shelves"));
+  }
+
+  @Test
+  void anActionThatCannotBeDoneTellsWhatWasThereInstead() throws InterruptedException {
+    browsers.missing = "not on the page";
+    run("case a\nsteps\n| press | Shelves |\n");
+    assertEquals(Outcome.FAILED, only().outcome());
+    assertEquals("id seven", only().failure().wanted());
+    assertEquals("not on the page", only().failure().found());
   }
 
   @Test
@@ -212,7 +221,7 @@ class RunnerTest {
         start(TestProjects.of(WORLD + "suite s\nindependent: yes" + cases), 2, List.of(meeting));
     assertTrue(both.await(20, TimeUnit.SECONDS), "both are going at once");
     handle.stop();
-    assertTrue(handle.await(Duration.ofSeconds(5)));
+    assertTrue(handle.await(Duration.ofSeconds(60)));
     events.clear();
     run(TestProjects.of(WORLD + "suite s" + cases.replace("1h", "1ms")), 2, List.of());
     List<String> order =

@@ -16,7 +16,8 @@ class CrashJourney {
       screen.see("//aside[@aria-label='As they come']//li");
       List<ProcessHandle> browsers = World.browsersOf(world.process());
       assertFalse(browsers.isEmpty());
-      // What was told half a second before the end is on disk; the list on the page was told before that.
+      // What was told half a second before the end is on disk; the list on the page was told before
+      // that.
       String finished = screen.seeText("//aside[@aria-label='As they come']//li", " ");
       screen.see("//aside[@aria-label='As they come']//li[3]");
       world.kill();

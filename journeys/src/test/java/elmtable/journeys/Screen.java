@@ -31,12 +31,23 @@ final class Screen implements AutoCloseable {
     ChromeOptions options = new ChromeOptions();
     options.setBinary(program("chromium").toFile());
     options.addArguments(
-        "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
-        "--disable-background-networking", "--disable-component-update", "--disable-sync", "--hide-scrollbars",
-        "--window-size=1280,800", "--user-data-dir=" + profile);
+        "--headless=new",
+        "--no-sandbox",
+        "--disable-gpu",
+        "--disable-quic",
+        "--no-first-run",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+        "--hide-scrollbars",
+        "--window-size=1280,800",
+        "--user-data-dir=" + profile);
     driver =
         new ChromeDriver(
-            new ChromeDriverService.Builder().usingDriverExecutable(program("chromedriver").toFile()).build(), options);
+            new ChromeDriverService.Builder()
+                .usingDriverExecutable(program("chromedriver").toFile())
+                .build(),
+            options);
     // The window of a headless browser is larger than its page; measures are those of the page.
     driver.executeCdpCommand(
         "Emulation.setDeviceMetricsOverride",
@@ -73,34 +84,42 @@ final class Screen implements AutoCloseable {
   WebElement see(String xpath) {
     return patient()
         .withMessage("seeing " + xpath)
-        .until(d -> d.findElements(By.xpath(xpath)).stream().filter(WebElement::isDisplayed).findFirst().orElse(null));
+        .until(d ->
+            d.findElements(By.xpath(xpath)).stream()
+                .filter(WebElement::isDisplayed)
+                .findFirst()
+                .orElse(null));
   }
 
   void seeNo(String xpath) {
-    patient().withMessage("seeing no " + xpath).until(d -> d.findElements(By.xpath(xpath)).isEmpty());
+    patient()
+        .withMessage("seeing no " + xpath)
+        .until(d -> d.findElements(By.xpath(xpath)).isEmpty());
   }
 
   /** Waits until the text of an element holds another. */
   String seeText(String xpath, String text) {
     return patient()
         .withMessage("seeing “" + text + "” in " + xpath)
-        .until(
-            d -> {
-              List<WebElement> found = d.findElements(By.xpath(xpath));
-              return found.stream().map(WebElement::getText).filter(t -> t.contains(text)).findFirst().orElse(null);
-            });
+        .until(d -> {
+          List<WebElement> found = d.findElements(By.xpath(xpath));
+          return found.stream()
+              .map(WebElement::getText)
+              .filter(t -> t.contains(text))
+              .findFirst()
+              .orElse(null);
+        });
   }
 
   void press(String xpath) {
     patient()
         .withMessage("pressing " + xpath)
-        .until(
-            d -> {
-              Optional<WebElement> found =
-                  d.findElements(By.xpath(xpath)).stream().filter(WebElement::isDisplayed).findFirst();
-              found.ifPresent(WebElement::click);
-              return found.isPresent();
-            });
+        .until(d -> {
+          Optional<WebElement> found =
+              d.findElements(By.xpath(xpath)).stream().filter(WebElement::isDisplayed).findFirst();
+          found.ifPresent(WebElement::click);
+          return found.isPresent();
+        });
   }
 
   void pressButton(String words) {
@@ -117,14 +136,27 @@ final class Screen implements AutoCloseable {
   }
 
   void chord(Keys held, Keys alsoHeld, CharSequence key) {
-    new Actions(driver).keyDown(held).keyDown(alsoHeld).sendKeys(key).keyUp(alsoHeld).keyUp(held).perform();
+    new Actions(driver)
+        .keyDown(held)
+        .keyDown(alsoHeld)
+        .sendKeys(key)
+        .keyUp(alsoHeld)
+        .keyUp(held)
+        .perform();
   }
 
-  /** The cell of a step: the row whose first cell is {@code keyword} in a case, and a column of it. */
+  /**
+   * The cell of a step: the row whose first cell is {@code keyword} in a case, and a column of it.
+   */
   static String cell(String caseName, String keyword, int column) {
-    return "(//section[starts-with(@aria-label, 'case " + caseName + "')]/ancestor::div[@data-index][1]"
-        + "/following-sibling::div[.//div[@role='row'][.//*[@role='gridcell'][1][normalize-space()='" + keyword
-        + "']]])[1]//*[@role='gridcell'][" + (column + 1) + "]";
+    return "(//section[starts-with(@aria-label, 'case "
+        + caseName
+        + "')]/ancestor::div[@data-index][1]"
+        + "/following-sibling::div[.//div[@role='row'][.//*[@role='gridcell'][1][normalize-space()='"
+        + keyword
+        + "']]])[1]//*[@role='gridcell']["
+        + (column + 1)
+        + "]";
   }
 
   void saved() {

@@ -18,6 +18,11 @@ class ScreenshotsJourney {
       screen.pressButton("Run 20 cases");
       screen.see("//aside[@aria-label='As they come']//li[7]");
       screen.picture(FOLDER.resolve("run-live.png"));
+      screen.press("//main//button[normalize-space()='Stop']");
+      screen.seeText("//*[@role='status']", "This run was stopped");
+
+      screen.open(world.address() + "/plan?tags=offer");
+      screen.pressButton("Run 1 case");
       screen.seeText("//dl[.//dt[normalize-space()='found']]", "Send my offer");
       screen.see("//img[starts-with(@alt, 'The page')]");
       screen.script("return document.querySelector('img[alt^=\"The page\"]').decode()");

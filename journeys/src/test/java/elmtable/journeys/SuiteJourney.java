@@ -38,7 +38,10 @@ class SuiteJourney {
 
   private void openCase(String name) {
     openSuite("Firing requests");
-    screen.see("//nav[@aria-label='Suites and documents']//a[normalize-space()][contains(., '" + name + "')]");
+    screen.see(
+        "//nav[@aria-label='Suites and documents']//a[normalize-space()][contains(., '"
+            + name
+            + "')]");
     screen.press("//nav[@aria-label='Suites and documents']//a[contains(., '" + name + "')]");
     screen.see("//section[@aria-label='case " + name + "']");
   }
@@ -81,7 +84,9 @@ class SuiteJourney {
     screen.seeText("//dl[.//dt[normalize-space()='found']]", "Mon 7 December is taken");
     screen.see("//img[starts-with(@alt, 'The page')]");
     assertTrue(
-        (Boolean) screen.script("return document.querySelector('img[alt^=\"The page\"]').naturalWidth > 1000"),
+        (Boolean)
+            screen.script(
+                "return document.querySelector('img[alt^=\"The page\"]').naturalWidth > 1000"),
         "the picture of the page is there");
     screen.press("//div[@role='row'][contains(., 'sign in as')]//button[@aria-label='Unfold']");
     screen.seeText("//div[@role='row'][@aria-level='2'][contains(., 'Password')]", "•••");
@@ -136,7 +141,15 @@ class SuiteJourney {
     screen.pressButton("Text");
     screen.see("//*[@role='textbox'][@aria-label='Text of the document']");
     screen.chord(Keys.CONTROL, Keys.END);
-    screen.keys(Keys.ENTER, "case Written as text", Keys.ENTER, "steps", Keys.ENTER, "| log | hello |", Keys.ENTER, "| lgo | x |");
+    screen.keys(
+        Keys.ENTER,
+        "case Written as text",
+        Keys.ENTER,
+        "steps",
+        Keys.ENTER,
+        "| log | hello |",
+        Keys.ENTER,
+        "| lgo | x |");
     screen.see("//*[contains(@class, 'cm-lintRange-error')]");
     screen.seeText("//*[@data-testid='problem-count']", "1 error");
     screen.keys(Keys.HOME);
@@ -151,7 +164,10 @@ class SuiteJourney {
     screen.seeText("//*[contains(@class, 'cm-content')]", "hello");
   }
 
-  /** Measured, not required: a figure for the log, taken from the key to the strip that names the problem. */
+  /**
+   * Measured, not required: a figure for the log, taken from the key to the strip that names the
+   * problem.
+   */
   @Test
   void theProblemsOfAnEditAreThereAtOnce() {
     openCase(FULL_DAY);
@@ -168,7 +184,8 @@ class SuiteJourney {
       typed += "x";
       screen.seeText("//*[@role='note']", "“" + typed + "”");
     }
-    Object sorted = screen.script("return window.took.sort((a, b) => a - b).map(Math.round).join(' ')");
+    Object sorted =
+        screen.script("return window.took.sort((a, b) => a - b).map(Math.round).join(' ')");
     System.out.println("From a key to its problem, in ms: " + sorted);
     screen.keys(Keys.ESCAPE);
     screen.seeText("//*[@data-testid='problem-count']", "no problems");
@@ -187,7 +204,8 @@ class SuiteJourney {
     screen.seeText("//aside[@aria-label='Executable case']", "A kiln has six shelves");
     screen.pressButton("Run it");
     screen.see("//header[.//*[@aria-label='passed']]//h2[normalize-space()='7 shelves of Glaze']");
-    screen.seeText("//header//p[contains(., 'row 4')]", "passed, Firing requests, row 4, local, desktop");
+    screen.seeText(
+        "//header//p[contains(., 'row 4')]", "passed, Firing requests, row 4, local, desktop");
   }
 
   @Test

@@ -13,7 +13,9 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 
-/** The studio's site, and Elm Table as a process of its own with a fresh copy of the demo project. */
+/**
+ * The studio's site, and Elm Table as a process of its own with a fresh copy of the demo project.
+ */
 final class World implements AutoCloseable {
   private static final Path JAR = Path.of("../server/target/elm-table.jar");
   private static final Path DEMO = Path.of("../demo");
@@ -46,19 +48,29 @@ final class World implements AutoCloseable {
   void start() throws Exception {
     server =
         new ProcessBuilder(
-                ProcessHandle.current().info().command().orElseThrow(), "--enable-native-access=ALL-UNNAMED", "-jar",
-                JAR.toString(), "serve", folder.resolve("project").toString(), "--data",
-                folder.resolve("data").toString(), "--name", "Emberwick Kilns", "--port", "0")
+                ProcessHandle.current().info().command().orElseThrow(),
+                "--enable-native-access=ALL-UNNAMED",
+                "-jar",
+                JAR.toString(),
+                "serve",
+                folder.resolve("project").toString(),
+                "--data",
+                folder.resolve("data").toString(),
+                "--name",
+                "Emberwick Kilns",
+                "--port",
+                "0")
             .redirectError(ProcessBuilder.Redirect.INHERIT)
             .start();
     CompletableFuture<String> said = new CompletableFuture<>();
     Thread.ofVirtual().start(() -> read(said));
-    address = said.get(30, TimeUnit.SECONDS);
+    address = said.get(120, TimeUnit.SECONDS);
   }
 
   private void read(CompletableFuture<String> said) {
     try (BufferedReader lines =
-        new BufferedReader(new InputStreamReader(server.getInputStream(), StandardCharsets.UTF_8))) {
+        new BufferedReader(
+            new InputStreamReader(server.getInputStream(), StandardCharsets.UTF_8))) {
       for (String line = lines.readLine(); line != null; line = lines.readLine()) {
         if (line.startsWith(STARTED)) {
           said.complete(line.substring(STARTED.length()).split(" ")[0]);
@@ -81,15 +93,19 @@ final class World implements AutoCloseable {
 
   /** The browsers that the server has open, with their drivers. */
   static List<ProcessHandle> browsersOf(ProcessHandle process) {
-    return process.descendants().filter(p -> p.info().command().orElse("").contains("chrom")).toList();
+    return process
+        .descendants()
+        .filter(p -> p.info().command().orElse("").contains("chrom"))
+        .toList();
   }
 
   /** Waits until processes are gone; the platform's own way looks too seldom to measure by. */
   static void awaitEnd(List<ProcessHandle> processes) throws InterruptedException {
-    long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(10);
+    long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(30);
     while (processes.stream().anyMatch(ProcessHandle::isAlive)) {
       if (System.nanoTime() > end) {
-        throw new AssertionError("still there: " + processes.stream().filter(ProcessHandle::isAlive).toList());
+        throw new AssertionError(
+            "still there: " + processes.stream().filter(ProcessHandle::isAlive).toList());
       }
       TimeUnit.MILLISECONDS.sleep(10);
     }
@@ -102,7 +118,7 @@ final class World implements AutoCloseable {
   @Override
   public void close() throws Exception {
     server.destroy();
-    if (!server.waitFor(15, TimeUnit.SECONDS)) {
+    if (!server.waitFor(30, TimeUnit.SECONDS)) {
       server.destroyForcibly();
     }
     site.close();

@@ -7,16 +7,27 @@ import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
 import org.junit.jupiter.api.Test;
 
-/** Modules depend in one direction, and so do the server's packages: command, http, view, service, store. */
+/**
+ * Modules depend in one direction, and so do the server's packages: command, http, view, service,
+ * store.
+ */
 class ServerArchitectureTest {
   private final JavaClasses classes =
-      new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests()).importPackages("elmtable");
+      new ClassFileImporter()
+          .withImportOption(new ImportOption.DoNotIncludeTests())
+          .importPackages("elmtable");
 
   @Test
   void modulesAndPackagesDependInOneDirection() {
     requireNone("elmtable.webdriver..", "elmtable.server..");
-    requireNone("elmtable.server.store..", "..server.service..", "..server.view..", "..server.http..", "..server.command..");
-    requireNone("elmtable.server.service..", "..server.view..", "..server.http..", "..server.command..");
+    requireNone(
+        "elmtable.server.store..",
+        "..server.service..",
+        "..server.view..",
+        "..server.http..",
+        "..server.command..");
+    requireNone(
+        "elmtable.server.service..", "..server.view..", "..server.http..", "..server.command..");
     requireNone("elmtable.server.view..", "..server.http..", "..server.command..");
     requireNone("elmtable.server.http..", "..server.command..");
   }
@@ -35,6 +46,12 @@ class ServerArchitectureTest {
   }
 
   private void requireNone(String from, String... to) {
-    noClasses().that().resideInAPackage(from).should().dependOnClassesThat().resideInAnyPackage(to).check(classes);
+    noClasses()
+        .that()
+        .resideInAPackage(from)
+        .should()
+        .dependOnClassesThat()
+        .resideInAnyPackage(to)
+        .check(classes);
   }
 }

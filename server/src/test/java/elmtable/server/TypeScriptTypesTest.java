@@ -20,8 +20,8 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 
 /**
- * The interface's types are made from the server's records. Run with {@code -Dtypes.write=true} to write them anew
- * after a change of the records.
+ * The interface's types are made from the server's records. Run with {@code -Dtypes.write=true} to
+ * write them anew after a change of the records.
  */
 class TypeScriptTypesTest {
   private static final Path TYPES = Path.of("../web/src/api/types.ts");
@@ -46,9 +46,15 @@ class TypeScriptTypesTest {
     settings.noTslintDisable = true;
     settings.noEslintDisable = true;
     settings.customTypeMappings.put("java.time.Instant", "string");
-    Type[] views = Arrays.stream(Views.class.getDeclaredClasses()).sorted((a, b) -> a.getName().compareTo(b.getName())).toArray(Type[]::new);
+    Type[] views =
+        Arrays.stream(Views.class.getDeclaredClasses())
+            .sorted((a, b) -> a.getName().compareTo(b.getName()))
+            .toArray(Type[]::new);
     return "// Made from the records of the server; see TypeScriptTypesTest. Do not edit.\n"
-        + new TypeScriptGenerator(settings).generateTypeScript(Input.from(views)).replaceAll("\r\n", "\n").stripTrailing()
+        + new TypeScriptGenerator(settings)
+            .generateTypeScript(Input.from(views))
+            .replaceAll("\r\n", "\n")
+            .stripTrailing()
         + "\n";
   }
 }

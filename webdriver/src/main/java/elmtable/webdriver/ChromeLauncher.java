@@ -21,7 +21,7 @@ import java.util.stream.Stream;
  * first found on the path.
  */
 public final class ChromeLauncher implements Browser.Launcher {
-  private static final Duration START_LIMIT = Duration.ofSeconds(60);
+  private static final Duration START_LIMIT = Duration.ofSeconds(120);
   private static final List<String> DRIVERS = List.of("chromedriver");
   private static final List<String> BROWSERS =
       List.of("chromium", "chromium-browser", "google-chrome", "chrome");

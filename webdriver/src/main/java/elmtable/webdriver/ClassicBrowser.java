@@ -117,14 +117,21 @@ final class ClassicBrowser implements Browser {
     requireAnswer(address);
   }
 
-  /** In a user context the driver answers that all is well where the browser shows its own page of an error. */
+  /**
+   * In a user context the driver answers that all is well where the browser shows its own page of
+   * an error.
+   */
   private void requireAnswer(String address) {
     try {
-      JsonNode shown = script("return document.URL + ' ' + (document.querySelector('.error-code')?.innerText ?? '');", List.of());
+      JsonNode shown =
+          script(
+              "return document.URL + ' ' + (document.querySelector('.error-code')?.innerText ?? '');",
+              List.of());
       if (shown.asText().startsWith("chrome-error:")) {
         String code = shown.asText().replaceFirst("^\\S+ ", "").strip();
         throw new BrowserFailure(
-            Kind.PAGE, "Nothing answers at " + address + (code.isEmpty() ? "." : " (" + code + ")."));
+            Kind.PAGE,
+            "Nothing answers at " + address + (code.isEmpty() ? "." : " (" + code + ")."));
       }
     } catch (WireError dialogOrLeft) {
       // A page that opens a dialog or goes on to another at once did answer.

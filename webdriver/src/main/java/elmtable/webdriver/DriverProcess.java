@@ -80,7 +80,7 @@ final class DriverProcess implements AutoCloseable {
     CompletableFuture<Integer> port = new CompletableFuture<>();
     Thread.ofVirtual().name("driver output").start(() -> readOutput(process, port));
     try {
-      return port.get(20, TimeUnit.SECONDS);
+      return port.get(60, TimeUnit.SECONDS);
     } catch (TimeoutException | ExecutionException silent) {
       process.destroyForcibly();
       throw new BrowserFailure(

@@ -256,7 +256,8 @@ final class Waiting {
 
   /** Says in so many words what was looked for and what there was instead. */
   private static BrowserFailure missed(Target target, JsonNode answer, Duration limit) {
-    return BrowserFailure.page(reason(target, answer, limit), target.locator().toString(), stateWords(answer, target));
+    return BrowserFailure.page(
+        reason(target, answer, limit), target.locator().toString(), stateWords(answer, target));
   }
 
   private static String stateWords(JsonNode answer, Target target) {

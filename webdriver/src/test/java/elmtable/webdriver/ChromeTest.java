@@ -29,7 +29,7 @@ import org.junit.jupiter.api.Test;
 
 /** The port, against a real browser and pages made for one thing each. */
 class ChromeTest {
-  private static final Duration LIMIT = Duration.ofSeconds(5);
+  private static final Duration LIMIT = Duration.ofSeconds(30);
   private static final Duration SHORT = Duration.ofMillis(300);
 
   private static ChromeLauncher launcher;
@@ -47,8 +47,12 @@ class ChromeTest {
     server.createContext(
         "/",
         exchange -> {
-          String body = exchange.getRequestURI().getPath().equals("/next") ? "<title>Next</title><p id=there>there" : page;
-          byte[] bytes = ("<!doctype html><meta charset=utf-8>" + body).getBytes(StandardCharsets.UTF_8);
+          String body =
+              exchange.getRequestURI().getPath().equals("/next")
+                  ? "<title>Next</title><p id=there>there"
+                  : page;
+          byte[] bytes =
+              ("<!doctype html><meta charset=utf-8>" + body).getBytes(StandardCharsets.UTF_8);
           exchange.sendResponseHeaders(200, bytes.length);
           exchange.getResponseBody().write(bytes);
           exchange.close();
@@ -129,13 +133,23 @@ class ChromeTest {
         "<button style='display:none' id=hidden>H</button><button disabled id=off>D</button><button>Two</button>"
             + "<button>Two</button><input readonly id=ro><button id=under>U</button><div id=cover "
             + "style='position:fixed;inset:0;background:#fff8'>Please wait</div>");
-    assertTrue(failure(() -> browser.press(target("id", "none"), SHORT)).contains("is not on the page after 0.3 s"));
-    assertTrue(failure(() -> browser.press(target("id", "hidden"), SHORT)).contains("on the page but hidden"));
-    assertTrue(failure(() -> browser.press(target("id", "off"), SHORT)).contains("there but disabled"));
-    assertTrue(failure(() -> browser.press(target("button", "Two"), SHORT)).contains("fits 2 elements"));
-    assertTrue(failure(() -> browser.enter(target("id", "ro"), "x", SHORT)).contains("can only be read"));
-    assertTrue(failure(() -> browser.press(target("id", "under"), SHORT)).contains("covered by div#cover “Please wait”"));
-    assertTrue(failure(() -> browser.press(target("css", "a[["), SHORT)).contains("cannot be read"));
+    assertTrue(
+        failure(() -> browser.press(target("id", "none"), SHORT))
+            .contains("is not on the page after 0.3 s"));
+    assertTrue(
+        failure(() -> browser.press(target("id", "hidden"), SHORT))
+            .contains("on the page but hidden"));
+    assertTrue(
+        failure(() -> browser.press(target("id", "off"), SHORT)).contains("there but disabled"));
+    assertTrue(
+        failure(() -> browser.press(target("button", "Two"), SHORT)).contains("fits 2 elements"));
+    assertTrue(
+        failure(() -> browser.enter(target("id", "ro"), "x", SHORT)).contains("can only be read"));
+    assertTrue(
+        failure(() -> browser.press(target("id", "under"), SHORT))
+            .contains("covered by div#cover “Please wait”"));
+    assertTrue(
+        failure(() -> browser.press(target("css", "a[["), SHORT)).contains("cannot be read"));
     BrowserFailure missing =
         assertThrows(BrowserFailure.class, () -> browser.press(target("button", "Three"), SHORT));
     assertEquals("button D, Two, U", missing.found());
@@ -158,8 +172,12 @@ class ChromeTest {
     assertEquals("", browser.value(target("id", "a"), LIMIT));
     browser.clear(target("id", "a"), LIMIT);
     String heard = text("id", "log");
-    assertTrue(heard.startsWith("a") && heard.endsWith("a") && heard.contains("t") && heard.contains("d"), heard);
-    assertTrue(failure(() -> browser.enter(target("id", "d"), "9.3.2026", SHORT)).contains("does not take"));
+    assertTrue(
+        heard.startsWith("a") && heard.endsWith("a") && heard.contains("t") && heard.contains("d"),
+        heard);
+    assertTrue(
+        failure(() -> browser.enter(target("id", "d"), "9.3.2026", SHORT))
+            .contains("does not take"));
   }
 
   @Test
@@ -171,7 +189,9 @@ class ChromeTest {
     assertEquals("g", text("id", "log"));
     browser.choose(target("id", "s"), "b", LIMIT);
     assertEquals("b", text("id", "log"));
-    assertTrue(failure(() -> browser.choose(target("id", "s"), "Raku", SHORT)).contains("it has Bisque, Glaze"));
+    assertTrue(
+        failure(() -> browser.choose(target("id", "s"), "Raku", SHORT))
+            .contains("it has Bisque, Glaze"));
     browser.tick(target("label", "Fragile"), true, LIMIT);
     browser.tick(target("label", "Fragile"), true, LIMIT);
     assertTrue(browser.await(target("css", "#c:checked"), new Wanted.Shown(), LIMIT).holds());
@@ -181,14 +201,16 @@ class ChromeTest {
 
   @Test
   void expectationsWaitAndTellWhatWasFound() {
-    show("<p id=p>first</p><i></i><i></i><script>setTimeout(() => { p.textContent = ' second \\n text '; }, 200)</script>");
+    show(
+        "<p id=p>first</p><i></i><i></i><script>setTimeout(() => { p.textContent = ' second \\n text '; }, 200)</script>");
     assertTrue(browser.await(target("id", "p"), new Wanted.Text("second text"), LIMIT).holds());
     Observation other = browser.await(target("id", "p"), new Wanted.Text("third"), SHORT);
     assertFalse(other.holds());
     assertEquals("second text", other.found());
     assertTrue(browser.await(target("css", "i"), new Wanted.Count(2), LIMIT).holds());
     assertEquals("2", browser.await(target("css", "i"), new Wanted.Count(3), SHORT).found());
-    assertEquals("not on the page", browser.await(target("id", "x"), new Wanted.Shown(), SHORT).found());
+    assertEquals(
+        "not on the page", browser.await(target("id", "x"), new Wanted.Shown(), SHORT).found());
     assertTrue(browser.await(target("id", "x"), new Wanted.Gone(), LIMIT).holds());
     assertFalse(browser.await(target("id", "p"), new Wanted.Gone(), SHORT).holds());
     assertTrue(browser.await(target("id", "p"), new Wanted.NotText("first"), LIMIT).holds());
@@ -214,9 +236,11 @@ class ChromeTest {
     browser.press(target("button", "Ask"), LIMIT);
     assertEquals("Sure?", browser.closeDialog(false, LIMIT));
     assertEquals("no", text("id", "log"));
-    assertTrue(failure(() -> browser.closeDialog(true, SHORT)).contains("No dialog opened within 0.3 s"));
+    assertTrue(
+        failure(() -> browser.closeDialog(true, SHORT)).contains("No dialog opened within 0.3 s"));
     browser.press(target("button", "At once"), LIMIT);
-    assertTrue(failure(() -> browser.press(target("button", "Ask"), LIMIT)).contains("“Now?” is open"));
+    assertTrue(
+        failure(() -> browser.press(target("button", "Ask"), LIMIT)).contains("“Now?” is open"));
     assertTrue(browser.picture().isEmpty());
     browser.closeDialog(false, LIMIT);
   }
@@ -226,7 +250,8 @@ class ChromeTest {
     show("<script>localStorage.x = 1; document.cookie = 'y=1';</script>");
     browser.close();
     browser = lane.open();
-    show("<p id=p></p><script>p.textContent = 'x' + (localStorage.x ?? '') + document.cookie</script>");
+    show(
+        "<p id=p></p><script>p.textContent = 'x' + (localStorage.x ?? '') + document.cookie</script>");
     assertEquals("x", text("id", "p"));
   }
 
@@ -255,7 +280,7 @@ class ChromeTest {
     assertFalse(started.isEmpty());
     own.close();
     for (ProcessHandle process : started) {
-      process.onExit().get(5, TimeUnit.SECONDS);
+      process.onExit().get(30, TimeUnit.SECONDS);
     }
     assertThrows(BrowserFailure.class, () -> own.lane(Browser.Setup.usual()).open());
   }

@@ -31,18 +31,28 @@ import picocli.CommandLine.Spec;
 @Command(
     name = "serve",
     mixinStandardHelpOptions = true,
-    description = "Serves the application. With a folder, a data folder that is still empty takes its project in.")
+    description =
+        "Serves the application. With a folder, a data folder that is still empty takes its project in.")
 final class ServeCommand implements Callable<Integer> {
   @Parameters(paramLabel = "DIR", arity = "0..1", description = "Folder of a project to take in.")
   private Path folder;
 
-  @Option(names = "--data", paramLabel = "DIR", defaultValue = ".elm/data", description = "Where the database is kept.")
+  @Option(
+      names = "--data",
+      paramLabel = "DIR",
+      defaultValue = ".elm/data",
+      description = "Where the database is kept.")
   private Path data;
 
-  @Option(names = "--name", description = "Name of a project that is taken in; its folder's name if left out.")
+  @Option(
+      names = "--name",
+      description = "Name of a project that is taken in; its folder's name if left out.")
   private String name;
 
-  @Option(names = "--port", defaultValue = "8080", description = "Port on the loopback interface; 0 takes a free one.")
+  @Option(
+      names = "--port",
+      defaultValue = "8080",
+      description = "Port on the loopback interface; 0 takes a free one.")
   private int port;
 
   @Spec private CommandSpec spec;
@@ -108,15 +118,14 @@ final class ServeCommand implements Callable<Integer> {
     CountDownLatch ending = new CountDownLatch(1);
     Runtime.getRuntime()
         .addShutdownHook(
-            new Thread(
-                () -> {
-                  ending.countDown();
-                  try {
-                    closed.await(8, TimeUnit.SECONDS);
-                  } catch (InterruptedException interrupted) {
-                    Thread.currentThread().interrupt();
-                  }
-                }));
+            new Thread(() -> {
+              ending.countDown();
+              try {
+                closed.await(8, TimeUnit.SECONDS);
+              } catch (InterruptedException interrupted) {
+                Thread.currentThread().interrupt();
+              }
+            }));
     ending.await();
   }
 }

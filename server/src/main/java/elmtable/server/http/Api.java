@@ -1,14 +1,14 @@
 package elmtable.server.http;
 
+import elmtable.language.BlockKind;
 import elmtable.language.DocumentEditor;
 import elmtable.language.SheetEdit;
 import elmtable.plan.Plan;
 import elmtable.plan.Planner;
 import elmtable.plan.Selection;
 import elmtable.project.Completion;
-import elmtable.project.Project;
-import elmtable.language.BlockKind;
 import elmtable.project.NamedBlock;
+import elmtable.project.Project;
 import elmtable.server.service.Backend;
 import elmtable.server.service.RunService;
 import elmtable.server.service.Workspace;
@@ -78,10 +78,17 @@ final class Api {
   private Views.ProjectView project() {
     Project project = workspace().project();
     Long going =
-        store().runs().stream().map(RunStore.StoredRun::id).filter(runs()::isGoing).findFirst().orElse(null);
+        store().runs().stream()
+            .map(RunStore.StoredRun::id)
+            .filter(runs()::isGoing)
+            .findFirst()
+            .orElse(null);
     return new Views.ProjectView(
-        workspace().name(), names(project, BlockKind.ENVIRONMENT), names(project, BlockKind.BROWSER),
-        Problems.counts(project), going);
+        workspace().name(),
+        names(project, BlockKind.ENVIRONMENT),
+        names(project, BlockKind.BROWSER),
+        Problems.counts(project),
+        going);
   }
 
   private static List<String> names(Project project, BlockKind kind) {
@@ -119,7 +126,10 @@ final class Api {
   private void saveDocument(Context ctx) {
     String path = ctx.pathParam("path");
     DocumentPath.require(path);
-    answer(ctx, workspace().save(path, ctx.bodyAsClass(Views.SaveRequest.class).text(), revision(ctx)), path);
+    answer(
+        ctx,
+        workspace().save(path, ctx.bodyAsClass(Views.SaveRequest.class).text(), revision(ctx)),
+        path);
   }
 
   private void edit(Context ctx) {
@@ -147,7 +157,8 @@ final class Api {
   private static long revision(Context ctx) {
     String match = Optional.ofNullable(ctx.header("If-Match")).orElse("").replace("\"", "");
     if (!match.matches("\\d{1,18}")) {
-      throw new PreconditionRequiredResponse("Name the revision that you change in the header If-Match, 0 for a new document.");
+      throw new PreconditionRequiredResponse(
+          "Name the revision that you change in the header If-Match, 0 for a new document.");
     }
     return Long.parseLong(match);
   }
@@ -155,13 +166,19 @@ final class Api {
   private void complete(Context ctx) {
     Views.CompletionRequest ask = ctx.bodyAsClass(Views.CompletionRequest.class);
     Completion.Result result =
-        Completion.at(workspace().project(), ctx.pathParam("path"), ask.line(), ask.cell(), ask.text());
+        Completion.at(
+            workspace().project(), ctx.pathParam("path"), ask.line(), ask.cell(), ask.text());
     List<Views.SuggestionView> suggestions =
         result.suggestions().stream()
-            .map(
-                s ->
-                    new Views.SuggestionView(
-                        s.insert(), s.label(), s.matched(), s.why(), s.signature(), s.note(), s.parameters()))
+            .map(s ->
+                new Views.SuggestionView(
+                    s.insert(),
+                    s.label(),
+                    s.matched(),
+                    s.why(),
+                    s.signature(),
+                    s.note(),
+                    s.parameters()))
             .toList();
     ctx.json(new Views.CompletionView(result.offer().name().toLowerCase(Locale.ROOT), suggestions));
   }
@@ -170,8 +187,12 @@ final class Api {
     Project project = workspace().project();
     Selection selection =
         new Selection(
-            ctx.queryParam("tags"), ctx.queryParams("suite"), ctx.queryParams("case"), List.of(),
-            ctx.queryParam("environment"), ctx.queryParam("browser"));
+            ctx.queryParam("tags"),
+            ctx.queryParams("suite"),
+            ctx.queryParams("case"),
+            List.of(),
+            ctx.queryParam("environment"),
+            ctx.queryParam("browser"));
     Plan plan = Planner.plan(project, selection);
     long all = new CaseMarks(project, Map.of()).all();
     ctx.json(PlanViews.of(plan, project, all, store().lastOutcomes()));
@@ -180,10 +201,18 @@ final class Api {
   private void startRun(Context ctx) {
     Views.RunRequestView ask = ctx.bodyAsClass(Views.RunRequestView.class);
     Selection selection =
-        new Selection(ask.tags(), ask.suites(), ask.cases(), ask.identities(), ask.environment(), ask.browser());
+        new Selection(
+            ask.tags(),
+            ask.suites(),
+            ask.cases(),
+            ask.identities(),
+            ask.environment(),
+            ask.browser());
     String title = ask.title() == null || ask.title().isBlank() ? "everything" : ask.title();
     long id = runs().start(selection, title);
-    ctx.status(201).header("Location", "/api/runs/" + id).json(RunViews.of(store().run(id).orElseThrow()));
+    ctx.status(201)
+        .header("Location", "/api/runs/" + id)
+        .json(RunViews.of(store().run(id).orElseThrow()));
   }
 
   private static long runId(Context ctx) {
@@ -191,8 +220,10 @@ final class Api {
   }
 
   private Views.RunDetailView runDetail(long id) {
-    RunStore.StoredRun run = store().run(id).orElseThrow(() -> new NotFoundResponse("There is no run " + id + "."));
-    return new Views.RunDetailView(RunViews.of(run), store().cases(id).stream().map(RunViews::of).toList());
+    RunStore.StoredRun run =
+        store().run(id).orElseThrow(() -> new NotFoundResponse("There is no run " + id + "."));
+    return new Views.RunDetailView(
+        RunViews.of(run), store().cases(id).stream().map(RunViews::of).toList());
   }
 
   private void caseOfRun(Context ctx) {
@@ -205,8 +236,12 @@ final class Api {
             .findFirst()
             .orElseThrow(() -> new NotFoundResponse("Run " + id + " has no case " + number + "."));
     List<Views.CaseHistory> history =
-        store().history(testCase.identity()).stream().map(h -> new Views.CaseHistory(h.run(), h.outcome())).toList();
-    ctx.json(new Views.CaseRunView(run.run(), testCase, RunViews.tree(store().events(id, number)), history));
+        store().history(testCase.identity()).stream()
+            .map(h -> new Views.CaseHistory(h.run(), h.outcome()))
+            .toList();
+    ctx.json(
+        new Views.CaseRunView(
+            run.run(), testCase, RunViews.tree(store().events(id, number)), history));
   }
 
   private void stopRun(Context ctx) {
@@ -231,6 +266,7 @@ final class Api {
   /** What others saved, for a page whose own change was refused. */
   Views.ProblemDetails conflict(DocumentStore.Conflict conflict) {
     Views.DocumentView current = documentViews().view(conflict.current().path()).orElse(null);
-    return new Views.ProblemDetails("about:blank", "The document was changed meanwhile", 409, conflict.getMessage(), current);
+    return new Views.ProblemDetails(
+        "about:blank", "The document was changed meanwhile", 409, conflict.getMessage(), current);
   }
 }

@@ -5,7 +5,9 @@ import java.util.regex.Pattern;
 
 /** Paths of documents inside a project. */
 final class DocumentPath {
-  private static final Pattern FORM = Pattern.compile("[^/\\\\.\\p{Cntrl}][^/\\\\\\p{Cntrl}]*(/[^/\\\\.\\p{Cntrl}][^/\\\\\\p{Cntrl}]*)*\\.elmt");
+  private static final Pattern FORM =
+      Pattern.compile(
+          "[^/\\\\.\\p{Cntrl}][^/\\\\\\p{Cntrl}]*(/[^/\\\\.\\p{Cntrl}][^/\\\\\\p{Cntrl}]*)*\\.elmt");
 
   private DocumentPath() {}
 

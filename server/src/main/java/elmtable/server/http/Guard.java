@@ -7,8 +7,8 @@ import java.util.Optional;
 import java.util.Set;
 
 /**
- * Keeps other sites' pages out. A request has to name this machine as its host, or a page could reach the server under a
- * name of its own; a change has to come from a page of this server.
+ * Keeps other sites' pages out. A request has to name this machine as its host, or a page could
+ * reach the server under a name of its own; a change has to come from a page of this server.
  */
 final class Guard {
   private static final Set<String> LOOPBACK = Set.of("localhost", "127.0.0.1", "[::1]");
@@ -21,7 +21,8 @@ final class Guard {
   static void check(Context ctx) {
     String host = Optional.ofNullable(ctx.header("Host")).orElse("");
     if (!LOOPBACK.contains(host.replaceFirst(":\\d+$", ""))) {
-      throw new ForbiddenResponse("This server answers only to its own machine, not to the host “" + host + "”.");
+      throw new ForbiddenResponse(
+          "This server answers only to its own machine, not to the host “" + host + "”.");
     }
     boolean changes = !Set.of("GET", "HEAD", "OPTIONS").contains(ctx.method().name());
     String origin = ctx.header("Origin");

@@ -21,18 +21,22 @@ final class LiveStreams implements AutoCloseable {
   private final Set<SseClient> open = ConcurrentHashMap.newKeySet();
   private final Set<SseClient> watching = ConcurrentHashMap.newKeySet();
   private final ScheduledExecutorService beat =
-      Executors.newSingleThreadScheduledExecutor(Thread.ofPlatform().daemon().name("stream beat").factory());
+      Executors.newSingleThreadScheduledExecutor(
+          Thread.ofPlatform().daemon().name("stream beat").factory());
 
   LiveStreams(CompletableFuture<Backend> backend) {
     this.backend = backend::join;
-    backend.thenAccept(
-        ready -> {
-          ready.workspace().onChange(() -> tell("project"));
-          ready.runs().onChange(() -> tell("runs"));
-        });
-    // A comment now and then keeps proxies from closing a quiet stream, and finds clients that went away.
+    backend.thenAccept(ready -> {
+      ready.workspace().onChange(() -> tell("project"));
+      ready.runs().onChange(() -> tell("runs"));
+    });
+    // A comment now and then keeps proxies from closing a quiet stream, and finds clients that went
+    // away.
     beat.scheduleAtFixedRate(
-        () -> open.forEach(client -> client.sendComment("beat")), BEAT_SECONDS, BEAT_SECONDS, TimeUnit.SECONDS);
+        () -> open.forEach(client -> client.sendComment("beat")),
+        BEAT_SECONDS,
+        BEAT_SECONDS,
+        TimeUnit.SECONDS);
   }
 
   private void tell(String what) {
@@ -43,11 +47,10 @@ final class LiveStreams implements AutoCloseable {
     client.keepAlive();
     open.add(client);
     watching.add(client);
-    client.onClose(
-        () -> {
-          open.remove(client);
-          watching.remove(client);
-        });
+    client.onClose(() -> {
+      open.remove(client);
+      watching.remove(client);
+    });
     client.sendComment("open");
   }
 
@@ -56,11 +59,10 @@ final class LiveStreams implements AutoCloseable {
     client.keepAlive();
     open.add(client);
     RunListener watcher = event -> send(client, id, event);
-    client.onClose(
-        () -> {
-          open.remove(client);
-          backend.get().runs().unwatch(id, watcher);
-        });
+    client.onClose(() -> {
+      open.remove(client);
+      backend.get().runs().unwatch(id, watcher);
+    });
     if (!backend.get().runs().watch(id, watcher)) {
       client.sendEvent("over", String.valueOf(id));
       client.close();

@@ -38,7 +38,8 @@ public final class WebServer implements AutoCloseable {
   }
 
   /**
-   * Starts on a port; 0 takes a free one. The database may still be opening: requests that come before it is open wait.
+   * Starts on a port; 0 takes a free one. The database may still be opening: requests that come
+   * before it is open wait.
    */
   public static WebServer start(int port, CompletableFuture<Backend> backend) {
     LiveStreams streams = new LiveStreams(backend);
@@ -72,18 +73,22 @@ public final class WebServer implements AutoCloseable {
 
   private static void errors(RoutesConfig routes, Api api) {
     routes.exception(
-        HttpResponseException.class, (failure, ctx) -> problem(ctx, failure.getStatus(), failure.getMessage()));
+        HttpResponseException.class,
+        (failure, ctx) -> problem(ctx, failure.getStatus(), failure.getMessage()));
     routes.exception(
         DocumentStore.Conflict.class,
         (conflict, ctx) -> ctx.status(409).json(api.conflict(conflict)).contentType(PROBLEM_JSON));
     routes.exception(
         DocumentEditor.NoSuchPlace.class,
-        (missing, ctx) -> problem(ctx, 409, missing.getMessage() + " The document was changed meanwhile."));
+        (missing, ctx) ->
+            problem(ctx, 409, missing.getMessage() + " The document was changed meanwhile."));
     routes.exception(Planner.BadSelection.class, (bad, ctx) -> problem(ctx, 400, bad.getMessage()));
-    routes.exception(RunService.NothingToRun.class, (nothing, ctx) -> problem(ctx, 409, nothing.getMessage()));
+    routes.exception(
+        RunService.NothingToRun.class, (nothing, ctx) -> problem(ctx, 409, nothing.getMessage()));
     routes.exception(
         JacksonException.class,
-        (broken, ctx) -> problem(ctx, 400, "The body cannot be read: " + broken.getOriginalMessage()));
+        (broken, ctx) ->
+            problem(ctx, 400, "The body cannot be read: " + broken.getOriginalMessage()));
     routes.exception(
         Exception.class,
         (failure, ctx) -> {
@@ -94,7 +99,9 @@ public final class WebServer implements AutoCloseable {
 
   private static void problem(Context ctx, int status, String detail) {
     String title = HttpStatus.forStatus(status).getMessage();
-    ctx.status(status).json(new ProblemDetails("about:blank", title, status, detail, null)).contentType(PROBLEM_JSON);
+    ctx.status(status)
+        .json(new ProblemDetails("about:blank", title, status, detail, null))
+        .contentType(PROBLEM_JSON);
   }
 
   public int port() {

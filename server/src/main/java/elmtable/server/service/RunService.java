@@ -41,7 +41,11 @@ public final class RunService implements AutoCloseable {
     private static final long serialVersionUID = 1;
 
     NothingToRun() {
-      super("Nothing that was chosen can run; the plan says of each case why it is out.", null, false, false);
+      super(
+          "Nothing that was chosen can run; the plan says of each case why it is out.",
+          null,
+          false,
+          false);
     }
   }
 
@@ -69,7 +73,10 @@ public final class RunService implements AutoCloseable {
     listeners.add(listener);
   }
 
-  /** Starts a run of what a selection expands to and gives its number. Throws {@link Planner.BadSelection}. */
+  /**
+   * Starts a run of what a selection expands to and gives its number. Throws {@link
+   * Planner.BadSelection}.
+   */
   public long start(Selection selection, String title) {
     Project project = workspace.project();
     Plan plan = Planner.plan(project, selection);
@@ -81,9 +88,12 @@ public final class RunService implements AutoCloseable {
     LiveRun run = new LiveRun();
     live.put(id, run);
     RunRequest request =
-        new RunRequest(String.valueOf(id), title, project, plan, USUAL_WORKERS, seed, RunRequest.USUAL_LIMIT);
+        new RunRequest(
+            String.valueOf(id), title, project, plan, USUAL_WORKERS, seed, RunRequest.USUAL_LIMIT);
     RunListener onDisk = this::awaitDisk;
-    run.handle = runner.start(request, store, List.of(store.writing(id), onDisk, run, event -> ended(id, event)));
+    run.handle =
+        runner.start(
+            request, store, List.of(store.writing(id), onDisk, run, event -> ended(id, event)));
     tell();
     return id;
   }
@@ -110,7 +120,10 @@ public final class RunService implements AutoCloseable {
     return live.containsKey(id);
   }
 
-  /** Tells a watcher all that happened in a run that is going, and what happens from then on; false where none is. */
+  /**
+   * Tells a watcher all that happened in a run that is going, and what happens from then on; false
+   * where none is.
+   */
   public boolean watch(long id, RunListener watcher) {
     Optional<LiveRun> run = Optional.ofNullable(live.get(id));
     run.ifPresent(found -> found.watch(watcher));

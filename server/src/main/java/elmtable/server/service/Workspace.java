@@ -10,8 +10,8 @@ import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
 
 /**
- * The project as it is now: an immutable snapshot that is replaced when a document is saved. Saving is on disk before
- * anyone sees it.
+ * The project as it is now: an immutable snapshot that is replaced when a document is saved. Saving
+ * is on disk before anyone sees it.
  */
 public final class Workspace {
   private final DocumentStore store;
@@ -56,7 +56,8 @@ public final class Workspace {
   }
 
   /**
-   * Saves a document's text. Throws {@link DocumentStore.Conflict} where {@code revision} is not its current one.
+   * Saves a document's text. Throws {@link DocumentStore.Conflict} where {@code revision} is not
+   * its current one.
    */
   public State save(String path, String text, long revision) {
     State saved;

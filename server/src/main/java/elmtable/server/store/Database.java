@@ -14,8 +14,8 @@ import java.util.List;
 import org.sqlite.SQLiteConfig;
 
 /**
- * The one SQLite file of a server: write-ahead log, foreign keys, numbered migrations. Every use opens a connection and
- * closes it; all writing goes through one {@link Writer}.
+ * The one SQLite file of a server: write-ahead log, foreign keys, numbered migrations. Every use
+ * opens a connection and closes it; all writing goes through one {@link Writer}.
  */
 public final class Database implements AutoCloseable {
   private static final List<String> MIGRATIONS = List.of("001-first.sql");
@@ -31,7 +31,10 @@ public final class Database implements AutoCloseable {
     this.writer = new Writer(this);
   }
 
-  /** Opens the database in a folder, which is made where it is missing, and brings its schema up to date. */
+  /**
+   * Opens the database in a folder, which is made where it is missing, and brings its schema up to
+   * date.
+   */
   public static Database open(Path folder) throws IOException {
     Files.createDirectories(folder);
     Database database = new Database(folder);
@@ -66,7 +69,11 @@ public final class Database implements AutoCloseable {
       }
       if (version > MIGRATIONS.size()) {
         throw new StoreFailure(
-            "The database in " + folder + " was written by a newer Elm Table (schema " + version + "); use that one.");
+            "The database in "
+                + folder
+                + " was written by a newer Elm Table (schema "
+                + version
+                + "); use that one.");
       }
       for (int next = version; next < MIGRATIONS.size(); next++) {
         connection.setAutoCommit(false);
@@ -79,7 +86,8 @@ public final class Database implements AutoCloseable {
         connection.commit();
       }
     } catch (SQLException failed) {
-      throw new StoreFailure("The database in " + folder + " cannot be opened: " + failed.getMessage(), failed);
+      throw new StoreFailure(
+          "The database in " + folder + " cannot be opened: " + failed.getMessage(), failed);
     }
   }
 

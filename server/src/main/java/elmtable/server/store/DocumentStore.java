@@ -46,7 +46,10 @@ public final class DocumentStore {
   }
 
   public Optional<String> projectName() {
-    return Jdbc.query(database, "select name from project", statement -> {}, rows -> rows.getString(1)).stream().findFirst();
+    return Jdbc.query(
+            database, "select name from project", statement -> {}, rows -> rows.getString(1))
+        .stream()
+        .findFirst();
   }
 
   /** Takes a folder's documents and files in as a new project. */
@@ -60,19 +63,21 @@ public final class DocumentStore {
     }
     database
         .writer()
-        .now(
-            connection -> {
-              Jdbc.update(connection, "insert into project (id, name) values (1, ?)", name);
-              for (Map.Entry<String, String> document : reading.documents().entrySet()) {
-                insert(connection, document.getKey(), 1, document.getValue());
-              }
-              for (Map.Entry<String, ContentFiles.Kept> file : files.entrySet()) {
-                Jdbc.update(
-                    connection, "insert into file (path, hash, size) values (?, ?, ?)", file.getKey(),
-                    file.getValue().hash(), file.getValue().size());
-              }
-              return null;
-            });
+        .now(connection -> {
+          Jdbc.update(connection, "insert into project (id, name) values (1, ?)", name);
+          for (Map.Entry<String, String> document : reading.documents().entrySet()) {
+            insert(connection, document.getKey(), 1, document.getValue());
+          }
+          for (Map.Entry<String, ContentFiles.Kept> file : files.entrySet()) {
+            Jdbc.update(
+                connection,
+                "insert into file (path, hash, size) values (?, ?, ?)",
+                file.getKey(),
+                file.getValue().hash(),
+                file.getValue().size());
+          }
+          return null;
+        });
   }
 
   /** Writes all documents and files to a folder, byte for byte. */
@@ -93,34 +98,35 @@ public final class DocumentStore {
   }
 
   public List<Stored> documents() {
-    return Jdbc.query(database, 
+    return Jdbc.query(
+        database,
         "select path, revision, text from document where removed = 0 order by path",
         statement -> {},
         rows -> new Stored(rows.getString(1), rows.getLong(2), rows.getString(3)));
   }
 
   /**
-   * Saves a text as the next revision and gives that. A revision of 0 makes a new document. Throws {@link Conflict}
-   * where the given revision is not the current one.
+   * Saves a text as the next revision and gives that. A revision of 0 makes a new document. Throws
+   * {@link Conflict} where the given revision is not the current one.
    */
   public long save(String path, String text, long revision, String author) {
     return database
         .writer()
-        .now(
-            connection -> {
-              Optional<Stored> current = current(connection, path);
-              long now = current.map(Stored::revision).orElse(0L);
-              if (now != revision) {
-                throw new Conflict(current.orElse(new Stored(path, 0, "")));
-              }
-              insert(connection, path, now + 1, text);
-              return now + 1;
-            });
+        .now(connection -> {
+          Optional<Stored> current = current(connection, path);
+          long now = current.map(Stored::revision).orElse(0L);
+          if (now != revision) {
+            throw new Conflict(current.orElse(new Stored(path, 0, "")));
+          }
+          insert(connection, path, now + 1, text);
+          return now + 1;
+        });
   }
 
   private static Optional<Stored> current(Connection connection, String path) throws SQLException {
     try (PreparedStatement statement =
-        connection.prepareStatement("select path, revision, text from document where path = ? and removed = 0")) {
+        connection.prepareStatement(
+            "select path, revision, text from document where path = ? and removed = 0")) {
       statement.setString(1, path);
       try (ResultSet rows = statement.executeQuery()) {
         return rows.next()
@@ -130,26 +136,38 @@ public final class DocumentStore {
     }
   }
 
-  private static void insert(Connection connection, String path, long revision, String text) throws SQLException {
+  private static void insert(Connection connection, String path, long revision, String text)
+      throws SQLException {
     Jdbc.update(
         connection,
         "insert into document (path, revision, text) values (?, ?, ?)"
             + " on conflict (path) do update set revision = excluded.revision, text = excluded.text, removed = 0",
-        path, revision, text);
+        path,
+        revision,
+        text);
     Jdbc.update(
         connection,
         "insert into document_revision (path, revision, text, author, at) values (?, ?, ?, ?, ?)",
-        path, revision, text, "local", Instant.now().toString());
+        path,
+        revision,
+        text,
+        "local",
+        Instant.now().toString());
   }
 
   /** The files beside the documents, as they are now. */
   public ProjectFiles files() {
     Map<String, String> hashes = new LinkedHashMap<>();
-    Jdbc.query(database, "select path, hash from file order by path", statement -> {}, rows -> hashes.put(rows.getString(1), rows.getString(2)));
+    Jdbc.query(
+        database,
+        "select path, hash from file order by path",
+        statement -> {},
+        rows -> hashes.put(rows.getString(1), rows.getString(2)));
     return new StoredFiles(Map.copyOf(hashes), contents);
   }
 
-  private record StoredFiles(Map<String, String> hashes, ContentFiles contents) implements ProjectFiles {
+  private record StoredFiles(Map<String, String> hashes, ContentFiles contents)
+      implements ProjectFiles {
     @Override
     public List<String> paths() {
       return hashes.keySet().stream().sorted().toList();

@@ -38,47 +38,67 @@ public final class RunStore implements EvidenceKeeper {
     this.evidence = new ContentFiles(database.folder().resolve("evidence"));
     database
         .writer()
-        .now(
-            connection -> {
-              Jdbc.update(connection, "update run set state = 'interrupted' where state = 'going'");
-              return null;
-            });
+        .now(connection -> {
+          Jdbc.update(connection, "update run set state = 'interrupted' where state = 'going'");
+          return null;
+        });
   }
 
-  /** {@code state} is going, finished, stopped or interrupted; {@code finished} is empty while it goes. */
+  /**
+   * {@code state} is going, finished, stopped or interrupted; {@code finished} is empty while it
+   * goes.
+   */
   public record StoredRun(
-      long id, String title, String environment, String browser, int workers, long seed, String started,
-      String finished, String state, Map<Outcome, Integer> counts, int total) {}
+      long id,
+      String title,
+      String environment,
+      String browser,
+      int workers,
+      long seed,
+      String started,
+      String finished,
+      String state,
+      Map<Outcome, Integer> counts,
+      int total) {}
 
   /** {@code outcome} and {@code failure} are null where the case has not ended. */
   public record StoredCase(
-      int number, String identity, String name, String suite, String document, int line, int row,
-      Map<String, String> values, List<String> tags, Outcome outcome, double millis, Failure failure) {}
+      int number,
+      String identity,
+      String name,
+      String suite,
+      String document,
+      int line,
+      int row,
+      Map<String, String> values,
+      List<String> tags,
+      Outcome outcome,
+      double millis,
+      Failure failure) {}
 
   /** Begins a run and gives its number. */
   public long begin(String title, String environment, String browser, int workers, long seed) {
     return database
         .writer()
-        .now(
-            connection -> {
-              try (PreparedStatement statement =
-                  connection.prepareStatement(
-                      "insert into run (title, environment, browser, workers, seed, started, state)"
-                          + " values (?, ?, ?, ?, ?, ?, 'going')",
-                      Statement.RETURN_GENERATED_KEYS)) {
-                statement.setString(1, title);
-                statement.setString(2, environment);
-                statement.setString(3, browser);
-                statement.setInt(4, workers);
-                statement.setLong(5, seed);
-                statement.setString(6, Instant.now().toString());
-                statement.executeUpdate();
-                try (ResultSet keys = statement.getGeneratedKeys()) {
-                  keys.next();
-                  return keys.getLong(1);
-                }
-              }
-            });
+        .now(connection -> {
+          try (PreparedStatement statement =
+              connection.prepareStatement(
+                  "insert into run (title, environment, browser, workers, seed, started, state)"
+                      + " values (?, ?, ?, ?, ?, ?, 'going')",
+                  Statement.RETURN_GENERATED_KEYS)) {
+            statement.setString(1, title);
+            statement.setString(2, environment);
+            statement.setString(3, browser);
+            statement.setInt(4, workers);
+            statement.setLong(5, seed);
+            statement.setString(6, Instant.now().toString());
+            statement.executeUpdate();
+            try (ResultSet keys = statement.getGeneratedKeys()) {
+              keys.next();
+              return keys.getLong(1);
+            }
+          }
+        });
   }
 
   /** Returns when everything that was told before is on disk. */
@@ -99,7 +119,8 @@ public final class RunStore implements EvidenceKeeper {
     };
   }
 
-  private static Void write(Connection connection, long run, long place, RunEvent event) throws SQLException {
+  private static Void write(Connection connection, long run, long place, RunEvent event)
+      throws SQLException {
     switch (event) {
       case RunEvent.RunStarted started -> {
         for (RunEvent.Planned planned : started.cases()) {
@@ -108,35 +129,56 @@ public final class RunStore implements EvidenceKeeper {
       }
       case RunEvent.CaseFinished done ->
           Jdbc.update(
-              connection, "update run_case set outcome = ?, millis = ?, failure = ? where run = ? and number = ?",
-              done.outcome().name(), done.millis(), done.failure() == null ? null : json(done.failure()), run,
+              connection,
+              "update run_case set outcome = ?, millis = ?, failure = ? where run = ? and number = ?",
+              done.outcome().name(),
+              done.millis(),
+              done.failure() == null ? null : json(done.failure()),
+              run,
               done.number());
       case RunEvent.RunFinished done ->
           Jdbc.update(
-              connection, "update run set finished = ?, state = ? where id = ?", done.at().toString(),
-              done.stopped() ? "stopped" : "finished", run);
+              connection,
+              "update run set finished = ?, state = ? where id = ?",
+              done.at().toString(),
+              done.stopped() ? "stopped" : "finished",
+              run);
       case RunEvent.CaseStarted started -> event(connection, run, place, started.number(), event);
       case RunEvent.StepStarted started -> event(connection, run, place, started.number(), event);
-      case RunEvent.StepFinished finished -> event(connection, run, place, finished.number(), event);
+      case RunEvent.StepFinished finished ->
+          event(connection, run, place, finished.number(), event);
       case RunEvent.Logged logged -> event(connection, run, place, logged.number(), event);
       case RunEvent.EvidenceKept kept -> event(connection, run, place, kept.number(), event);
     }
     return null;
   }
 
-  private static void insert(Connection connection, long run, RunEvent.Planned planned) throws SQLException {
+  private static void insert(Connection connection, long run, RunEvent.Planned planned)
+      throws SQLException {
     Jdbc.update(
         connection,
         "insert into run_case (run, number, identity, name, suite, document, line, row_number, row_values, tags)"
             + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-        run, planned.number(), planned.identity(), planned.name(), planned.suite(), planned.document(),
-        planned.line(), planned.row(), json(planned.values()), json(planned.tags()));
+        run,
+        planned.number(),
+        planned.identity(),
+        planned.name(),
+        planned.suite(),
+        planned.document(),
+        planned.line(),
+        planned.row(),
+        json(planned.values()),
+        json(planned.tags()));
   }
 
   private static void event(Connection connection, long run, long place, int number, RunEvent event)
       throws SQLException {
     Jdbc.update(
-        connection, "insert into run_event (run, sequence, number, event) values (?, ?, ?, ?)", run, place, number,
+        connection,
+        "insert into run_event (run, sequence, number, event) values (?, ?, ?, ?)",
+        run,
+        place,
+        number,
         EventLines.write(event));
   }
 
@@ -153,7 +195,10 @@ public final class RunStore implements EvidenceKeeper {
     Map<Long, Map<Outcome, Integer>> counts = new HashMap<>();
     Map<Long, Integer> totals = new HashMap<>();
     Jdbc.query(
-        database, "select run, outcome, count(*) from run_case " + where.replace("id", "run") + " group by run, outcome",
+        database,
+        "select run, outcome, count(*) from run_case "
+            + where.replace("id", "run")
+            + " group by run, outcome",
         statement -> {},
         rows -> {
           long run = rows.getLong(1);
@@ -167,20 +212,30 @@ public final class RunStore implements EvidenceKeeper {
         });
     return Jdbc.query(
         database,
-        "select id, title, environment, browser, workers, seed, started, finished, state from run " + where
+        "select id, title, environment, browser, workers, seed, started, finished, state from run "
+            + where
             + " order by id desc",
         statement -> {},
         rows ->
             new StoredRun(
-                rows.getLong(1), rows.getString(2), rows.getString(3), rows.getString(4), rows.getInt(5),
-                rows.getLong(6), rows.getString(7), Optional.ofNullable(rows.getString(8)).orElse(""),
-                rows.getString(9), counts.getOrDefault(rows.getLong(1), Map.of()),
+                rows.getLong(1),
+                rows.getString(2),
+                rows.getString(3),
+                rows.getString(4),
+                rows.getInt(5),
+                rows.getLong(6),
+                rows.getString(7),
+                Optional.ofNullable(rows.getString(8)).orElse(""),
+                rows.getString(9),
+                counts.getOrDefault(rows.getLong(1), Map.of()),
                 totals.getOrDefault(rows.getLong(1), 0)));
   }
 
   public List<StoredCase> cases(long run) {
     return Jdbc.query(
-        database, "select * from run_case where run = ? order by number", statement -> statement.setLong(1, run),
+        database,
+        "select * from run_case where run = ? order by number",
+        statement -> statement.setLong(1, run),
         RunStore::storedCase);
   }
 
@@ -188,18 +243,25 @@ public final class RunStore implements EvidenceKeeper {
     String outcome = rows.getString("outcome");
     String failure = rows.getString("failure");
     return new StoredCase(
-        rows.getInt("number"), rows.getString("identity"), rows.getString("name"), rows.getString("suite"),
-        rows.getString("document"), rows.getInt("line"), rows.getInt("row_number"),
+        rows.getInt("number"),
+        rows.getString("identity"),
+        rows.getString("name"),
+        rows.getString("suite"),
+        rows.getString("document"),
+        rows.getInt("line"),
+        rows.getInt("row_number"),
         read(rows.getString("row_values"), new TypeReference<LinkedHashMap<String, String>>() {}),
         read(rows.getString("tags"), new TypeReference<List<String>>() {}),
-        outcome == null ? null : Outcome.valueOf(outcome), rows.getDouble("millis"),
+        outcome == null ? null : Outcome.valueOf(outcome),
+        rows.getDouble("millis"),
         failure == null ? null : read(failure, new TypeReference<Failure>() {}));
   }
 
   /** The events of one case in their order. */
   public List<RunEvent> events(long run, int number) {
     return Jdbc.query(
-        database, "select event from run_event where run = ? and number = ? order by sequence",
+        database,
+        "select event from run_event where run = ? and number = ? order by sequence",
         statement -> {
           statement.setLong(1, run);
           statement.setInt(2, number);
@@ -257,7 +319,8 @@ public final class RunStore implements EvidenceKeeper {
     try {
       return JSON.readValue(json, type);
     } catch (JsonProcessingException broken) {
-      throw new StoreFailure("A stored record cannot be read: " + broken.getOriginalMessage(), broken);
+      throw new StoreFailure(
+          "A stored record cannot be read: " + broken.getOriginalMessage(), broken);
     }
   }
 }

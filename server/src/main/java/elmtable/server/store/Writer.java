@@ -14,8 +14,9 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * The one thread that writes. What comes within a short while goes into one transaction, so that a run of thousands of
- * steps costs a few commits a second; whoever waits for a write is told when it is on disk.
+ * The one thread that writes. What comes within a short while goes into one transaction, so that a
+ * run of thousands of steps costs a few commits a second; whoever waits for a write is told when it
+ * is on disk.
  */
 final class Writer implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(Writer.class);
@@ -55,7 +56,8 @@ final class Writer implements AutoCloseable {
       if (failed.getCause() instanceof RuntimeException own) {
         throw own;
       }
-      throw new StoreFailure("The database cannot be written: " + failed.getCause().getMessage(), failed.getCause());
+      throw new StoreFailure(
+          "The database cannot be written: " + failed.getCause().getMessage(), failed.getCause());
     }
   }
 
@@ -108,7 +110,10 @@ final class Writer implements AutoCloseable {
     }
   }
 
-  /** Makes one change inside a savepoint, so that a refused one leaves the others of its batch alone. */
+  /**
+   * Makes one change inside a savepoint, so that a refused one leaves the others of its batch
+   * alone.
+   */
   private static <T> Runnable attempt(Task<T> task, Connection connection) throws SQLException {
     Savepoint before = connection.setSavepoint();
     try {

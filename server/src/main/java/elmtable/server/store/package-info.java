@@ -1,2 +1,5 @@
-/** What is kept: documents with their revisions, files, runs. SQLite through plain JDBC, and files beside it. */
+/**
+ * What is kept: documents with their revisions, files, runs. SQLite through plain JDBC, and files
+ * beside it.
+ */
 package elmtable.server.store;

@@ -26,7 +26,10 @@ public final class CaseMarks {
     for (CasePlan casePlan : plan.cases()) {
       plans.put(casePlan.entry().placed(), casePlan);
       List<Outcome> outcomes =
-          casePlan.executables().stream().map(ExecutableCase::identity).map(lastByIdentity::get).toList();
+          casePlan.executables().stream()
+              .map(ExecutableCase::identity)
+              .map(lastByIdentity::get)
+              .toList();
       last.put(casePlan.entry().placed(), worst(outcomes));
     }
   }
@@ -40,7 +43,10 @@ public final class CaseMarks {
   }
 
   long ofSuite(String path) {
-    return plan.cases().stream().filter(c -> c.entry().path().equals(path)).mapToLong(CasePlan::count).sum();
+    return plan.cases().stream()
+        .filter(c -> c.entry().path().equals(path))
+        .mapToLong(CasePlan::count)
+        .sum();
   }
 
   public long all() {
@@ -54,7 +60,12 @@ public final class CaseMarks {
 
   private static int rank(Outcome outcome) {
     return List.of(
-            Outcome.SKIPPED, Outcome.PASSED, Outcome.NOT_RUN, Outcome.BLOCKED, Outcome.ERROR, Outcome.FAILED)
+            Outcome.SKIPPED,
+            Outcome.PASSED,
+            Outcome.NOT_RUN,
+            Outcome.BLOCKED,
+            Outcome.ERROR,
+            Outcome.FAILED)
         .indexOf(outcome);
   }
 }

@@ -59,10 +59,16 @@ public final class DocumentViews {
 
   private DocumentView view(SourceDocument document) {
     List<BlockView> blocks =
-        document.document().blocks().stream().map(placed -> block(document.path(), placed)).toList();
+        document.document().blocks().stream()
+            .map(placed -> block(document.path(), placed))
+            .toList();
     return new DocumentView(
-        document.path(), state.revision(document.path()), document.text(), blocks,
-        Problems.of(project.problems(document.path())), Problems.counts(project));
+        document.path(),
+        state.revision(document.path()),
+        document.text(),
+        blocks,
+        Problems.of(project.problems(document.path())),
+        Problems.counts(project));
   }
 
   private BlockView block(String path, Placed placed) {
@@ -72,18 +78,34 @@ public final class DocumentViews {
     StepPlace place = place(path, placed, entry);
     Optional<CasePlan> plan = entry.flatMap(marks::plan);
     CaseData data = entry.map(project::dataOf).orElse(new CaseData(List.of()));
-    String set = data.parts().stream().map(CaseData.Part::name).filter(name -> !name.isEmpty()).findFirst().orElse("");
+    String set =
+        data.parts().stream()
+            .map(CaseData.Part::name)
+            .filter(name -> !name.isEmpty())
+            .findFirst()
+            .orElse("");
     long executable =
-        block.kind() == BlockKind.SUITE ? marks.ofSuite(path) : plan.map(CasePlan::count).orElse(0L);
+        block.kind() == BlockKind.SUITE
+            ? marks.ofSuite(path)
+            : plan.map(CasePlan::count).orElse(0L);
     return new BlockView(
-        block.kind().word(), block.name(), Parts.of(Template.of(block.name()), reach), placed.firstLine(),
-        placed.headerLine(), placed.end(), block.noteText(),
+        block.kind().word(),
+        block.name(),
+        Parts.of(Template.of(block.name()), reach),
+        placed.firstLine(),
+        placed.headerLine(),
+        placed.end(),
+        block.noteText(),
         block.properties().stream()
             .map(p -> new PropertyView(p.word(), p.value(), placed.firstLine() + p.range().line()))
             .toList(),
         block.sections().stream().map(section -> section(section, placed, reach, place)).toList(),
-        executable, plan.map(CasePlan::out).orElse(""), entry.map(marks::last).orElse(null), set,
-        set.isEmpty() ? List.of() : data.columns(), data.rows());
+        executable,
+        plan.map(CasePlan::out).orElse(""),
+        entry.map(marks::last).orElse(null),
+        set,
+        set.isEmpty() ? List.of() : data.columns(),
+        data.rows());
   }
 
   private Optional<CaseEntry> caseAt(String path, Placed placed) {
@@ -136,14 +158,19 @@ public final class DocumentViews {
 
   private static List<CellView> cells(Line.Row row, Reach reach) {
     return row.cells().stream()
-        .map(cell -> new CellView(cell.source(), cell.range().start(), Parts.of(Template.of(cell.source()), reach)))
+        .map(cell ->
+            new CellView(
+                cell.source(), cell.range().start(), Parts.of(Template.of(cell.source()), reach)))
         .toList();
   }
 
   private RowView stepRow(Line.Row row, Placed placed, Reach reach, StepPlace place) {
     int line = placed.firstLine() + row.range().line();
     if (row.width() == 0) {
-      return new RowView(line, cells(row, reach), new StepView(null, false, List.of(), row.cells().size(), List.of()));
+      return new RowView(
+          line,
+          cells(row, reach),
+          new StepView(null, false, List.of(), row.cells().size(), List.of()));
     }
     Step step = Step.of(row);
     reach.enter(step);
@@ -154,14 +181,17 @@ public final class DocumentViews {
       Cell cell = row.cells().get(c);
       boolean mark = c > 0 && step.marks().stream().anyMatch(m -> m.cell() == cell);
       marksFrom = mark ? Math.min(marksFrom, c) : marksFrom;
-      cells.add(new CellView(cell.source(), cell.range().start(), parts(cell, c, step, bound, reach)));
+      cells.add(
+          new CellView(cell.source(), cell.range().start(), parts(cell, c, step, bound, reach)));
     }
     RowView view = new RowView(line, cells, stepView(step, bound, marksFrom));
-    reach.leave(step, bound.keyword().map(keyword -> keyword.signature().gives()).orElse(List.of()));
+    reach.leave(
+        step, bound.keyword().map(keyword -> keyword.signature().gives()).orElse(List.of()));
     return view;
   }
 
-  private static List<PartView> parts(Cell cell, int index, Step step, BoundStep bound, Reach reach) {
+  private static List<PartView> parts(
+      Cell cell, int index, Step step, BoundStep bound, Reach reach) {
     Optional<Mark> mark = step.marks().stream().filter(m -> m.cell() == cell).findFirst();
     if (mark.isPresent()) {
       return markParts(mark.get(), reach);
@@ -238,16 +268,23 @@ public final class DocumentViews {
         keyword.signature().takes().stream()
             .filter(parameter -> !parameter.optional())
             .map(Parameter::name)
-            .filter(name -> bound.arguments().stream().noneMatch(a -> a.parameter().name().equals(name)))
+            .filter(name ->
+                bound.arguments().stream().noneMatch(a -> a.parameter().name().equals(name)))
             .toList();
     return new StepView(
-        keyword.signature().name(), keyword instanceof KeywordEntry.Composed, captions, marksFrom, missing);
+        keyword.signature().name(),
+        keyword instanceof KeywordEntry.Composed,
+        captions,
+        marksFrom,
+        missing);
   }
 
   /** All keywords, composed ones first, each group in the order of documents. */
   public List<KeywordView> keywords() {
     Stream<KeywordEntry> all = project.index().keywords().stream();
-    return all.map(this::keyword).sorted((a, b) -> Boolean.compare(a.path() == null, b.path() == null)).toList();
+    return all.map(this::keyword)
+        .sorted((a, b) -> Boolean.compare(a.path() == null, b.path() == null))
+        .toList();
   }
 
   private KeywordView keyword(KeywordEntry entry) {
@@ -268,12 +305,21 @@ public final class DocumentViews {
               .toList();
     }
     return new KeywordView(
-        signature.name(), signature.group(), signature.note(), signature.phrases(),
+        signature.name(),
+        signature.group(),
+        signature.note(),
+        signature.phrases(),
         signature.takes().stream()
-            .map(p -> new ParameterView(p.name(), p.kind().described(), p.fallback(), p.optional(), p.note()))
+            .map(p ->
+                new ParameterView(
+                    p.name(), p.kind().described(), p.fallback(), p.optional(), p.note()))
             .toList(),
-        signature.gives().stream().map(o -> new OutputView(o.name(), o.kind().described(), o.note())).toList(),
-        path, line, steps);
+        signature.gives().stream()
+            .map(o -> new OutputView(o.name(), o.kind().described(), o.note()))
+            .toList(),
+        path,
+        line,
+        steps);
   }
 
   /** The suites with their cases, and all documents by what they hold. */
@@ -281,12 +327,14 @@ public final class DocumentViews {
     List<Views.SuiteNode> suites = project.index().suites().stream().map(this::suiteNode).toList();
     List<Views.DocumentNode> documents =
         project.documents().values().stream()
-            .map(
-                document ->
-                    new Views.DocumentNode(
-                        document.path(),
-                        document.document().blocks().stream().map(p -> p.block().kind().word()).distinct().toList(),
-                        Problems.counts(project.problems(document.path()))))
+            .map(document ->
+                new Views.DocumentNode(
+                    document.path(),
+                    document.document().blocks().stream()
+                        .map(p -> p.block().kind().word())
+                        .distinct()
+                        .toList(),
+                    Problems.counts(project.problems(document.path()))))
             .toList();
     return new Views.TreeView(suites, documents);
   }
@@ -294,15 +342,17 @@ public final class DocumentViews {
   private Views.SuiteNode suiteNode(SuiteEntry suite) {
     List<Views.CaseNode> cases =
         suite.cases().stream()
-            .map(
-                entry ->
-                    new Views.CaseNode(
-                        entry.name(), Parts.of(entry.nameTemplate(), Reach.of(entry, project)),
-                        entry.placed().headerLine(), marks.plan(entry).map(CasePlan::count).orElse(0L),
-                        marks.plan(entry).map(CasePlan::out).orElse(""), marks.last(entry)))
+            .map(entry ->
+                new Views.CaseNode(
+                    entry.name(), Parts.of(entry.nameTemplate(), Reach.of(entry, project)),
+                    entry.placed().headerLine(), marks.plan(entry).map(CasePlan::count).orElse(0L),
+                    marks.plan(entry).map(CasePlan::out).orElse(""), marks.last(entry)))
             .toList();
     return new Views.SuiteNode(
-        suite.path(), suite.name(), marks.ofSuite(suite.path()),
-        CaseMarks.worst(cases.stream().map(Views.CaseNode::last).toList()), cases);
+        suite.path(),
+        suite.name(),
+        marks.ofSuite(suite.path()),
+        CaseMarks.worst(cases.stream().map(Views.CaseNode::last).toList()),
+        cases);
   }
 }

@@ -22,7 +22,9 @@ final class Parts {
         case Template.Place place -> {
           int from = Math.max(0, place.start() + 1);
           int to = place.start() < 0 ? place.end() : place.end() - 1;
-          parts.add(new PartView(template.source().substring(from, to).strip(), origin(place.formula(), reach)));
+          parts.add(
+              new PartView(
+                  template.source().substring(from, to).strip(), origin(place.formula(), reach)));
         }
       }
     }
@@ -32,16 +34,18 @@ final class Parts {
     return parts;
   }
 
-  /** The origin of a formula is that of its first reference; one without references is worked out by itself. */
+  /**
+   * The origin of a formula is that of its first reference; one without references is worked out by
+   * itself.
+   */
   private static String origin(Formula formula, Reach reach) {
     List<String> origins = new ArrayList<>();
-    formula.walk(
-        part -> {
-          if (part instanceof Formula.Reference reference) {
-            Optional<Origin> origin = reach.origin(reference);
-            origins.add(origin.map(Parts::word).orElse("unknown"));
-          }
-        });
+    formula.walk(part -> {
+      if (part instanceof Formula.Reference reference) {
+        Optional<Origin> origin = reach.origin(reference);
+        origins.add(origin.map(Parts::word).orElse("unknown"));
+      }
+    });
     if (origins.contains("unknown")) {
       return "unknown";
     }

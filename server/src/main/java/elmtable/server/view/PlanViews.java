@@ -28,15 +28,24 @@ public final class PlanViews {
     List<ExecutableView> executables =
         plan.executables().stream().limit(MOST_OF_A_CASE).map(e -> of(e, last)).toList();
     return new CasePlanView(
-        plan.entry().suiteName(), plan.entry().path(), plan.entry().name(),
-        Parts.of(plan.entry().nameTemplate(), Reach.of(plan.entry(), project)), plan.entry().placed().headerLine(),
-        plan.count(), plan.out(), plan.entry().tags(), executables);
+        plan.entry().suiteName(),
+        plan.entry().path(),
+        plan.entry().name(),
+        Parts.of(plan.entry().nameTemplate(), Reach.of(plan.entry(), project)),
+        plan.entry().placed().headerLine(),
+        plan.count(),
+        plan.out(),
+        plan.entry().tags(),
+        executables);
   }
 
   private static ExecutableView of(ExecutableCase executable, Map<String, Outcome> last) {
     return new ExecutableView(
-        executable.identity(), executable.name(), executable.row().map(row -> row.number()).orElse(0),
-        executable.row().map(row -> row.shown()).orElse(Map.of()), last.get(executable.identity()),
+        executable.identity(),
+        executable.name(),
+        executable.row().map(row -> row.number()).orElse(0),
+        executable.row().map(row -> row.shown()).orElse(Map.of()),
+        last.get(executable.identity()),
         executable.fault());
   }
 }

@@ -21,16 +21,21 @@ public final class Problems {
 
   private static ProblemView of(Diagnostic problem) {
     return new ProblemView(
-        problem.problem().code(), problem.severity().name().toLowerCase(Locale.ROOT), problem.range().line(),
-        problem.range().start(), problem.range().end(), problem.message(),
+        problem.problem().code(),
+        problem.severity().name().toLowerCase(Locale.ROOT),
+        problem.range().line(),
+        problem.range().start(),
+        problem.range().end(),
+        problem.message(),
         problem.fixes().stream()
-            .map(
-                fix ->
-                    new FixView(
-                        fix.label(),
-                        fix.edits().stream()
-                            .map(e -> new EditView(e.range().line(), e.range().start(), e.range().end(), e.text()))
-                            .toList()))
+            .map(fix ->
+                new FixView(
+                    fix.label(),
+                    fix.edits().stream()
+                        .map(e ->
+                            new EditView(
+                                e.range().line(), e.range().start(), e.range().end(), e.text()))
+                        .toList()))
             .toList());
   }
 
@@ -40,7 +45,9 @@ public final class Problems {
 
   static ProblemCounts counts(List<Diagnostic> problems) {
     return new ProblemCounts(
-        count(problems, Severity.ERROR), count(problems, Severity.WARNING), count(problems, Severity.NOTICE));
+        count(problems, Severity.ERROR),
+        count(problems, Severity.WARNING),
+        count(problems, Severity.NOTICE));
   }
 
   private static int count(List<Diagnostic> problems, Severity severity) {

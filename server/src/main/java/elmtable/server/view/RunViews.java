@@ -20,14 +20,33 @@ public final class RunViews {
 
   public static RunView of(StoredRun run) {
     return new RunView(
-        run.id(), run.title(), run.environment(), run.browser(), run.workers(), run.seed(), run.started(),
-        run.finished(), run.state(), run.counts(), run.total());
+        run.id(),
+        run.title(),
+        run.environment(),
+        run.browser(),
+        run.workers(),
+        run.seed(),
+        run.started(),
+        run.finished(),
+        run.state(),
+        run.counts(),
+        run.total());
   }
 
   public static RunCaseView of(StoredCase stored) {
     return new RunCaseView(
-        stored.number(), stored.identity(), stored.name(), stored.suite(), stored.document(), stored.line(),
-        stored.row(), stored.values(), stored.tags(), stored.outcome(), stored.millis(), stored.failure());
+        stored.number(),
+        stored.identity(),
+        stored.name(),
+        stored.suite(),
+        stored.document(),
+        stored.line(),
+        stored.row(),
+        stored.values(),
+        stored.tags(),
+        stored.outcome(),
+        stored.millis(),
+        stored.failure());
   }
 
   /** The steps of a case's last attempt as a tree. */
@@ -63,7 +82,10 @@ public final class RunViews {
         case RunEvent.StepFinished finished -> nodes.get(finished.step()).finished = finished;
         case RunEvent.Logged logged -> nodes.get(logged.step()).log.add(logged.text());
         case RunEvent.EvidenceKept kept ->
-            nodes.get(kept.step()).evidence.add(new EvidenceView(kept.kind(), kept.file(), kept.note()));
+            nodes
+                .get(kept.step())
+                .evidence
+                .add(new EvidenceView(kept.kind(), kept.file(), kept.note()));
         case RunEvent.RunStarted ignored -> {}
         case RunEvent.CaseFinished ignored -> {}
         case RunEvent.RunFinished ignored -> {}
@@ -75,18 +97,32 @@ public final class RunViews {
     }
 
     private List<StepRunView> inside(int parent) {
-      return nodes.values().stream().filter(node -> node.started.parent() == parent).map(this::view).toList();
+      return nodes.values().stream()
+          .filter(node -> node.started.parent() == parent)
+          .map(this::view)
+          .toList();
     }
 
     private StepRunView view(Node node) {
       RunEvent.StepStarted started = node.started;
       RunEvent.StepFinished done = node.finished;
       return new StepRunView(
-          started.step(), started.phase(), started.keyword(), started.arguments(), started.document(),
-          started.line(), Duration.between(begun, started.at()).toNanos() / 1e6, done == null ? 0 : done.millis(),
-          done == null ? null : done.outcome(), done == null ? List.of() : done.resolved(),
-          done == null ? List.of() : done.kept(), done == null ? null : done.failure(),
-          done == null ? "" : done.reason(), node.log, node.evidence, inside(started.step()));
+          started.step(),
+          started.phase(),
+          started.keyword(),
+          started.arguments(),
+          started.document(),
+          started.line(),
+          Duration.between(begun, started.at()).toNanos() / 1e6,
+          done == null ? 0 : done.millis(),
+          done == null ? null : done.outcome(),
+          done == null ? List.of() : done.resolved(),
+          done == null ? List.of() : done.kept(),
+          done == null ? null : done.failure(),
+          done == null ? "" : done.reason(),
+          node.log,
+          node.evidence,
+          inside(started.step()));
     }
   }
 }

@@ -8,8 +8,8 @@ import java.util.List;
 import java.util.Map;
 
 /**
- * What the interface gets and sends, as JSON. TypeScript types are made from these records. Lines and columns count from
- * zero, as everywhere inside; a field that may be null says so.
+ * What the interface gets and sends, as JSON. TypeScript types are made from these records. Lines
+ * and columns count from zero, as everywhere inside; a field that may be null says so.
  */
 public final class Views {
   private Views() {}
@@ -17,13 +17,25 @@ public final class Views {
   public record ProblemCounts(int errors, int warnings, int notices) {}
 
   public record ProjectView(
-      String name, List<String> environments, List<String> browsers, ProblemCounts problems, @MayBeNull Long goingRun) {}
+      String name,
+      List<String> environments,
+      List<String> browsers,
+      ProblemCounts problems,
+      @MayBeNull Long goingRun) {}
 
-  /** A piece of a text; {@code origin} is null for plain text, {@code unknown} for a name that nothing has. */
+  /**
+   * A piece of a text; {@code origin} is null for plain text, {@code unknown} for a name that
+   * nothing has.
+   */
   public record PartView(String text, @MayBeNull String origin) {}
 
   public record CaseNode(
-      String name, List<PartView> nameParts, int line, long executable, String out, @MayBeNull Outcome last) {}
+      String name,
+      List<PartView> nameParts,
+      int line,
+      long executable,
+      String out,
+      @MayBeNull Outcome last) {}
 
   /** {@code last} is null where nothing of it ever ran. */
   public record SuiteNode(
@@ -38,7 +50,13 @@ public final class Views {
   public record FixView(String label, List<EditView> edits) {}
 
   public record ProblemView(
-      String code, String severity, int line, int start, int end, String message, List<FixView> fixes) {}
+      String code,
+      String severity,
+      int line,
+      int start,
+      int end,
+      String message,
+      List<FixView> fixes) {}
 
   public record PathProblems(String path, List<ProblemView> problems) {}
 
@@ -54,7 +72,11 @@ public final class Views {
    * @param missing required parameters that have no argument
    */
   public record StepView(
-      @MayBeNull String keyword, boolean composed, List<String> captions, int marksFrom, List<String> missing) {}
+      @MayBeNull String keyword,
+      boolean composed,
+      List<String> captions,
+      int marksFrom,
+      List<String> missing) {}
 
   /** {@code step} is null in sections that hold no steps. */
   public record RowView(int line, List<CellView> cells, @MayBeNull StepView step) {}
@@ -72,12 +94,28 @@ public final class Views {
    * @param dataColumns its columns, where the rows come from a set
    */
   public record BlockView(
-      String kind, String name, List<PartView> nameParts, int line, int headerLine, int end, String note,
-      List<PropertyView> properties, List<SectionView> sections, long executable, String out, @MayBeNull Outcome last,
-      String dataSet, List<String> dataColumns, int dataRows) {}
+      String kind,
+      String name,
+      List<PartView> nameParts,
+      int line,
+      int headerLine,
+      int end,
+      String note,
+      List<PropertyView> properties,
+      List<SectionView> sections,
+      long executable,
+      String out,
+      @MayBeNull Outcome last,
+      String dataSet,
+      List<String> dataColumns,
+      int dataRows) {}
 
   public record DocumentView(
-      String path, long revision, String text, List<BlockView> blocks, List<ProblemView> problems,
+      String path,
+      long revision,
+      String text,
+      List<BlockView> blocks,
+      List<ProblemView> problems,
       ProblemCounts projectProblems) {}
 
   public record SaveRequest(String text) {}
@@ -94,43 +132,91 @@ public final class Views {
    * @param why why it was found, or its group
    */
   public record SuggestionView(
-      String insert, String label, List<Integer> matched, String why, String signature, String note,
+      String insert,
+      String label,
+      List<Integer> matched,
+      String why,
+      String signature,
+      String note,
       List<String> parameters) {}
 
   public record CompletionView(String kind, List<SuggestionView> suggestions) {}
 
-  public record ParameterView(String name, String kind, String fallback, boolean optional, String note) {}
+  public record ParameterView(
+      String name, String kind, String fallback, boolean optional, String note) {}
 
   public record OutputView(String name, String kind, String note) {}
 
   /** {@code path} is null for a built-in keyword; {@code steps} then is empty. */
   public record KeywordView(
-      String name, String group, String note, List<String> phrases, List<ParameterView> takes,
-      List<OutputView> gives, @MayBeNull String path, int line, List<RowView> steps) {}
+      String name,
+      String group,
+      String note,
+      List<String> phrases,
+      List<ParameterView> takes,
+      List<OutputView> gives,
+      @MayBeNull String path,
+      int line,
+      List<RowView> steps) {}
 
   public record ExecutableView(
-      String identity, String name, int row, Map<String, String> values, @MayBeNull Outcome last, String fault) {}
+      String identity,
+      String name,
+      int row,
+      Map<String, String> values,
+      @MayBeNull Outcome last,
+      String fault) {}
 
   public record CasePlanView(
-      String suite, String path, String name, List<PartView> nameParts, int line, long count, String out,
-      List<String> tags, List<ExecutableView> executables) {}
+      String suite,
+      String path,
+      String name,
+      List<PartView> nameParts,
+      int line,
+      long count,
+      String out,
+      List<String> tags,
+      List<ExecutableView> executables) {}
 
   public record PlanView(
       long count, long all, String environment, String browser, List<CasePlanView> cases) {}
 
   /** What to run; everything that is empty chooses all. */
   public record RunRequestView(
-      String title, String tags, List<String> suites, List<String> cases, List<String> identities,
-      String environment, String browser) {}
+      String title,
+      String tags,
+      List<String> suites,
+      List<String> cases,
+      List<String> identities,
+      String environment,
+      String browser) {}
 
   public record RunView(
-      long id, String title, String environment, String browser, int workers, long seed, String started,
-      String finished, String state, Map<Outcome, Integer> counts, int total) {}
+      long id,
+      String title,
+      String environment,
+      String browser,
+      int workers,
+      long seed,
+      String started,
+      String finished,
+      String state,
+      Map<Outcome, Integer> counts,
+      int total) {}
 
   /** {@code outcome} and {@code failure} are null where the case has not ended. */
   public record RunCaseView(
-      int number, String identity, String name, String suite, String document, int line, int row,
-      Map<String, String> values, List<String> tags, @MayBeNull Outcome outcome, double millis,
+      int number,
+      String identity,
+      String name,
+      String suite,
+      String document,
+      int line,
+      int row,
+      Map<String, String> values,
+      List<String> tags,
+      @MayBeNull Outcome outcome,
+      double millis,
       @MayBeNull Failure failure) {}
 
   public record RunDetailView(RunView run, List<RunCaseView> cases) {}
@@ -144,17 +230,33 @@ public final class Views {
    * @param outcome null while it goes, or where the run broke off
    */
   public record StepRunView(
-      int step, String phase, String keyword, List<String> arguments, String document, int line,
-      double startMillis, double millis, @MayBeNull Outcome outcome, List<RunEvent.Named> resolved,
-      List<RunEvent.Named> kept, @MayBeNull Failure failure, String reason, List<String> log, List<EvidenceView> evidence,
+      int step,
+      String phase,
+      String keyword,
+      List<String> arguments,
+      String document,
+      int line,
+      double startMillis,
+      double millis,
+      @MayBeNull Outcome outcome,
+      List<RunEvent.Named> resolved,
+      List<RunEvent.Named> kept,
+      @MayBeNull Failure failure,
+      String reason,
+      List<String> log,
+      List<EvidenceView> evidence,
       List<StepRunView> steps) {}
 
-  public record CaseRunView(RunView run, RunCaseView testCase, List<StepRunView> steps, List<CaseHistory> history) {}
+  public record CaseRunView(
+      RunView run, RunCaseView testCase, List<StepRunView> steps, List<CaseHistory> history) {}
 
   public record CaseHistory(long run, Outcome outcome) {}
 
-  /** An error of the API (RFC 9457); {@code current} is the document as others saved it, or null. */
-  public record ProblemDetails(String type, String title, int status, String detail, @MayBeNull DocumentView current) {}
+  /**
+   * An error of the API (RFC 9457); {@code current} is the document as others saved it, or null.
+   */
+  public record ProblemDetails(
+      String type, String title, int status, String detail, @MayBeNull DocumentView current) {}
 
   /** One message of a live run. */
   public record LiveView(RunEvent event) {}

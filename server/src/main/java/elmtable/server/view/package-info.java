@@ -1,2 +1,5 @@
-/** The records that the interface and the server exchange, and how they are made of the project and its runs. */
+/**
+ * The records that the interface and the server exchange, and how they are made of the project and
+ * its runs.
+ */
 package elmtable.server.view;

@@ -34,8 +34,10 @@ class ElmCommandTest {
     file("a.elmt", "case one\ntaggs: x\nsteps\n| presss | Send |\n");
     assertEquals(1, elm("check", folder.toString()));
     List<String> lines = out.toString().lines().toList();
-    assertEquals("a.elmt:2:1 T103 A case has no property “taggs”; did you mean tags?", lines.get(0));
-    assertTrue(lines.get(1).startsWith("a.elmt:4:3 N102 No keyword is called “presss”."), lines.get(1));
+    assertEquals(
+        "a.elmt:2:1 T103 A case has no property “taggs”; did you mean tags?", lines.get(0));
+    assertTrue(
+        lines.get(1).startsWith("a.elmt:4:3 N102 No keyword is called “presss”."), lines.get(1));
     assertEquals(2, lines.size());
   }
 
@@ -58,9 +60,13 @@ class ElmCommandTest {
 
   @Test
   void planTellsNamesAndReasons() throws IOException {
-    file("a.elmt", "suite S\n\ncase <n> rows\ntags: x\ndata\n| n |\n| 1 |\n| 2 |\nsteps\n| log | <n> |\n\ncase off\nrun: no\nsteps\n| log | a |\n");
+    file(
+        "a.elmt",
+        "suite S\n\ncase <n> rows\ntags: x\ndata\n| n |\n| 1 |\n| 2 |\nsteps\n| log | <n> |\n\ncase off\nrun: no\nsteps\n| log | a |\n");
     assertEquals(0, elm("plan", folder.toString()));
-    assertEquals("S\n  1 rows\n  2 rows\n  out: off (run: no)\n2 executable cases\n", out.toString().replace("\r", ""));
+    assertEquals(
+        "S\n  1 rows\n  2 rows\n  out: off (run: no)\n2 executable cases\n",
+        out.toString().replace("\r", ""));
   }
 
   @Test

@@ -58,12 +58,13 @@ class ApiTest {
     RunStore store = new RunStore(database);
     runs =
         new RunService(
-            workspace, store,
-            new Runner(
-                () -> {
-                  throw new IllegalStateException("no browser in this test");
-                }));
-    server = WebServer.start(0, CompletableFuture.completedFuture(new Backend(workspace, runs, store)));
+            workspace,
+            store,
+            new Runner(() -> {
+              throw new IllegalStateException("no browser in this test");
+            }));
+    server =
+        WebServer.start(0, CompletableFuture.completedFuture(new Backend(workspace, runs, store)));
   }
 
   @AfterEach
@@ -76,11 +77,16 @@ class ApiTest {
   private Answer send(String method, String path, Object body, String... headers) throws Exception {
     HttpRequest.Builder request =
         HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + server.port() + path))
-            .method(method, body == null ? BodyPublishers.noBody() : BodyPublishers.ofString(JSON.writeValueAsString(body)));
+            .method(
+                method,
+                body == null
+                    ? BodyPublishers.noBody()
+                    : BodyPublishers.ofString(JSON.writeValueAsString(body)));
     for (int i = 0; i < headers.length; i += 2) {
       request.header(headers[i], headers[i + 1]);
     }
-    HttpResponse<String> response = client.send(request.build(), HttpResponse.BodyHandlers.ofString());
+    HttpResponse<String> response =
+        client.send(request.build(), HttpResponse.BodyHandlers.ofString());
     boolean json = response.headers().firstValue("Content-Type").orElse("").contains("json");
     Map<String, String> all =
         Map.of(
@@ -95,19 +101,23 @@ class ApiTest {
   }
 
   private static Map<String, ?> setCell(int line, int cell, String text) {
-    return Map.of("edits", new Object[] {Map.of("edit", "set cell", "line", line, "cell", cell, "text", text)});
+    return Map.of(
+        "edits",
+        new Object[] {Map.of("edit", "set cell", "line", line, "cell", cell, "text", text)});
   }
 
   private static int lineOf(JsonNode document, String start) {
     List<String> lines = document.path("text").asText().lines().toList();
-    return lines.indexOf(lines.stream().filter(line -> line.startsWith(start)).findFirst().orElseThrow());
+    return lines.indexOf(
+        lines.stream().filter(line -> line.startsWith(start)).findFirst().orElseThrow());
   }
 
   @Test
   void theDemoIsWithoutProblems() throws Exception {
     JsonNode project = get("/api/project").body();
     assertEquals("Emberwick Kilns", project.path("name").asText());
-    assertEquals("{\"errors\":0,\"warnings\":0,\"notices\":0}", project.path("problems").toString());
+    assertEquals(
+        "{\"errors\":0,\"warnings\":0,\"notices\":0}", project.path("problems").toString());
     assertEquals(0, get("/api/problems").body().size());
     JsonNode plan = get("/api/plan?tags=smoke").body();
     assertEquals(20, plan.path("count").asInt());
@@ -119,7 +129,8 @@ class ApiTest {
     Answer before = get("/api/documents/" + SUITE);
     assertEquals("\"1\"", before.headers().get("etag"));
     int line = lineOf(before.body(), "| expect text         | Message");
-    Answer after = send("POST", "/api/edits/" + SUITE, setCell(line, 2, "<mesage>"), "If-Match", "\"1\"");
+    Answer after =
+        send("POST", "/api/edits/" + SUITE, setCell(line, 2, "<mesage>"), "If-Match", "\"1\"");
     assertEquals(200, after.status());
     assertEquals(2, after.body().path("revision").asInt());
     JsonNode problem = after.body().path("problems").get(0);
@@ -141,7 +152,8 @@ class ApiTest {
   @Test
   void aChangeOfAnOldRevisionIsRefusedWithTheNewOne() throws Exception {
     send("PUT", "/api/documents/" + SUITE, Map.of("text", "suite Other\n"), "If-Match", "\"1\"");
-    Answer refused = send("PUT", "/api/documents/" + SUITE, Map.of("text", "suite Mine\n"), "If-Match", "\"1\"");
+    Answer refused =
+        send("PUT", "/api/documents/" + SUITE, Map.of("text", "suite Mine\n"), "If-Match", "\"1\"");
     assertEquals(409, refused.status());
     assertTrue(refused.headers().get("type").startsWith("application/problem+json"));
     assertEquals("suite Other\n", refused.body().path("current").path("text").asText());
@@ -150,15 +162,23 @@ class ApiTest {
 
   @Test
   void badRequestsAreAnsweredInWords() throws Exception {
-    assertTrue(get("/api/plan?tags=a%20and").body().path("detail").asText().contains("a tag is missing"));
+    assertTrue(
+        get("/api/plan?tags=a%20and").body().path("detail").asText().contains("a tag is missing"));
     assertEquals(400, get("/api/plan?suite=None").status());
     assertEquals(404, get("/api/documents/none.elmt").status());
     assertEquals(404, get("/api/runs/99").status());
     assertEquals(404, get("/api/evidence/..%2Felm-table.db").status());
-    assertEquals(400, send("PUT", "/api/documents/..%2Fx.elmt", Map.of("text", ""), "If-Match", "0").status());
-    assertEquals(400, send("PUT", "/api/documents/x.txt", Map.of("text", ""), "If-Match", "0").status());
-    assertEquals(400, send("POST", "/api/edits/" + SUITE, Map.of("edits", new Object[] {Map.of("edit", "none")})).status());
-    assertEquals(409, send("POST", "/api/edits/" + SUITE, setCell(0, 0, "x"), "If-Match", "\"1\"").status());
+    assertEquals(
+        400,
+        send("PUT", "/api/documents/..%2Fx.elmt", Map.of("text", ""), "If-Match", "0").status());
+    assertEquals(
+        400, send("PUT", "/api/documents/x.txt", Map.of("text", ""), "If-Match", "0").status());
+    assertEquals(
+        400,
+        send("POST", "/api/edits/" + SUITE, Map.of("edits", new Object[] {Map.of("edit", "none")}))
+            .status());
+    assertEquals(
+        409, send("POST", "/api/edits/" + SUITE, setCell(0, 0, "x"), "If-Match", "\"1\"").status());
     Answer nothing = send("POST", "/api/runs", Map.of("tags", "nobody"));
     assertTrue(nothing.body().path("detail").asText().contains("Nothing that was chosen can run"));
   }
@@ -171,7 +191,11 @@ class ApiTest {
     // A page under another name for this machine; the client would not send such a header.
     try (Socket socket = new Socket("127.0.0.1", server.port());
         InputStream in = socket.getInputStream()) {
-      socket.getOutputStream().write("GET /api/project HTTP/1.1\r\nHost: rebound.example\r\nConnection: close\r\n\r\n".getBytes(StandardCharsets.US_ASCII));
+      socket
+          .getOutputStream()
+          .write(
+              "GET /api/project HTTP/1.1\r\nHost: rebound.example\r\nConnection: close\r\n\r\n"
+                  .getBytes(StandardCharsets.US_ASCII));
       String answer = new String(in.readAllBytes(), StandardCharsets.UTF_8);
       assertTrue(answer.startsWith("HTTP/1.1 403"), answer);
       assertFalse(answer.contains("Emberwick"));
@@ -180,7 +204,8 @@ class ApiTest {
 
   @Test
   void aRunWithoutBrowserEndsAndSaysWhy() throws Exception {
-    Answer started = send("POST", "/api/runs", Map.of("title", "t", "suites", new String[] {"My firings"}));
+    Answer started =
+        send("POST", "/api/runs", Map.of("title", "t", "suites", new String[] {"My firings"}));
     assertEquals(201, started.status());
     long id = started.body().path("id").asLong();
     assertTrue(untilOver(id), "the stream says that the run is over");
@@ -190,11 +215,16 @@ class ApiTest {
   /** Reads a run's stream to its end, which comes with the run's. */
   private boolean untilOver(long id) throws Exception {
     URI address = URI.create("http://127.0.0.1:" + server.port() + "/api/runs/" + id + "/events");
-    HttpRequest request = HttpRequest.newBuilder(address).header("Accept", "text/event-stream").timeout(Duration.ofSeconds(10)).build();
+    HttpRequest request =
+        HttpRequest.newBuilder(address)
+            .header("Accept", "text/event-stream")
+            .timeout(Duration.ofSeconds(10))
+            .build();
     try (BufferedReader lines =
         new BufferedReader(
             new InputStreamReader(
-                client.send(request, HttpResponse.BodyHandlers.ofInputStream()).body(), StandardCharsets.UTF_8))) {
+                client.send(request, HttpResponse.BodyHandlers.ofInputStream()).body(),
+                StandardCharsets.UTF_8))) {
       return lines.lines().anyMatch("event: over"::equals);
     }
   }
@@ -204,8 +234,10 @@ class ApiTest {
     JsonNode document = get("/api/documents/" + SUITE).body();
     int line = lineOf(document, "| tick ");
     JsonNode offers =
-        send("POST", "/api/completions/" + SUITE, Map.of("line", line, "cell", 0, "text", "fill")).body();
+        send("POST", "/api/completions/" + SUITE, Map.of("line", line, "cell", 0, "text", "fill"))
+            .body();
     assertEquals("fill in the request", offers.path("suggestions").get(0).path("insert").asText());
-    assertEquals("shelves, programme …", offers.path("suggestions").get(0).path("signature").asText());
+    assertEquals(
+        "shelves, programme …", offers.path("suggestions").get(0).path("signature").asText());
   }
 }

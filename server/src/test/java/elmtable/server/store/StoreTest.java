@@ -27,7 +27,8 @@ class StoreTest {
   @TempDir private Path data;
 
   @Test
-  void aProjectGoesInAndComesOutByteForByte(@TempDir Path from, @TempDir Path to) throws IOException {
+  void aProjectGoesInAndComesOutByteForByte(@TempDir Path from, @TempDir Path to)
+      throws IOException {
     Files.createDirectories(from.resolve("suites"));
     Files.writeString(from.resolve("suites/a.elmt"), "suite A\r\n  untidy\n");
     Files.write(from.resolve("rows.csv"), new byte[] {(byte) 0xEF, 1, 0, (byte) 0xFF});
@@ -68,11 +69,19 @@ class StoreTest {
       RunListener writing = store.writing(id);
       writing.on(
           new RunEvent.RunStarted(
-              AT, "1", "smoke", "local", "desktop", 2, 7,
+              AT,
+              "1",
+              "smoke",
+              "local",
+              "desktop",
+              2,
+              7,
               List.of(planned(1, "first"), planned(2, "second"))));
       writing.on(new RunEvent.CaseStarted(AT, 1, 1, 1));
-      writing.on(new RunEvent.StepStarted(AT, 1, 1, 0, "steps", "press", List.of("Send"), "a.elmt", 3));
-      writing.on(new RunEvent.CaseFinished(AT, 1, Outcome.FAILED, 5, new Failure("no", "a", "b", 5L)));
+      writing.on(
+          new RunEvent.StepStarted(AT, 1, 1, 0, "steps", "press", List.of("Send"), "a.elmt", 3));
+      writing.on(
+          new RunEvent.CaseFinished(AT, 1, Outcome.FAILED, 5, new Failure("no", "a", "b", 5L)));
       store.flush();
       assertEquals("going", store.run(id).orElseThrow().state());
     }
