@@ -1,5 +1,5 @@
 import { Plus, Sheet as SheetIcon } from 'lucide-react';
-import type { KeywordView, SheetEditUnion } from '@/api/types';
+import type { KeywordView, Section, SheetEditUnion } from '@/api/types';
 import { LinkButton } from '@/parts/Button';
 import { ProblemMark } from '@/parts/ProblemMark';
 import { BlockHead } from './BlockHead';
@@ -64,27 +64,26 @@ export function SheetLine({ item, ...rest }: LineProps & { item: Item }) {
     case 'strip':
       return <Strip item={item} sheet={rest.sheet} />;
     case 'add':
-      return (
-        <button
-          type="button"
-          tabIndex={-1}
-          className={`mr-4 ml-2 flex h-6 w-[calc(100%-24px)] items-center gap-1.5 border-t border-hair-strong pl-[60px] text-small text-ink-3 hover:text-accent ${item.section === 'data' ? 'mb-2' : ''}`}
-          onClick={() =>
-            rest.sheet.apply([
-              {
-                edit: 'add row',
-                block: item.block.headerLine,
-                section: item.section.toUpperCase().replace('-', '_') as never,
-                cells: [],
-              },
-            ])
-          }
-        >
-          <Plus size={11} aria-hidden />
-          {item.word}
-        </button>
-      );
+      return <AddRow item={item} sheet={rest.sheet} />;
   }
+}
+
+/** A row behind the last one of a section. */
+function AddRow({ item, sheet }: { item: Extract<Item, { kind: 'add' }>; sheet: Sheet }) {
+  const section = item.section.toUpperCase().replace('-', '_') as Section;
+  return (
+    <div className={`mr-4 ml-2 border-t border-hair-strong ${item.section === 'data' ? 'pb-2' : ''}`}>
+      <button
+        type="button"
+        tabIndex={-1}
+        className="flex h-6 w-full items-center gap-1.5 pl-[60px] text-small text-ink-3 hover:text-accent"
+        onClick={() => sheet.apply([{ edit: 'add row', block: item.block.headerLine, section, cells: [] }])}
+      >
+        <Plus size={11} aria-hidden />
+        {item.word}
+      </button>
+    </div>
+  );
 }
 
 /** A problem under its row, in words, with what would mend it. */

@@ -166,10 +166,10 @@ final class ClassicBrowser implements Browser {
 
   @Override
   public void press(Target target, Duration limit) {
-    waiting.act(target, "press", "", limit, element -> click(element));
+    waiting.act(target, "press", "", limit, element -> pressHere(element));
   }
 
-  private void click(String element) {
+  private void pressHere(String element) {
     post("/element/" + element + "/click", Map.of(), COMMAND);
   }
 
@@ -220,7 +220,7 @@ final class ClassicBrowser implements Browser {
         limit,
         element -> {
           if (isTicked(element) != ticked) {
-            click(element);
+            pressHere(element);
             if (isTicked(element) != ticked) {
               throw new BrowserFailure(
                   Kind.PAGE,

@@ -1,0 +1,151 @@
+package elmtable.data;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import elmtable.language.Block;
+import elmtable.language.DocumentParser;
+import elmtable.text.Diagnostic;
+import elmtable.text.Problem;
+import java.io.ByteArrayInputStream;
+import java.io.InputStream;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class DataSetsTest {
+  /** One file, whatever its name. */
+  private record OneFile(byte[] content) implements ProjectFiles {
+    @Override
+    public List<String> paths() {
+      return List.of();
+    }
+
+    @Override
+    public Optional<String> version(String path) {
+      return Optional.of("1");
+    }
+
+    @Override
+    public InputStream open(String path) {
+      return new ByteArrayInputStream(content);
+    }
+  }
+
+  private static DataSets.Reading reading(String block, byte[] content) {
+    Block data = DocumentParser.parse("data d\n" + block).blocks().get(0).block();
+    return DataSets.of(data, new OneFile(content));
+  }
+
+  private static List<List<String>> rows(String block, byte[] content) {
+    DataSource source = reading(block, content).source().orElseThrow();
+    List<List<String>> all = new ArrayList<>(List.of(source.columns()));
+    try (Rows rows = source.open()) {
+      for (DataRow row = rows.next(); row != null; row = rows.next()) {
+        all.add(row.cells());
+      }
+    }
+    return all;
+  }
+
+  private static List<List<String>> rows(String block, String content) {
+    return rows(block, content.getBytes(StandardCharsets.UTF_8));
+  }
+
+  @Test
+  void separatedValuesAreReadAsTheStandardSays() {
+    assertEquals(
+        List.of(List.of("a", "b"), List.of("1,5", "say \"yes\""), List.of("two\nlines", "")),
+        rows("from: x.csv\n", "a,b\r\n\"1,5\",\"say \"\"yes\"\"\"\r\n\"two\nlines\",\n"));
+  }
+
+  @Test
+  void aByteOrderMarkOtherSeparatorsAndEncodingsAreRead() {
+    assertEquals(
+        List.of(List.of("a", "b"), List.of("1", "2")), rows("from: x.csv\n", "\uFEFFa,b\n1,2\n"));
+    assertEquals(
+        List.of(List.of("a", "b"), List.of("1", "2")),
+        rows("from: x.csv\nseparator: ;\n", "a;b\n1;2\n"));
+    assertEquals(
+        List.of(List.of("a", "b"), List.of("1", "2")), rows("from: x.tsv\n", "a\tb\n1\t2\n"));
+    assertEquals(
+        List.of(List.of("a", "b"), List.of("1", "2")),
+        rows("from: x.csv\nseparator: tab\n", "a\tb\n1\t2\n"));
+    byte[] western = "Größe\nfür 5 €\n".getBytes(Charset.forName("windows-1252"));
+    assertEquals(
+        List.of(List.of("Größe"), List.of("für 5 €")),
+        rows("from: x.csv\nencoding: windows-1252\n", western));
+    assertEquals(
+        List.of(List.of("column 1", "column 2"), List.of("1", "2")),
+        rows("from: x.csv\nheader: no\n", "1,2\n"));
+  }
+
+  @Test
+  void aFileInAnotherEncodingSaysSo() {
+    byte[] western = "a,b\n1,ü\n".getBytes(StandardCharsets.ISO_8859_1);
+    DataSource source = reading("from: x.csv\n", western).source().orElseThrow();
+    DataSummary summary = DataSummary.of(source);
+    assertTrue(
+        summary.broken().contains("a character is not UTF-8; name the file's encoding"),
+        summary.broken());
+  }
+
+  @Test
+  void rowsTypedInMayHoldReferences() {
+    DataSource source =
+        reading("rows\n| a | b |\n| <x> | |\n| 1 | 2 |\n", new byte[0]).source().orElseThrow();
+    assertTrue(source.hasTemplates());
+    assertEquals(new DataSummary(List.of("a", "b"), 2, List.of(), ""), DataSummary.of(source));
+  }
+
+  @Test
+  void aBrokenRowKeepsItsPlaceAndTheOthersAreRead() {
+    DataSource source =
+        reading("from: x.csv\n", "a,b\n1\n2,3\n".getBytes(StandardCharsets.UTF_8))
+            .source()
+            .orElseThrow();
+    try (Rows rows = source.open()) {
+      DataRow first = rows.next();
+      assertEquals(List.of("1", ""), first.cells());
+      assertTrue(first.fault().startsWith("x.csv, row 2, column 2"));
+      assertTrue(rows.next().isSound());
+    }
+    assertEquals(1, DataSummary.of(source).faults().size());
+  }
+
+  @Test
+  void aSourceThatBreaksIsNotUsedInPart() {
+    DataSource source =
+        reading("from: x.csv\n", "a\n1\n\"2\n".getBytes(StandardCharsets.UTF_8))
+            .source()
+            .orElseThrow();
+    try (Rows rows = source.open()) {
+      rows.next();
+      assertThrows(BrokenData.class, rows::next);
+    }
+    assertEquals(0, DataSummary.of(source).rows());
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '!',
+      value = {
+        "BAD_PROPERTY_VALUE ! from: x.csv\\nseparator: ;;",
+        "BAD_PROPERTY_VALUE ! from: x.csv\\nencoding: klingon",
+        "NO_SOURCE ! key: a",
+        "TWO_SOURCES ! from: x.csv\\nrows\\n| a |\\n| 1 |",
+        "NOT_BUILT ! from: x.pdf",
+        "NOT_BUILT ! from: x.csv\\nsample: 10",
+      })
+  void whatCannotBeReadIsAProblem(Problem problem, String block) {
+    List<Diagnostic> problems =
+        reading(block.strip().replace("\\n", "\n") + "\n", new byte[0]).problems();
+    assertEquals(List.of(problem), problems.stream().map(Diagnostic::problem).toList());
+  }
+}
