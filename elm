@@ -65,15 +65,18 @@ demo() {
   find_jdk
   local data="$here/.elm/demo"
   [ "${1:-}" = --fresh ] && rm -rf "$data" && shift
-  local site_port=${ELM_SITE_PORT:-8090} port=${ELM_PORT:-8080} site_pid
-  "$JAVA_HOME/bin/java" -XX:+UseSerialGC -jar "$here/demo-site/target/demo-site.jar" --port "$site_port" &
-  site_pid=$!
-  trap 'kill "$site_pid" 2>/dev/null || true' EXIT
-  trap 'exit 0' INT TERM
+  local port=${ELM_PORT:-8080} site_pid server_pid
   mapfile -t options < <(java_options)
+  # The demo project's environment names this port.
+  "$JAVA_HOME/bin/java" -XX:+UseSerialGC -jar "$here/demo-site/target/demo-site.jar" --port 8090 &
+  site_pid=$!
   "$JAVA_HOME/bin/java" "${options[@]}" -jar "$jar" \
     serve "$here/demo" --name "Emberwick Kilns" --data "$data" --port "$port" "$@" &
-  wait $!
+  server_pid=$!
+  trap 'kill "$site_pid" "$server_pid" 2>/dev/null || true; wait' EXIT
+  trap 'exit 0' INT TERM
+  # When either ends, as over a port that is taken, it has said why; the other is of no use alone.
+  wait -n
 }
 
 tests() {

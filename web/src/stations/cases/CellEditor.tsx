@@ -51,7 +51,7 @@ export function CellEditor({
   // biome-ignore lint/correctness/useExhaustiveDependencies: what is typed decides, not the row that it changes
   useEffect(() => {
     if (text === initial) return;
-    const soon = setTimeout(() => tryOut([editOf(item, column, text)]), 40);
+    const soon = setTimeout(() => tryOut([editOf(item, column, text)]), 5);
     return () => clearTimeout(soon);
   }, [text]);
 

@@ -248,7 +248,7 @@ class RunnerTest {
     RunHandle handle = start(project, 1, List.of(watch));
     assertTrue(pausing.await(10, TimeUnit.SECONDS));
     handle.stop();
-    assertTrue(handle.await(Duration.ofSeconds(2)));
+    assertTrue(handle.await(Duration.ofSeconds(60)), "the pause of an hour is broken off");
     assertEquals(
         List.of(Outcome.NOT_RUN, Outcome.NOT_RUN),
         all(RunEvent.CaseFinished.class).map(RunEvent.CaseFinished::outcome).toList());

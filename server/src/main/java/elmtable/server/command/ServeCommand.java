@@ -21,6 +21,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
+import org.slf4j.LoggerFactory;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -61,6 +62,8 @@ final class ServeCommand implements Callable<Integer> {
 
   @Override
   public Integer call() throws InterruptedException {
+    // Logging starts before there are two threads, or it would tell of the calls that it held back meanwhile.
+    LoggerFactory.getILoggerFactory();
     // Opening the database and starting HTTP take about as long, so they go side by side.
     CompletableFuture<Opened> opening = CompletableFuture.supplyAsync(this::open);
     try (WebServer server = WebServer.start(port, opening.thenApply(Opened::backend));
