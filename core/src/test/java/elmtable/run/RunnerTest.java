@@ -143,6 +143,66 @@ class RunnerTest {
   }
 
   @Test
+  void argumentsGoByNameAndQuietOnesAreHidden() throws InterruptedException {
+    run("case a\nsteps\n| ask | twice=1 | 3 | => t |\n| log | <t> | ! quiet | |\n");
+    assertEquals(List.of("4"), logs());
+    List<RunEvent.Named> resolved =
+        all(RunEvent.StepFinished.class).reduce((a, b) -> b).orElseThrow().resolved();
+    assertEquals(List.of(new RunEvent.Named("text", "•••")), resolved);
+  }
+
+  @Test
+  void aCaseSeesItsRowItsSuiteAndItsEnvironment() throws InterruptedException {
+    run(
+        "suite s\nvalues\n| name | value |\n| greeting | hello <run/id> |\n\ncase a\ndata\n| n | next |\n"
+            + "| 2 | <1 + 2> |\nsteps\n| log | <greeting> <n> <row/next> <env/password> |\n");
+    assertEquals(Outcome.PASSED, only().outcome(), only().toString());
+    assertEquals(List.of("hello 7 2 3 •••"), logs());
+  }
+
+  @Test
+  void whatCannotBeWorkedOutIsAnErrorOfTheCase() throws InterruptedException {
+    run("case a\nsteps\n| log | <1 / 0> |\n");
+    assertEquals(Outcome.ERROR, only().outcome());
+    assertEquals("1 cannot be divided by 0.", only().failure().message());
+    run("case b\ndata\n| n |\n| x |\nsteps\n| ask | <n> |\n");
+    assertEquals("“x” does not fit count: a number is needed.", only().failure().message());
+    run("case c\ndata\n| e |\n| Nowhere |\nsteps\n| press | <e> |\n");
+    assertTrue(
+        only().failure().message().startsWith("No element is called “Nowhere”."),
+        only().toString());
+  }
+
+  @Test
+  void aCaseWithAnErrorDoesNotBegin() throws InterruptedException {
+    run(
+        "case a\nsteps\n| log | before |\n| presss | Shelves |\n\ncase b\nsteps\n| log | sound |\n");
+    assertEquals(List.of("sound"), logs());
+    RunEvent.CaseFinished first = all(RunEvent.CaseFinished.class).findFirst().orElseThrow();
+    assertEquals(Outcome.ERROR, first.outcome());
+    assertTrue(
+        first.failure().message().contains("a.elmt, line 31: No keyword is called “presss”"),
+        first.toString());
+    assertEquals(0, browsers.opened.get(), "no browser was needed");
+  }
+
+  @Test
+  void eachCaseHasAFreshBrowserAndOnlyIfItNeedsOne() throws InterruptedException {
+    run(
+        "case a\nsteps\n| press | Shelves |\n\ncase b\nsteps\n| press | Shelves |\n\ncase c\nsteps\n| log | x |\n");
+    assertTrue(browsers.opened.get() >= 2, browsers.opened + " were opened");
+    assertEquals(
+        Map.of(Outcome.PASSED, 3), ((RunEvent.RunFinished) events.get(events.size() - 1)).counts());
+  }
+
+  @Test
+  void fixturesAreSaidToBeMissing() throws InterruptedException {
+    run("case a\nfixtures: f\nsteps\n| log | x |\n\nfixture f\nset-up\n| log | y |\n");
+    assertEquals(Outcome.ERROR, only().outcome());
+    assertTrue(only().failure().message().contains("fixtures"));
+  }
+
+  @Test
   void aSoftFailureIsRecordedAndTheCaseGoesOn() throws InterruptedException {
     run(
         "case a\nsteps\n| expect text | Shelves | eight | ! soft |\n| log | on | |\n| fail | second | ! soft |\n");

@@ -62,7 +62,8 @@ final class ServeCommand implements Callable<Integer> {
 
   @Override
   public Integer call() throws InterruptedException {
-    // Logging starts before there are two threads, or it would tell of the calls that it held back meanwhile.
+    // Logging starts before there are two threads, or it would tell of the calls that it held back
+    // meanwhile.
     LoggerFactory.getILoggerFactory();
     // Opening the database and starting HTTP take about as long, so they go side by side.
     CompletableFuture<Opened> opening = CompletableFuture.supplyAsync(this::open);
