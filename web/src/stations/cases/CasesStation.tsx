@@ -1,6 +1,6 @@
 import { Play } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
-import { useLocation, useSearch } from 'wouter';
+import { Link, useLocation, useSearch } from 'wouter';
 import { inAddress } from '@/api/client';
 import { useKeywords, useStartRun, useTree } from '@/api/queries';
 import type { BlockView } from '@/api/types';
@@ -130,6 +130,14 @@ function SheetHead({
           value={asText ? 'text' : 'table'}
           onChange={show}
         />
+        {suite && (
+          <Link
+            to={`/plan?suite=${encodeURIComponent(suite.name)}`}
+            className="whitespace-nowrap font-medium text-accent hover:underline"
+          >
+            Show what will run
+          </Link>
+        )}
         {suite && executable > 0 && (
           <Button kind="main" onClick={async () => setWrong(await start({ title: suite.name, suites: [suite.name] }))}>
             <Play size={13} aria-hidden />
