@@ -7,7 +7,7 @@ import { Outcome } from '@/parts/Outcome';
 import { Parts } from '@/parts/Parts';
 
 /** The head of a case, keyword, page or other block: its name, notes and properties. */
-export function BlockHead({ block, first }: { block: BlockView; first: boolean }) {
+export function BlockHead({ block, suite, first }: { block: BlockView; suite: string; first: boolean }) {
   const start = useStartRun();
   const [wrong, setWrong] = useState<string | null>(null);
   const isCase = block.kind === 'case';
@@ -32,7 +32,14 @@ export function BlockHead({ block, first }: { block: BlockView; first: boolean }
         <span className="flex-1" />
         {isCase && block.out !== '' && <span className="text-small text-ink-3">{block.out}</span>}
         {isCase && block.executable > 0 && (
-          <Button small onClick={async () => setWrong(await start({ title: block.name, cases: [block.name] }))}>
+          <Button
+            small
+            onClick={async () =>
+              setWrong(
+                await start({ title: block.name, cases: [suite === '' ? block.name : `${suite}/${block.name}`] }),
+              )
+            }
+          >
             <Play size={11} aria-hidden />
             Run {block.executable} case{block.executable === 1 ? '' : 's'}
           </Button>

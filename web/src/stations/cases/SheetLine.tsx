@@ -29,7 +29,7 @@ export interface LineProps {
 export function SheetLine({ item, ...rest }: LineProps & { item: Item }) {
   switch (item.kind) {
     case 'block':
-      return <BlockHead block={item.block} first={item.index === 0} />;
+      return <BlockHead block={item.block} suite={suiteOf(rest.sheet)} first={item.index === 0} />;
     case 'data line':
       return (
         <div className="mr-4 ml-2 flex h-7 items-center gap-2 border-t border-hair px-2 text-ink-2">
@@ -67,6 +67,9 @@ export function SheetLine({ item, ...rest }: LineProps & { item: Item }) {
       return <AddRow item={item} sheet={rest.sheet} />;
   }
 }
+
+/** The suite that a document's cases belong to; empty where it has no head of its own. */
+const suiteOf = (sheet: Sheet) => sheet.view?.blocks.find((block) => block.kind === 'suite')?.name ?? '';
 
 /** A row behind the last one of a section. */
 function AddRow({ item, sheet }: { item: Extract<Item, { kind: 'add' }>; sheet: Sheet }) {

@@ -114,6 +114,20 @@ class PlannerTest {
   }
 
   @Test
+  void aCaseBehindItsSuitesNameIsThatSuitesAlone() {
+    String suite = "suite %s\n\ncase same\nsteps\n| log | x |\n";
+    Project project =
+        TestProjects.of(
+            Map.of("a.elmt", suite.formatted("A"), "b.elmt", suite.formatted("B")), Map.of());
+    Selection both = new Selection("", List.of(), List.of("same"), List.of(), "", "");
+    Selection one = new Selection("", List.of(), List.of("B/same"), List.of(), "", "");
+    assertEquals(2, Planner.plan(project, both).count());
+    assertEquals(
+        List.of("B"),
+        Planner.plan(project, one).executables().map(e -> e.entry().suiteName()).toList());
+  }
+
+  @Test
   void whatDoesNotExistIsRefusedByName() {
     assertTrue(
         refusal(new Selection("", List.of("T"), List.of(), List.of(), "", ""))

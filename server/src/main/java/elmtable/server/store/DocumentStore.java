@@ -66,7 +66,7 @@ public final class DocumentStore {
         .now(connection -> {
           Jdbc.update(connection, "insert into project (id, name) values (1, ?)", name);
           for (Map.Entry<String, String> document : reading.documents().entrySet()) {
-            insert(connection, document.getKey(), 1, document.getValue());
+            insert(connection, document.getKey(), 1, document.getValue(), "import");
           }
           for (Map.Entry<String, ContentFiles.Kept> file : files.entrySet()) {
             Jdbc.update(
@@ -118,7 +118,7 @@ public final class DocumentStore {
           if (now != revision) {
             throw new Conflict(current.orElse(new Stored(path, 0, "")));
           }
-          insert(connection, path, now + 1, text);
+          insert(connection, path, now + 1, text, author);
           return now + 1;
         });
   }
@@ -136,7 +136,8 @@ public final class DocumentStore {
     }
   }
 
-  private static void insert(Connection connection, String path, long revision, String text)
+  private static void insert(
+      Connection connection, String path, long revision, String text, String author)
       throws SQLException {
     Jdbc.update(
         connection,
@@ -151,7 +152,7 @@ public final class DocumentStore {
         path,
         revision,
         text,
-        "local",
+        author,
         Instant.now().toString());
   }
 

@@ -72,7 +72,8 @@ public record FolderReading(Map<String, String> documents, ProjectFiles files) {
         BasicFileAttributes attributes = Files.readAttributes(file, BasicFileAttributes.class);
         return Optional.of(attributes.size() + " " + attributes.lastModifiedTime().toMillis());
       } catch (IOException unreadable) {
-        return Optional.empty();
+        // It is there; opening it says why it cannot be read.
+        return Optional.of("unreadable");
       }
     }
 
