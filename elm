@@ -36,9 +36,8 @@ need_browser() {
 
 # `file` lists what a build was made from; nothing is built again while that has not changed.
 sources() {
-  (cd "$here" && find pom.xml core webdriver demo-site server web -type f \
-    -not -path '*/target/*' -not -path '*/node_modules/*' -not -path '*/dist/*' -not -path '*/src/test/*' \
-    -printf '%p %s %T@\n' | sort | cksum)
+  (cd "$here" && find pom.xml core webdriver demo-site server web \
+    \( -name target -o -name node_modules -o -name dist -o -path '*/src/test' \) -prune -o -type f -printf '%p %s %T@\n' | sort | cksum)
 }
 
 build() {
@@ -50,13 +49,30 @@ build() {
   say "Building ..."
   (cd "$here" && mvn -q -DskipTests -Dspotless.check.skip=true -pl server,demo-site -am package) >&2
   sources >"$stamp"
+  rehearse
 }
 
-# Classes that were loaded once are kept in an archive, which halves the start.
+# What one start of a new build loaded is kept for the starts after it, which halves them. JDKs from 24 on keep
+# more of it, in a file of another kind.
 java_options() {
+  printf '%s\n' -XX:+UseSerialGC --enable-native-access=ALL-UNNAMED -Xlog:disable -Xlog:all=error:stderr
+  if keeps_more; then printf '%s\n' "-XX:AOTCache=$here/.elm/start.aot"
+  else printf '%s\n' "-XX:SharedArchiveFile=$here/.elm/start.jsa"; fi
+}
+
+keeps_more() { grep -Eq '^JAVA_VERSION="(2[4-9]|[3-9][0-9])' "$JAVA_HOME/release"; }
+
+rehearse() {
+  local scratch keep
   mkdir -p "$here/.elm"
-  printf '%s\n' -XX:+UseSerialGC -XX:+AutoCreateSharedArchive "-XX:SharedArchiveFile=$here/.elm/classes.jsa" \
-    -Xlog:cds=off -Xlog:cds+dynamic=off --enable-native-access=ALL-UNNAMED
+  rm -f "$here"/.elm/start.*
+  scratch=$(mktemp -d)
+  if keeps_more; then keep="-XX:AOTCacheOutput=$here/.elm/start.aot"
+  else keep="-XX:ArchiveClassesAtExit=$here/.elm/start.jsa"; fi
+  # Without the file a start only takes longer, so a failure here stops nothing; its reason stays in the log.
+  "$JAVA_HOME/bin/java" -XX:+UseSerialGC --enable-native-access=ALL-UNNAMED "$keep" -jar "$jar" \
+    serve "$here/demo" --data "$scratch" --port 0 --rehearse >"$here/.elm/rehearsal.log" 2>&1 || true
+  rm -rf "$scratch"
 }
 
 demo() {

@@ -36,6 +36,13 @@ export function CellEditor({
   const { line } = item.row;
   const { tryOut } = sheet;
 
+  // Problems are asked for before completions: they are what one waits for.
+  const initial = textAt(item, column);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what is typed decides, not the row that it changes
+  useEffect(() => {
+    if (text !== initial) tryOut([editOf(item, column, text)]);
+  }, [text]);
+
   useEffect(() => {
     if (!completes) return;
     const ask = ++asked.current;
@@ -46,14 +53,6 @@ export function CellEditor({
       setAt(text !== '' && answer.suggestions.length > 0 && answer.kind !== 'reference' ? 0 : -1);
     });
   }, [completes, path, line, column, text]);
-
-  const initial = textAt(item, column);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: what is typed decides, not the row that it changes
-  useEffect(() => {
-    if (text === initial) return;
-    const soon = setTimeout(() => tryOut([editOf(item, column, text)]), 5);
-    return () => clearTimeout(soon);
-  }, [text]);
 
   const finish = (value: string, after: After, also: SheetEditUnion[] = []) => {
     if (over.current) return;

@@ -4,31 +4,80 @@ import elmtable.text.Diagnostic;
 import elmtable.text.Range;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 
 /**
  * One block of a document. It holds no place of its own: its ranges count from its first line, so
  * that a block that only moved is the same block.
- *
- * @param above comments directly above the header
- * @param header the header's line, {@code name} the part of it that is the name
- * @param lines everything under the header up to the last line that is not blank
- * @param height how many lines it takes in the document, with {@code above}
- * @param problems what is wrong with its grammar
  */
-public record Block(
-    BlockKind kind,
-    String name,
-    Range header,
-    Range nameRange,
-    List<Line.Comment> above,
-    List<Line> lines,
-    int height,
-    List<Diagnostic> problems) {
-  public Block {
-    above = List.copyOf(above);
-    lines = List.copyOf(lines);
-    problems = List.copyOf(problems);
+public final class Block {
+  private final BlockKind kind;
+  private final String name;
+  private final Range header;
+  private final Range nameRange;
+  private final List<Line.Comment> above;
+  private final List<Line> lines;
+  private final int height;
+  private final List<Diagnostic> problems;
+  private final BlockParts parts;
+
+  Block(
+      BlockKind kind,
+      String name,
+      Range header,
+      Range nameRange,
+      List<Line.Comment> above,
+      List<Line> lines,
+      int height,
+      List<Diagnostic> problems) {
+    this.kind = kind;
+    this.name = name;
+    this.header = header;
+    this.nameRange = nameRange;
+    this.above = List.copyOf(above);
+    this.lines = List.copyOf(lines);
+    this.height = height;
+    this.problems = List.copyOf(problems);
+    this.parts = new BlockParts(kind, this.lines);
+  }
+
+  public BlockKind kind() {
+    return kind;
+  }
+
+  public String name() {
+    return name;
+  }
+
+  /** The header's line. */
+  public Range header() {
+    return header;
+  }
+
+  /** The part of the header that is the name. */
+  public Range nameRange() {
+    return nameRange;
+  }
+
+  /** Comments directly above the header. */
+  public List<Line.Comment> above() {
+    return above;
+  }
+
+  /** Everything under the header up to the last line that is not blank. */
+  public List<Line> lines() {
+    return lines;
+  }
+
+  /** How many lines it takes in the document, with those above the header. */
+  public int height() {
+    return height;
+  }
+
+  /** What is wrong with its grammar. */
+  public List<Diagnostic> problems() {
+    return problems;
   }
 
   /** Notes under the header: those before the first section or row. */
@@ -51,21 +100,7 @@ public record Block(
 
   /** The block's own properties in the order written, without those of its data sections. */
   public List<Line.Property> properties() {
-    List<Line.Property> properties = new ArrayList<>();
-    boolean inDataHead = false;
-    for (Line line : lines) {
-      switch (line) {
-        case Line.SectionWord word -> inDataHead = word.section() == Section.DATA;
-        case Line.Row ignored -> inDataHead = false;
-        case Line.Property property -> {
-          if (!(inDataHead && isOfDataSection(property))) {
-            properties.add(property);
-          }
-        }
-        default -> {}
-      }
-    }
-    return properties;
+    return parts.properties();
   }
 
   static boolean isOfDataSection(Line.Property property) {
@@ -96,7 +131,7 @@ public record Block(
 
   /** The sections in the order written. */
   public List<SectionBody> sections() {
-    return SectionReader.read(this);
+    return parts.sections();
   }
 
   public List<SectionBody> sections(Section section) {
@@ -109,10 +144,23 @@ public record Block(
 
   /** The steps of a section that holds steps, without rows that are empty. */
   public List<Step> steps(Section section) {
-    return sections(section).stream()
-        .flatMap(body -> body.rows().stream())
-        .filter(row -> row.width() > 0)
-        .map(Step::of)
-        .toList();
+    return parts.steps(section);
+  }
+
+  /** Two blocks are equal when they read the same from the same lines of their own. */
+  @Override
+  public boolean equals(Object other) {
+    return this == other
+        || (other instanceof Block block
+            && kind == block.kind
+            && name.equals(block.name)
+            && height == block.height
+            && above.equals(block.above)
+            && lines.equals(block.lines));
+  }
+
+  @Override
+  public int hashCode() {
+    return Objects.hash(kind, name, height);
   }
 }

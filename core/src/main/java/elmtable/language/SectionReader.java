@@ -6,7 +6,7 @@ import java.util.Optional;
 
 /** Gathers a block's lines into its sections. */
 final class SectionReader {
-  private final Block block;
+  private final BlockKind kind;
   private final List<SectionBody> sections = new ArrayList<>();
   private Section section;
   private Line.SectionWord word;
@@ -14,16 +14,16 @@ final class SectionReader {
   private final List<Line.Property> properties = new ArrayList<>();
   private final List<Line.Row> rows = new ArrayList<>();
 
-  private SectionReader(Block block) {
-    this.block = block;
+  private SectionReader(BlockKind kind) {
+    this.kind = kind;
   }
 
-  static List<SectionBody> read(Block block) {
-    return new SectionReader(block).read();
+  static List<SectionBody> read(BlockKind kind, List<Line> lines) {
+    return new SectionReader(kind).read(lines);
   }
 
-  private List<SectionBody> read() {
-    for (Line line : block.lines()) {
+  private List<SectionBody> read(List<Line> lines) {
+    for (Line line : lines) {
       switch (line) {
         case Line.SectionWord next -> {
           end();
@@ -32,7 +32,7 @@ final class SectionReader {
         }
         case Line.Row row -> {
           if (section == null) {
-            section = block.kind().main().orElse(null);
+            section = kind.main().orElse(null);
           }
           rows.add(row);
         }

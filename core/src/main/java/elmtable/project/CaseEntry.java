@@ -4,6 +4,7 @@ import elmtable.formula.Template;
 import elmtable.language.Block;
 import elmtable.language.Document.Placed;
 import elmtable.language.Lists;
+import elmtable.text.Names;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -23,6 +24,11 @@ public record CaseEntry(String path, Placed placed, String suiteName, Optional<B
 
   public Template nameTemplate() {
     return Template.of(name());
+  }
+
+  /** The same for two cases only where suite and name are. */
+  String key() {
+    return Names.key(suiteName) + "/" + Names.key(name());
   }
 
   /** The suite's tags and its own. */

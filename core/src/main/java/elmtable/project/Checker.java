@@ -1,79 +1,176 @@
 package elmtable.project;
 
+import elmtable.language.Block;
 import elmtable.language.BlockKind;
 import elmtable.language.Document.Placed;
+import elmtable.project.Checked.CheckedBlock;
+import elmtable.project.Checked.CheckedDocument;
 import elmtable.text.Diagnostic;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
+import java.util.HashSet;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
-/** Checks every document of a project: its grammar, its names, and each block by its kind. */
+/**
+ * Checks every document of a project: its grammar, its names, and each block by its kind. What an
+ * earlier check found in a block is taken over when neither the block nor anything it looked up has
+ * changed.
+ */
 final class Checker {
-  private static final Comparator<Diagnostic> IN_ORDER =
+  static final Comparator<Diagnostic> IN_ORDER =
       Comparator.<Diagnostic>comparingInt(d -> d.range().line())
           .thenComparingInt(d -> d.range().start())
           .thenComparing(Diagnostic::severity);
 
   private final Project project;
-  private final StepChecks steps;
+  private final Map<String, CheckedDocument> before;
+  private final Set<Symbol> changed;
 
-  private Checker(Project project) {
+  private Checker(Project project, Checked before) {
     this.project = project;
-    this.steps = new StepChecks(project.index());
+    this.before = before == null ? Map.of() : before.documents();
+    this.changed = before == null ? Set.of() : Changes.between(before.indexes(), project.indexes());
   }
 
-  static Map<String, List<Diagnostic>> check(Project project) {
-    Checker checker = new Checker(project);
-    Map<String, List<Diagnostic>> all = new LinkedHashMap<>();
-    for (SourceDocument document : project.documents().values()) {
-      List<Diagnostic> problems = new ArrayList<>(document.document().allProblems());
-      problems.addAll(project.index().duplicates().getOrDefault(document.path(), List.of()));
-      for (SuiteEntry suite : project.index().suites()) {
-        if (suite.path().equals(document.path())) {
-          suite
-              .cases()
-              .forEach(entry ->
-                  checker.add(
-                      entry.placed(),
-                      problems,
-                      new CaseChecks(project, checker.steps).check(entry)));
-        }
-      }
-      for (Placed placed : document.document().blocks()) {
-        checker.add(placed, problems, checker.check(document.path(), placed));
-      }
-      problems.sort(IN_ORDER);
-      all.put(document.path(), List.copyOf(problems));
+  /**
+   * @param before what an earlier check of another snapshot gave, or null
+   */
+  static Checked check(Project project, Checked before) {
+    Checker checker = new Checker(project, before);
+    Map<String, CheckedDocument> documents = new LinkedHashMap<>();
+    // Documents are checked side by side: a check only reads the snapshot.
+    List<CheckedDocument> checked =
+        project.indexes().values().parallelStream().map(checker::document).toList();
+    checked.forEach(document -> documents.put(document.index().document.path(), document));
+    Map<Block, List<Diagnostic>> circles =
+        before != null && sameKeywords(before.indexes(), project.indexes())
+            ? before.circles()
+            : KeywordCircles.find(project.index());
+    Map<String, List<Diagnostic>> problems = new LinkedHashMap<>();
+    documents.forEach((path, document) -> problems.put(path, checker.together(document, circles)));
+    return new Checked(
+        project.indexes(), documents, circles, Collections.unmodifiableMap(problems));
+  }
+
+  private static boolean sameKeywords(
+      Map<String, DocumentIndex> before, Map<String, DocumentIndex> now) {
+    if (!before.keySet().equals(now.keySet())) {
+      return false;
     }
-    KeywordCircles.find(project.index())
-        .forEach((path, circles) -> all.merge(path, circles, Checker::merged));
-    return all;
-  }
-
-  private static List<Diagnostic> merged(List<Diagnostic> a, List<Diagnostic> b) {
-    List<Diagnostic> both = new ArrayList<>(a);
-    both.addAll(b);
-    both.sort(IN_ORDER);
-    return List.copyOf(both);
-  }
-
-  private void add(Placed placed, List<Diagnostic> problems, List<Diagnostic> found) {
-    found.forEach(problem -> problems.add(problem.down(placed.firstLine())));
-  }
-
-  private List<Diagnostic> check(String path, Placed placed) {
-    if (placed.block().name().isEmpty() && placed.block().kind() != BlockKind.SUITE) {
-      return List.of();
+    for (Map.Entry<String, DocumentIndex> entry : now.entrySet()) {
+      DocumentIndex old = before.get(entry.getKey());
+      if (old != entry.getValue() && !blocks(old).equals(blocks(entry.getValue()))) {
+        return false;
+      }
     }
-    return switch (placed.block().kind()) {
-      case KEYWORD -> new KeywordChecks(project, steps).check(path, placed);
-      case PAGE -> PageChecks.check(placed.block(), project.index());
-      case DATA_SET -> DataChecks.check(new DataEntry(path, placed), project);
-      case SUITE -> new SuiteChecks(project, steps).check(placed.block());
-      case ENVIRONMENT -> EnvironmentChecks.check(placed.block(), project.index());
-      case CASE, FIXTURE, HOOK, BROWSER, PLAN -> List.of();
+    return true;
+  }
+
+  private static Set<Block> blocks(DocumentIndex index) {
+    Set<Block> blocks = Collections.newSetFromMap(new IdentityHashMap<>());
+    index.keywords.forEach(keyword -> blocks.add(keyword.block()));
+    return blocks;
+  }
+
+  /** What was found in a document itself, with what the project as a whole shows about it. */
+  private List<Diagnostic> together(
+      CheckedDocument document, Map<Block, List<Diagnostic>> circles) {
+    List<Diagnostic> duplicates =
+        project.index().duplicates().getOrDefault(document.index().document.path(), List.of());
+    List<Diagnostic> all = new ArrayList<>(duplicates);
+    if (!circles.isEmpty()) {
+      for (KeywordEntry.Composed keyword : document.index().keywords) {
+        circles
+            .getOrDefault(keyword.block(), List.of())
+            .forEach(problem -> all.add(problem.down(keyword.placed().firstLine())));
+      }
+    }
+    if (all.isEmpty()) {
+      return document.problems();
+    }
+    all.addAll(document.problems());
+    all.sort(IN_ORDER);
+    return List.copyOf(all);
+  }
+
+  private CheckedDocument document(DocumentIndex index) {
+    CheckedDocument known = before.get(index.document.path());
+    if (known != null && known.index() == index && Collections.disjoint(changed, known.asked())) {
+      return known;
+    }
+    Map<Block, CheckedBlock> blocks = new IdentityHashMap<>();
+    Map<Block, CaseEntry> cases = new IdentityHashMap<>();
+    index.suite.ifPresent(suite -> suite.cases().forEach(entry -> cases.put(entry.block(), entry)));
+    List<Diagnostic> problems = new ArrayList<>(index.document.document().allProblems());
+    Set<Symbol> asked = new HashSet<>();
+    Set<Symbol> used = new HashSet<>();
+    for (Placed placed : index.document.document().blocks()) {
+      CheckedBlock block = block(index, placed, cases, known);
+      blocks.put(placed.block(), block);
+      asked.addAll(block.asked().symbols);
+      used.addAll(block.asked().used);
+      block.problems().forEach(problem -> problems.add(problem.down(placed.firstLine())));
+    }
+    problems.sort(IN_ORDER);
+    return new CheckedDocument(index, blocks, asked, used, List.copyOf(problems));
+  }
+
+  private CheckedBlock block(
+      DocumentIndex index, Placed placed, Map<Block, CaseEntry> cases, CheckedDocument document) {
+    Block block = placed.block();
+    Block surroundings = CheckedDocument.surroundings(index, placed);
+    boolean winner =
+        block.kind() == BlockKind.CASE ? cases.containsKey(block) : isFoundByItsName(placed);
+    CheckedBlock known = document == null ? null : document.blocks().get(block);
+    if (known != null
+        && known.surroundings() == surroundings
+        && known.winner() == winner
+        && Collections.disjoint(changed, known.asked().symbols)) {
+      return known;
+    }
+    Asked asked = new Asked();
+    List<Diagnostic> problems =
+        block.name().isEmpty() && block.kind() != BlockKind.SUITE
+            ? List.of()
+            : check(project.noting(asked), index, placed, cases.get(block), winner);
+    return new CheckedBlock(surroundings, winner, List.copyOf(problems), asked);
+  }
+
+  private boolean isFoundByItsName(Placed placed) {
+    return placed.block().kind() == BlockKind.KEYWORD
+        && project
+            .index()
+            .keyword(placed.block().name())
+            .filter(found ->
+                found instanceof KeywordEntry.Composed composed
+                    && composed.block() == placed.block())
+            .isPresent();
+  }
+
+  private static List<Diagnostic> check(
+      Project noting, DocumentIndex index, Placed placed, CaseEntry entry, boolean winner) {
+    StepChecks steps = new StepChecks(noting.index());
+    Block block = placed.block();
+    return switch (block.kind()) {
+      case CASE -> entry == null ? List.of() : new CaseChecks(noting, steps).check(entry);
+      case KEYWORD -> new KeywordChecks(noting, steps).check(keyword(index, placed), winner);
+      case PAGE -> PageChecks.check(block, noting.index());
+      case DATA_SET -> DataChecks.check(new DataEntry(index.document.path(), placed), noting);
+      case SUITE -> new SuiteChecks(noting, steps).check(block);
+      case ENVIRONMENT -> EnvironmentChecks.check(block, noting.index());
+      case FIXTURE, HOOK, BROWSER, PLAN -> List.of();
     };
+  }
+
+  private static KeywordEntry.Composed keyword(DocumentIndex index, Placed placed) {
+    return index.keywords.stream()
+        .filter(entry -> entry.block() == placed.block())
+        .findFirst()
+        .orElseThrow();
   }
 }

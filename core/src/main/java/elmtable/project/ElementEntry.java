@@ -3,6 +3,7 @@ package elmtable.project;
 import elmtable.browser.Locator;
 import elmtable.formula.Template;
 import elmtable.language.Line;
+import elmtable.text.Names;
 
 /**
  * A named thing on a page.
@@ -21,5 +22,10 @@ public record ElementEntry(
   /** How a step can name it whatever pages are in force. */
   public String fullName() {
     return page + "/" + name;
+  }
+
+  /** The same for two elements only where page and name are. */
+  String key() {
+    return Names.key(page) + "/" + Names.key(name);
   }
 }

@@ -57,32 +57,41 @@ public final class ElementFinder {
     int slash = name.indexOf('/');
     Optional<PageEntry> named = slash > 0 ? index.page(name.substring(0, slash)) : Optional.empty();
     if (named.isPresent()) {
-      return best(named.get().elements(), name.substring(slash + 1).strip(), name);
+      return found(onPages(List.of(named.get()), name.substring(slash + 1).strip()), name);
     }
-    List<ElementEntry> near =
-        pagesInForce.stream()
-            .flatMap(page -> index.page(page).stream())
-            .flatMap(page -> page.elements().stream())
-            .toList();
-    Found inForce = best(near, name, name);
-    return inForce instanceof Found.None ? best(index.elements(), name, name) : inForce;
+    List<PageEntry> near =
+        pagesInForce.stream().flatMap(page -> index.page(page).stream()).toList();
+    List<Match> inForce = onPages(near, name);
+    return found(inForce.isEmpty() ? anywhere(name) : inForce, name);
   }
 
-  private Found best(List<ElementEntry> elements, String name, String written) {
+  private static List<Match> onPages(List<PageEntry> pages, String name) {
     List<Match> plain = new ArrayList<>();
-    List<Match> patterns = new ArrayList<>();
-    String key = Names.key(name);
-    for (ElementEntry element : elements) {
-      if (!element.pattern().hasPlaces()) {
-        if (Names.key(element.name()).equals(key)) {
-          plain.add(new Match(element, Map.of()));
-        }
-      } else {
-        element.pattern().match(name).ifPresent(values -> patterns.add(new Match(element, values)));
-      }
+    for (PageEntry page : pages) {
+      page.plainNamed(name).ifPresent(element -> plain.add(new Match(element, Map.of())));
     }
-    List<Match> matches = plain.isEmpty() ? mostLiteral(patterns) : plain;
+    return plain.isEmpty()
+        ? fitting(pages.stream().flatMap(page -> page.patterns().stream()), name)
+        : plain;
+  }
+
+  private List<Match> anywhere(String name) {
+    List<Match> plain =
+        index.elementsNamed(name).stream().map(element -> new Match(element, Map.of())).toList();
+    return plain.isEmpty() ? fitting(index.elementPatterns().stream(), name) : plain;
+  }
+
+  private static List<Match> fitting(Stream<ElementEntry> patterns, String name) {
+    return mostLiteral(
+        patterns
+            .flatMap(element ->
+                element.pattern().match(name).map(values -> new Match(element, values)).stream())
+            .toList());
+  }
+
+  private Found found(List<Match> matches, String written) {
     if (matches.size() == 1) {
+      index.use(matches.get(0).element());
       return new Found.One(matches.get(0).element(), matches.get(0).values());
     }
     if (matches.isEmpty()) {
@@ -90,6 +99,7 @@ public final class ElementFinder {
       return new Found.None(
           Names.nearest(written.substring(written.indexOf('/') + 1), names.distinct().toList()));
     }
+    matches.forEach(match -> index.use(match.element()));
     return new Found.Several(matches.stream().map(Match::element).toList());
   }
 

@@ -2,7 +2,6 @@ package elmtable.project;
 
 import elmtable.keyword.Kind;
 import elmtable.language.Block;
-import elmtable.language.Document.Placed;
 import elmtable.language.Section;
 import elmtable.language.SectionTable;
 import elmtable.text.Diagnostic;
@@ -25,21 +24,21 @@ final class KeywordChecks {
     this.steps = steps;
   }
 
-  List<Diagnostic> check(String path, Placed placed) {
-    Block block = placed.block();
+  /**
+   * @param winner whether its name finds it; the steps of a double are not checked
+   */
+  List<Diagnostic> check(KeywordEntry.Composed entry, boolean winner) {
+    Block block = entry.block();
     List<Diagnostic> problems = new ArrayList<>();
     names(block, Section.TAKES, "parameter", problems);
     names(block, Section.GIVES, "result", problems);
     PropertyChecks.pages(block, project.index(), problems);
     PropertyChecks.yesNo(block, "draft", problems);
-    Optional<KeywordEntry> entry = project.index().keyword(block.name());
-    if (entry.isPresent()
-        && entry.get() instanceof KeywordEntry.Composed composed
-        && composed.placed() == placed) {
-      Reach reach = Reach.of(composed, project.index());
+    if (winner) {
+      Reach reach = Reach.of(entry, project.index());
       problems.addAll(
           steps.check(
-              block.steps(Section.STEPS), StepPlace.of(composed), reach, block.isYes("draft")));
+              block.steps(Section.STEPS), StepPlace.of(entry), reach, block.isYes("draft")));
     }
     return problems;
   }

@@ -1,12 +1,13 @@
 package elmtable.project;
 
+import elmtable.language.Block;
 import elmtable.language.Section;
 import elmtable.language.Step;
 import elmtable.text.Diagnostic;
 import elmtable.text.Problem;
 import java.util.ArrayList;
-import java.util.HashSet;
-import java.util.LinkedHashMap;
+import java.util.Collections;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -18,16 +19,16 @@ import java.util.Set;
  */
 final class KeywordCircles {
   private final ProjectIndex index;
-  private final Set<KeywordEntry.Composed> done = new HashSet<>();
+  private final Set<Block> done = Collections.newSetFromMap(new IdentityHashMap<>());
   private final List<KeywordEntry.Composed> way = new ArrayList<>();
-  private final Map<String, List<Diagnostic>> found = new LinkedHashMap<>();
+  private final Map<Block, List<Diagnostic>> found = new IdentityHashMap<>();
 
   private KeywordCircles(ProjectIndex index) {
     this.index = index;
   }
 
-  /** By document path, with absolute lines. */
-  static Map<String, List<Diagnostic>> find(ProjectIndex index) {
+  /** By the block that closes the circle; lines count from it. */
+  static Map<Block, List<Diagnostic>> find(ProjectIndex index) {
     KeywordCircles circles = new KeywordCircles(index);
     for (KeywordEntry keyword : index.keywords()) {
       if (keyword instanceof KeywordEntry.Composed composed) {
@@ -38,7 +39,7 @@ final class KeywordCircles {
   }
 
   private void visit(KeywordEntry.Composed keyword) {
-    if (!done.add(keyword)) {
+    if (!done.add(keyword.block())) {
       return;
     }
     way.add(keyword);
@@ -61,11 +62,11 @@ final class KeywordCircles {
     List<String> names = new ArrayList<>(circle.stream().map(k -> k.signature().name()).toList());
     names.add(names.get(0));
     found
-        .computeIfAbsent(keyword.path(), path -> new ArrayList<>())
+        .computeIfAbsent(keyword.block(), block -> new ArrayList<>())
         .add(
             new Diagnostic(
                 Problem.CALLS_ITSELF,
-                step.first().range().down(keyword.placed().firstLine()),
+                step.first().range(),
                 "A keyword may not call itself: " + String.join(" → ", names) + "."));
   }
 }

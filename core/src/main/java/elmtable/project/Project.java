@@ -4,6 +4,7 @@ import elmtable.data.ProjectFiles;
 import elmtable.keyword.KeywordRegistry;
 import elmtable.text.Diagnostic;
 import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -20,26 +21,55 @@ public final class Project {
   private final ProjectFiles files;
   private final KeywordRegistry builtIn;
   private final DataCache dataCache;
+  private final Map<String, DocumentIndex> indexes;
   private final ProjectIndex index;
-  private volatile Map<String, List<Diagnostic>> problems;
+
+  /** What was found out about an earlier snapshot, or this one. */
+  private volatile Checked checked;
 
   private Project(
       SortedMap<String, SourceDocument> documents,
       ProjectFiles files,
       KeywordRegistry builtIn,
-      DataCache dataCache) {
+      DataCache dataCache,
+      Map<String, DocumentIndex> indexesBefore,
+      Checked checkedBefore) {
     this.documents = Collections.unmodifiableSortedMap(documents);
     this.files = files;
     this.builtIn = builtIn;
     this.dataCache = dataCache;
-    this.index = ProjectIndex.of(documents.values(), builtIn);
+    this.indexes = indexes(documents, indexesBefore);
+    this.index = new ProjectIndex(new IndexContents(indexes.values(), builtIn));
+    this.checked = checkedBefore;
+  }
+
+  private Project(Project like, Asked notes) {
+    documents = like.documents;
+    files = like.files;
+    builtIn = like.builtIn;
+    dataCache = like.dataCache;
+    indexes = like.indexes;
+    index = like.index.noting(notes);
+    checked = like.checked;
+  }
+
+  private static Map<String, DocumentIndex> indexes(
+      SortedMap<String, SourceDocument> documents, Map<String, DocumentIndex> before) {
+    Map<String, DocumentIndex> indexes = new LinkedHashMap<>();
+    for (SourceDocument document : documents.values()) {
+      DocumentIndex known = before.get(document.path());
+      indexes.put(
+          document.path(),
+          known != null && known.document == document ? known : new DocumentIndex(document));
+    }
+    return indexes;
   }
 
   /** Reads a project's documents, given by path. */
   public static Project of(Map<String, String> texts, ProjectFiles files, KeywordRegistry builtIn) {
     SortedMap<String, SourceDocument> documents = new TreeMap<>();
     texts.forEach((path, text) -> documents.put(path, SourceDocument.read(path, text)));
-    return new Project(documents, files, builtIn, new DataCache());
+    return new Project(documents, files, builtIn, new DataCache(), Map.of(), null);
   }
 
   /** The project with another text for one document, which may be new. */
@@ -47,18 +77,27 @@ public final class Project {
     SortedMap<String, SourceDocument> changed = new TreeMap<>(documents);
     SourceDocument before = documents.get(path);
     changed.put(path, before == null ? SourceDocument.read(path, text) : before.withText(text));
-    return new Project(changed, files, builtIn, dataCache);
+    return new Project(changed, files, builtIn, dataCache, indexes, checked);
   }
 
   public Project without(String path) {
     SortedMap<String, SourceDocument> changed = new TreeMap<>(documents);
     changed.remove(path);
-    return new Project(changed, files, builtIn, dataCache);
+    return new Project(changed, files, builtIn, dataCache, indexes, checked);
   }
 
   /** The same documents with other files beside them. */
   public Project withFiles(ProjectFiles changed) {
-    return new Project(documents, changed, builtIn, dataCache);
+    return new Project(documents, changed, builtIn, dataCache, indexes, null);
+  }
+
+  /** The same project, noting what is looked up in its index. */
+  Project noting(Asked notes) {
+    return new Project(this, notes);
+  }
+
+  Map<String, DocumentIndex> indexes() {
+    return indexes;
   }
 
   public SortedMap<String, SourceDocument> documents() {
@@ -93,15 +132,15 @@ public final class Project {
 
   /**
    * Every problem, by document path, each list in the order of lines; worked out when first asked
-   * for.
+   * for. Only what depends on something that changed since the last time is checked again.
    */
   public Map<String, List<Diagnostic>> problems() {
-    Map<String, List<Diagnostic>> known = problems;
-    if (known == null) {
-      known = Checker.check(this);
-      problems = known;
+    Checked known = checked;
+    if (known == null || known.indexes() != indexes) {
+      known = Checker.check(this, known);
+      checked = known;
     }
-    return known;
+    return known.problems();
   }
 
   public List<Diagnostic> problems(String path) {

@@ -1,8 +1,7 @@
 package elmtable.project;
 
-import elmtable.keyword.BuiltIn;
-import elmtable.keyword.KeywordRegistry;
 import elmtable.language.BlockKind;
+import elmtable.project.Symbol.Space;
 import elmtable.text.Diagnostic;
 import elmtable.text.Names;
 import java.util.ArrayList;
@@ -17,51 +16,82 @@ import java.util.Optional;
  * found.
  */
 public final class ProjectIndex {
-  private final Map<String, KeywordEntry> keywords;
-  private final Map<String, PageEntry> pages;
-  private final Map<String, DataEntry> dataSets;
-  private final Map<BlockKind, Map<String, NamedBlock>> named;
-  private final List<SuiteEntry> suites;
-  private final Map<String, List<Diagnostic>> duplicates;
-  private final List<ElementEntry> elements;
+  private final IndexContents contents;
+  private final Asked asked;
 
-  ProjectIndex(IndexBuilder built) {
-    keywords = built.keywords;
-    pages = built.pages;
-    dataSets = built.dataSets;
-    named = built.named;
-    suites = List.copyOf(built.suites);
-    duplicates = built.problems;
-    elements = pages.values().stream().flatMap(page -> page.elements().stream()).toList();
+  ProjectIndex(IndexContents contents) {
+    this(contents, null);
   }
 
-  static ProjectIndex of(Collection<SourceDocument> documents, KeywordRegistry builtIn) {
-    Map<String, KeywordEntry> methods = new LinkedHashMap<>();
-    for (BuiltIn method : builtIn.all()) {
-      methods.put(Names.key(method.signature().name()), new KeywordEntry.Method(method));
+  private ProjectIndex(IndexContents contents, Asked asked) {
+    this.contents = contents;
+    this.asked = asked;
+  }
+
+  /** The same index, noting what is looked up in it. */
+  ProjectIndex noting(Asked notes) {
+    return new ProjectIndex(contents, notes);
+  }
+
+  private void ask(Space space, String key) {
+    if (asked != null) {
+      asked.symbols.add(new Symbol(space, key));
     }
-    return new ProjectIndex(new IndexBuilder(methods).build(documents));
+  }
+
+  private <T> Optional<T> find(Space space, Map<String, T> map, String name) {
+    String key = Names.key(name);
+    ask(space, key);
+    T found = map.get(key);
+    if (found != null && asked != null) {
+      asked.used.add(new Symbol(space, key));
+    }
+    return Optional.ofNullable(found);
   }
 
   public Collection<KeywordEntry> keywords() {
-    return keywords.values();
+    ask(Space.KEYWORD, Symbol.ALL);
+    return contents.keywords.values();
   }
 
   public Optional<KeywordEntry> keyword(String name) {
-    return Optional.ofNullable(keywords.get(Names.key(name)));
+    return find(Space.KEYWORD, contents.keywords, name);
   }
 
   public Collection<PageEntry> pages() {
-    return pages.values();
+    ask(Space.PAGE, Symbol.ALL);
+    return contents.pages.values();
   }
 
   public Optional<PageEntry> page(String name) {
-    return Optional.ofNullable(pages.get(Names.key(name)));
+    return find(Space.PAGE, contents.pages, name);
   }
 
   /** The elements of all pages. */
   public List<ElementEntry> elements() {
-    return elements;
+    ask(Space.ELEMENT, Symbol.ALL);
+    return contents.elements;
+  }
+
+  /** The elements of all pages whose plain name this is. */
+  List<ElementEntry> elementsNamed(String name) {
+    String key = Names.key(name);
+    ask(Space.ELEMENT, key);
+    return contents.elementsByName.getOrDefault(key, List.of());
+  }
+
+  /** The elements of all pages whose names have places in them. */
+  List<ElementEntry> elementPatterns() {
+    if (asked != null) {
+      asked.symbols.add(Symbol.patterns());
+    }
+    return contents.elementPatterns;
+  }
+
+  void use(ElementEntry element) {
+    if (asked != null) {
+      asked.used.add(new Symbol(Space.ELEMENT, element.key()));
+    }
   }
 
   public ElementFinder elementFinder() {
@@ -69,28 +99,56 @@ public final class ProjectIndex {
   }
 
   public Collection<DataEntry> dataSets() {
-    return dataSets.values();
+    ask(Space.DATA_SET, Symbol.ALL);
+    return contents.dataSets.values();
   }
 
   public Optional<DataEntry> dataSet(String name) {
-    return Optional.ofNullable(dataSets.get(Names.key(name)));
+    return find(Space.DATA_SET, contents.dataSets, name);
   }
 
   /** Environments, browsers, fixtures or plans in the order of documents and lines. */
   public List<NamedBlock> named(BlockKind kind) {
-    return new ArrayList<>(named.getOrDefault(kind, Map.of()).values());
+    ask(space(kind), Symbol.ALL);
+    return new ArrayList<>(contents.named.getOrDefault(kind, Map.of()).values());
   }
 
   public Optional<NamedBlock> named(BlockKind kind, String name) {
-    return Optional.ofNullable(named.getOrDefault(kind, Map.of()).get(Names.key(name)));
+    return find(space(kind), contents.named.getOrDefault(kind, Map.of()), name);
+  }
+
+  /** The names of all environments' values. */
+  Map<String, Reach.Known> environmentNames() {
+    ask(Space.ENVIRONMENT, Symbol.ALL);
+    Map<String, Reach.Known> known = contents.environmentNames;
+    if (known == null) {
+      known = readEnvironmentNames();
+      contents.environmentNames = known;
+    }
+    return known;
+  }
+
+  private Map<String, Reach.Known> readEnvironmentNames() {
+    Map<String, Reach.Known> names = new LinkedHashMap<>();
+    for (NamedBlock block : named(BlockKind.ENVIRONMENT)) {
+      Environments.entries(this, block.name())
+          .forEach((key, entry) ->
+              names.putIfAbsent(key, new Reach.Known(entry.name(), Origin.ENVIRONMENT, "")));
+    }
+    return names;
+  }
+
+  private static Space space(BlockKind kind) {
+    return Space.valueOf(kind.name());
   }
 
   public List<SuiteEntry> suites() {
-    return suites;
+    ask(Space.CASE, Symbol.ALL);
+    return contents.suites;
   }
 
   /** Problems of double names, by document path, with absolute lines. */
   Map<String, List<Diagnostic>> duplicates() {
-    return duplicates;
+    return contents.duplicates;
   }
 }

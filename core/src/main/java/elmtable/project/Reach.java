@@ -34,11 +34,7 @@ public final class Reach {
   private final List<String> missingColumns = new ArrayList<>();
 
   private Reach(ProjectIndex index) {
-    for (NamedBlock block : index.named(BlockKind.ENVIRONMENT)) {
-      Environments.entries(index, block.name())
-          .forEach((key, entry) ->
-              environment.putIfAbsent(key, new Known(entry.name(), Origin.ENVIRONMENT, "")));
-    }
+    environment.putAll(index.environmentNames());
   }
 
   /** What a case's steps can use. */

@@ -6,6 +6,7 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.BooleanSupplier;
 import java.util.stream.Stream;
 import org.openqa.selenium.By;
 import org.openqa.selenium.ElementClickInterceptedException;
@@ -111,6 +112,10 @@ final class Screen implements AutoCloseable {
         });
   }
 
+  void until(String what, BooleanSupplier holds) {
+    patient().withMessage(what).until(d -> holds.getAsBoolean());
+  }
+
   void press(String xpath) {
     patient()
         .withMessage("pressing " + xpath)
@@ -120,6 +125,20 @@ final class Screen implements AutoCloseable {
           found.ifPresent(WebElement::click);
           return found.isPresent();
         });
+  }
+
+  /** Opens the menu of something by the other mouse button. */
+  void pressOther(String xpath) {
+    new Actions(driver).contextClick(see(xpath)).perform();
+  }
+
+  void drag(String from, String onto) {
+    new Actions(driver)
+        .clickAndHold(see(from))
+        .moveToElement(see(onto))
+        .moveByOffset(2, 1)
+        .release()
+        .perform();
   }
 
   void pressButton(String words) {

@@ -93,19 +93,22 @@ final class World implements AutoCloseable {
 
   /** The browsers that the server has open, with their drivers. */
   static List<ProcessHandle> browsersOf(ProcessHandle process) {
-    return process
-        .descendants()
-        .filter(p -> p.info().command().orElse("").contains("chrom"))
-        .toList();
+    return process.descendants().filter(World::isBrowser).toList();
   }
 
-  /** Waits until processes are gone; the platform's own way looks too seldom to measure by. */
-  static void awaitEnd(List<ProcessHandle> processes) throws InterruptedException {
+  /** A browser or driver that lives: what has ended has no command any more, reaped or not. */
+  private static boolean isBrowser(ProcessHandle process) {
+    String command = process.info().command().orElse("");
+    return command.contains("chrom") && !command.contains("crashpad");
+  }
+
+  /** Waits until browsers are gone; the platform's own way looks too seldom to measure by. */
+  static void awaitEnd(List<ProcessHandle> browsers) throws InterruptedException {
     long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(30);
-    while (processes.stream().anyMatch(ProcessHandle::isAlive)) {
+    while (browsers.stream().anyMatch(World::isBrowser)) {
       if (System.nanoTime() > end) {
         throw new AssertionError(
-            "still there: " + processes.stream().filter(ProcessHandle::isAlive).toList());
+            "still there: " + browsers.stream().filter(World::isBrowser).toList());
       }
       TimeUnit.MILLISECONDS.sleep(10);
     }

@@ -1,6 +1,10 @@
 package elmtable.server.command;
 
 import java.io.PrintWriter;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import java.util.function.Supplier;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -15,23 +19,36 @@ import picocli.CommandLine.Spec;
     mixinStandardHelpOptions = true,
     version = "Elm Table 1.0",
     description =
-        "Keyword tables for browser tests: check, plan and run them, or serve the application.",
-    subcommands = {
-      CheckCommand.class,
-      PlanCommand.class,
-      RunCommand.class,
-      ServeCommand.class,
-      PrintCommand.class
-    })
+        "Keyword tables for browser tests: check, plan and run them, or serve the application.")
 public final class ElmCommand implements Runnable {
+  private static final Map<String, Supplier<Callable<Integer>>> COMMANDS = commands();
+
   @Spec private CommandSpec spec;
+
+  private static Map<String, Supplier<Callable<Integer>>> commands() {
+    Map<String, Supplier<Callable<Integer>>> commands = new LinkedHashMap<>();
+    commands.put("check", CheckCommand::new);
+    commands.put("plan", PlanCommand::new);
+    commands.put("run", RunCommand::new);
+    commands.put("serve", ServeCommand::new);
+    commands.put("print", PrintCommand::new);
+    return commands;
+  }
 
   public static int execute(String... arguments) {
     return execute(new PrintWriter(System.out, true), new PrintWriter(System.err, true), arguments);
   }
 
   static int execute(PrintWriter out, PrintWriter err, String... arguments) {
-    CommandLine line = new CommandLine(new ElmCommand()).setOut(out).setErr(err);
+    CommandLine line = new CommandLine(new ElmCommand());
+    String first = arguments.length == 0 ? "" : arguments[0];
+    // Reading the options of all commands by reflection takes longer than most of them run.
+    COMMANDS.forEach((name, command) -> {
+      if (name.equals(first) || !COMMANDS.containsKey(first)) {
+        line.addSubcommand(name, command.get());
+      }
+    });
+    line.setOut(out).setErr(err);
     line.setExecutionExceptionHandler(ElmCommand::explain);
     return line.execute(arguments);
   }

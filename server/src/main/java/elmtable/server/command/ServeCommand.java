@@ -21,6 +21,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
+import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -56,15 +57,21 @@ final class ServeCommand implements Callable<Integer> {
       description = "Port on the loopback interface; 0 takes a free one.")
   private int port;
 
+  @Option(
+      names = "--rehearse",
+      hidden = true,
+      description =
+          "Starts, answers a few requests of its own and ends: what later starts can use.")
+  private boolean rehearse;
+
+  private static final Logger LOG = LoggerFactory.getLogger(ServeCommand.class);
+
   @Spec private CommandSpec spec;
 
   private final CountDownLatch closed = new CountDownLatch(1);
 
   @Override
   public Integer call() throws InterruptedException {
-    // Logging starts before there are two threads, or it would tell of the calls that it held back
-    // meanwhile.
-    LoggerFactory.getILoggerFactory();
     // Opening the database and starting HTTP take about as long, so they go side by side.
     CompletableFuture<Opened> opening = CompletableFuture.supplyAsync(this::open);
     try (WebServer server = WebServer.start(port, opening.thenApply(Opened::backend));
@@ -72,6 +79,14 @@ final class ServeCommand implements Callable<Integer> {
       PrintWriter out = spec.commandLine().getOut();
       out.println("Elm Table is at http://127.0.0.1:" + server.port() + "  (stop it with Ctrl C)");
       out.flush();
+      if (rehearse) {
+        rehearse(server, opened.backend());
+        return 0;
+      }
+      Thread.ofPlatform()
+          .daemon()
+          .name("rehearsal")
+          .start(() -> rehearse(server, opened.backend()));
       untilEnded();
       return 0;
     } catch (CompletionException failed) {
@@ -80,6 +95,17 @@ final class ServeCommand implements Callable<Integer> {
       throw new Refusal("Port " + port + " is in use already; choose another with --port.");
     } finally {
       closed.countDown();
+    }
+  }
+
+  private static void rehearse(WebServer server, Backend backend) {
+    try {
+      Rehearsal.of(server.port(), backend.workspace().project());
+    } catch (InterruptedException interrupted) {
+      Thread.currentThread().interrupt();
+    } catch (IOException failed) {
+      // Whoever comes first waits a little longer, and no more than that.
+      LOG.info("The server did not answer its own first requests: {}", failed.getMessage());
     }
   }
 

@@ -1,0 +1,54 @@
+package elmtable.project;
+
+import elmtable.language.Block;
+import elmtable.language.Document.Placed;
+import elmtable.text.Diagnostic;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * What a check of a whole project found out, kept so that the next one repeats only what it must.
+ *
+ * @param indexes the documents that were checked
+ * @param documents by path
+ * @param circles keywords that call themselves, by the block that closes the circle; lines count
+ *     from that block
+ * @param problems everything, by path, with absolute lines in their order
+ */
+record Checked(
+    Map<String, DocumentIndex> indexes,
+    Map<String, CheckedDocument> documents,
+    Map<Block, List<Diagnostic>> circles,
+    Map<String, List<Diagnostic>> problems) {
+
+  /**
+   * What was found in one block; it holds as long as the block is the same object and nothing that
+   * it asked for changed.
+   *
+   * @param surroundings the head of its suite, for a case
+   * @param winner whether it is the one that its name finds
+   * @param problems lines count from the block
+   */
+  record CheckedBlock(Block surroundings, boolean winner, List<Diagnostic> problems, Asked asked) {}
+
+  /**
+   * @param blocks by identity
+   * @param asked what all blocks asked for together
+   * @param used what all blocks use together
+   * @param problems those of all blocks, with absolute lines in their order
+   */
+  record CheckedDocument(
+      DocumentIndex index,
+      Map<Block, CheckedBlock> blocks,
+      Set<Symbol> asked,
+      Set<Symbol> used,
+      List<Diagnostic> problems) {
+    static Block surroundings(DocumentIndex index, Placed placed) {
+      return switch (placed.block().kind()) {
+        case CASE -> index.document.document().suite().map(Placed::block).orElse(null);
+        default -> null;
+      };
+    }
+  }
+}

@@ -1,0 +1,127 @@
+package elmtable.project;
+
+import elmtable.browser.Locator;
+import elmtable.formula.Template;
+import elmtable.language.Block;
+import elmtable.language.BlockKind;
+import elmtable.language.Document.Placed;
+import elmtable.language.Section;
+import elmtable.language.SectionTable;
+import elmtable.text.Diagnostic;
+import elmtable.text.Names;
+import elmtable.text.Problem;
+import elmtable.text.Range;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** What one document names, in the order of its lines. */
+final class DocumentIndex {
+  final SourceDocument document;
+  final List<KeywordEntry.Composed> keywords = new ArrayList<>();
+  final List<PageEntry> pages = new ArrayList<>();
+  final List<DataEntry> dataSets = new ArrayList<>();
+  final List<NamedBlock> named = new ArrayList<>();
+  final Optional<SuiteEntry> suite;
+
+  /** Cases and elements of one name inside the document. */
+  final List<Diagnostic> duplicates = new ArrayList<>();
+
+  DocumentIndex(SourceDocument document) {
+    this.document = document;
+    for (Placed placed : document.document().blocks()) {
+      if (!placed.block().name().isEmpty()) {
+        add(placed);
+      }
+    }
+    suite = readSuite();
+  }
+
+  private void add(Placed placed) {
+    String path = document.path();
+    switch (placed.block().kind()) {
+      case KEYWORD ->
+          keywords.add(new KeywordEntry.Composed(path, placed, Signatures.of(placed.block())));
+      case PAGE -> pages.add(page(placed));
+      case DATA_SET -> dataSets.add(new DataEntry(path, placed));
+      case ENVIRONMENT, BROWSER, FIXTURE, PLAN -> named.add(new NamedBlock(path, placed));
+      case SUITE, CASE, HOOK -> {}
+    }
+  }
+
+  private void duplicate(Range range, String message) {
+    duplicates.add(duplicateName(range, message));
+  }
+
+  static Diagnostic duplicateName(Range range, String message) {
+    return new Diagnostic(
+        Problem.DUPLICATE_NAME, range, message + " Give one of them another name.");
+  }
+
+  private Optional<SuiteEntry> readSuite() {
+    Optional<Placed> head = document.document().suite();
+    String name =
+        head.map(placed -> placed.block().name()).orElseGet(() -> fileName(document.path()));
+    List<CaseEntry> cases = new ArrayList<>();
+    Map<String, Integer> lines = new LinkedHashMap<>();
+    for (Placed placed : document.document().blocks()) {
+      if (placed.block().kind() != BlockKind.CASE || placed.block().name().isEmpty()) {
+        continue;
+      }
+      Integer before = lines.putIfAbsent(Names.key(placed.block().name()), placed.headerLine());
+      if (before == null) {
+        cases.add(new CaseEntry(document.path(), placed, name, head.map(Placed::block)));
+      } else {
+        duplicate(
+            placed.block().nameRange().down(placed.firstLine()),
+            "A case “"
+                + placed.block().name()
+                + "” stands in line "
+                + (before + 1)
+                + " of this suite already.");
+      }
+    }
+    return head.isPresent() || !cases.isEmpty()
+        ? Optional.of(new SuiteEntry(document.path(), name, head, cases))
+        : Optional.empty();
+  }
+
+  private static String fileName(String path) {
+    String file = path.substring(path.lastIndexOf('/') + 1);
+    return file.contains(".") ? file.substring(0, file.lastIndexOf('.')) : file;
+  }
+
+  private PageEntry page(Placed placed) {
+    Block block = placed.block();
+    List<ElementEntry> elements = new ArrayList<>();
+    Map<String, Integer> lines = new LinkedHashMap<>();
+    Optional<SectionTable> table = block.section(Section.ELEMENTS).map(SectionTable::of);
+    for (SectionTable.Row row : table.map(SectionTable::rows).orElse(List.of())) {
+      String name = row.source("element");
+      int line = placed.firstLine() + row.row().range().line();
+      if (name.isEmpty()) {
+        continue;
+      }
+      Integer before = lines.putIfAbsent(Names.key(name), line);
+      if (before != null) {
+        duplicate(
+            row.cell("element").range().down(placed.firstLine()),
+            "An element “" + name + "” stands in line " + (before + 1) + " of this page already.");
+      } else {
+        elements.add(
+            new ElementEntry(
+                block.name(),
+                name,
+                ElementPattern.of(name),
+                Locator.By.named(row.text("by")).orElse(Locator.By.CSS),
+                Template.of(row.source("locator")),
+                row.text("note"),
+                row.row()));
+      }
+    }
+    return PageEntry.of(
+        document.path(), placed, block.name(), Template.of(block.value("path")), elements);
+  }
+}

@@ -1,0 +1,107 @@
+package elmtable.project;
+
+import elmtable.keyword.BuiltIn;
+import elmtable.keyword.KeywordRegistry;
+import elmtable.language.BlockKind;
+import elmtable.language.Document.Placed;
+import elmtable.text.Diagnostic;
+import elmtable.text.Names;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/** What the documents of a project name together; of two things with one name the first counts. */
+final class IndexContents {
+  final Map<String, KeywordEntry> keywords = new LinkedHashMap<>();
+  final Map<String, PageEntry> pages = new LinkedHashMap<>();
+  final Map<String, DataEntry> dataSets = new LinkedHashMap<>();
+  final Map<BlockKind, Map<String, NamedBlock>> named = new EnumMap<>(BlockKind.class);
+  final List<SuiteEntry> suites = new ArrayList<>();
+  final List<ElementEntry> elements = new ArrayList<>();
+  final Map<String, List<ElementEntry>> elementsByName = new LinkedHashMap<>();
+  final List<ElementEntry> elementPatterns = new ArrayList<>();
+
+  /** Double names, by document path, with absolute lines. */
+  final Map<String, List<Diagnostic>> duplicates = new LinkedHashMap<>();
+
+  /** Worked out when first asked for. */
+  volatile Map<String, Reach.Known> environmentNames;
+
+  IndexContents(Collection<DocumentIndex> documents, KeywordRegistry builtIn) {
+    for (BuiltIn method : builtIn.all()) {
+      keywords.put(Names.key(method.signature().name()), new KeywordEntry.Method(method));
+    }
+    documents.forEach(this::add);
+    for (PageEntry page : pages.values()) {
+      page.elements().forEach(this::addElement);
+    }
+  }
+
+  private void add(DocumentIndex document) {
+    if (!document.duplicates.isEmpty()) {
+      duplicates
+          .computeIfAbsent(document.document.path(), path -> new ArrayList<>())
+          .addAll(document.duplicates);
+    }
+    for (KeywordEntry.Composed keyword : document.keywords) {
+      KeywordEntry first = keywords.putIfAbsent(Names.key(keyword.signature().name()), keyword);
+      if (first instanceof KeywordEntry.Composed composed) {
+        duplicate(keyword.path(), keyword.placed(), composed.path(), composed.placed());
+      } else if (first != null) {
+        duplicate(keyword.path(), keyword.placed(), "comes with Elm Table already.");
+      }
+    }
+    for (PageEntry page : document.pages) {
+      PageEntry first = pages.putIfAbsent(Names.key(page.name()), page);
+      if (first != null) {
+        duplicate(page.path(), page.placed(), first.path(), first.placed());
+      }
+    }
+    for (DataEntry set : document.dataSets) {
+      DataEntry first = dataSets.putIfAbsent(Names.key(set.name()), set);
+      if (first != null) {
+        duplicate(set.path(), set.placed(), first.path(), first.placed());
+      }
+    }
+    for (NamedBlock block : document.named) {
+      NamedBlock first =
+          named
+              .computeIfAbsent(block.block().kind(), kind -> new LinkedHashMap<>())
+              .putIfAbsent(Names.key(block.name()), block);
+      if (first != null) {
+        duplicate(block.path(), block.placed(), first.path(), first.placed());
+      }
+    }
+    document.suite.ifPresent(suites::add);
+  }
+
+  private void addElement(ElementEntry element) {
+    elements.add(element);
+    if (element.pattern().hasPlaces()) {
+      elementPatterns.add(element);
+    } else {
+      elementsByName
+          .computeIfAbsent(Names.key(element.name()), key -> new ArrayList<>(1))
+          .add(element);
+    }
+  }
+
+  private void duplicate(String path, Placed placed, String firstPath, Placed first) {
+    duplicate(
+        path,
+        placed,
+        "stands in " + firstPath + ", line " + (first.headerLine() + 1) + " already.");
+  }
+
+  private void duplicate(String path, Placed placed, String where) {
+    duplicates
+        .computeIfAbsent(path, p -> new ArrayList<>())
+        .add(
+            DocumentIndex.duplicateName(
+                placed.block().nameRange().down(placed.firstLine()),
+                "A " + placed.block().kind().noun() + " “" + placed.block().name() + "” " + where));
+  }
+}

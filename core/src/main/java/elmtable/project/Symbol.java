@@ -1,0 +1,33 @@
+package elmtable.project;
+
+/**
+ * Something that can be looked up by name in a project's index.
+ *
+ * @param key the key of its name, or {@link #ALL} for everything of its space
+ */
+record Symbol(Space space, String key) {
+  static final String ALL = "";
+
+  /** Names are unique within a space. */
+  enum Space {
+    KEYWORD,
+    PHRASE,
+    PAGE,
+    ELEMENT,
+    DATA_SET,
+    FIXTURE,
+    ENVIRONMENT,
+    BROWSER,
+    PLAN,
+    CASE
+  }
+
+  static Symbol all(Space space) {
+    return new Symbol(space, ALL);
+  }
+
+  /** The elements whose names have places in them. */
+  static Symbol patterns() {
+    return new Symbol(Space.ELEMENT, "<>");
+  }
+}

@@ -1,0 +1,116 @@
+package elmtable.journeys;
+
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestInstance;
+import org.openqa.selenium.Keys;
+
+/** What hands do in the sheet beside typing: copying, pasting, filling, dragging, pointing. */
+@TestInstance(TestInstance.Lifecycle.PER_CLASS)
+class SheetJourney {
+  private static final String SORTED = "Sorted by shelves";
+  private World world;
+  private Screen screen;
+
+  @BeforeAll
+  void start() throws Exception {
+    world = new World();
+    screen = new Screen();
+  }
+
+  @AfterAll
+  void stop() throws Exception {
+    screen.close();
+    world.close();
+  }
+
+  private void openCase() {
+    screen.open(world.address() + "/cases");
+    screen.press("//nav[@aria-label='Suites and documents']//a[normalize-space()='My firings']");
+    screen.press("//nav[@aria-label='Suites and documents']//a[contains(., '" + SORTED + "')]");
+    screen.see(cell("press", 0));
+  }
+
+  private static String cell(String keyword, int column) {
+    return Screen.cell(SORTED, keyword, column);
+  }
+
+  /** Waits until the keywords of the case's steps, as saved, are these from top to bottom. */
+  private void steps(String expected) {
+    screen.until("the steps " + expected, () -> keywords().equals(expected));
+    screen.saved();
+  }
+
+  private String keywords() {
+    Object text =
+        screen.script(
+            "return fetch('/api/documents/suites/my-firings.elmt').then(r => r.json()).then(d => d.text)");
+    String own = text.toString().split("case " + SORTED)[1].split("\n\n")[0];
+    return own.lines()
+        .filter(line -> line.startsWith("|"))
+        .map(line -> line.split("\\|")[1].strip())
+        .toList()
+        .toString();
+  }
+
+  @Test
+  void cellsAreCopiedPastedFilledDownAndEmptied() {
+    openCase();
+    screen.press(cell("press", 0));
+    screen.chord(Keys.SHIFT, Keys.ARROW_RIGHT);
+    screen.chord(Keys.CONTROL, "c");
+    screen.press(cell("expect text", 0));
+    screen.chord(Keys.CONTROL, "v");
+    steps("[open, press, press]");
+    screen.chord(Keys.CONTROL, "z");
+    steps("[open, press, expect text]");
+
+    screen.press(cell("press", 0));
+    screen.chord(Keys.CONTROL, "d");
+    steps("[open, open, expect text]");
+    screen.chord(Keys.CONTROL, "z");
+    steps("[open, press, expect text]");
+
+    screen.press(cell("expect text", 2));
+    screen.keys(Keys.DELETE);
+    screen.seeText("//*[@data-testid='problem-count']", "1 error");
+    screen.chord(Keys.CONTROL, "z");
+    screen.seeText("//*[@data-testid='problem-count']", "no problems");
+    steps("[open, press, expect text]");
+  }
+
+  @Test
+  void aRowIsDraggedByItsGrip() {
+    openCase();
+    String row = "/ancestor::div[@role='row'][1]";
+    screen.drag(
+        cell("expect text", 0) + row + "//*[@title='Drag to move the row']", cell("press", 0));
+    steps("[open, expect text, press]");
+    screen.press(cell("press", 0));
+    screen.chord(Keys.CONTROL, "z");
+    steps("[open, press, expect text]");
+  }
+
+  @Test
+  void theMenuOfARowMovesAddsAndRemoves() {
+    openCase();
+    screen.pressOther(cell("press", 0));
+    screen.press("//*[@role='menuitem'][starts-with(normalize-space(), 'Move up')]");
+    steps("[press, open, expect text]");
+    screen.pressOther(cell("press", 0));
+    screen.press("//*[@role='menuitem'][starts-with(normalize-space(), 'Remove row')]");
+    steps("[open, expect text]");
+    screen.press(cell("open", 0));
+    screen.chord(Keys.CONTROL, "z");
+    screen.chord(Keys.CONTROL, "z");
+    steps("[open, press, expect text]");
+  }
+
+  @Test
+  void oneCaseIsRunByItsButton() {
+    openCase();
+    screen.press("//section[@aria-label='case " + SORTED + "']//button[contains(., 'Run 1 case')]");
+    screen.see("//header[.//*[@aria-label='passed']]//h2[normalize-space()='" + SORTED + "']");
+  }
+}
