@@ -43,8 +43,14 @@ class ArchitectureTest {
   }
 
   @Test
-  void coreKnowsNoHttpAndNoDatabase() {
-    requireNone("elmtable..", "java.sql..", "java.net.http..", "io.javalin..");
+  void onlyDataSetsAndServiceKeywordsKnowDatabasesAndHttp() {
+    requireNone("elmtable..", "io.javalin..");
+    for (String name : ORDER) {
+      if (!name.equals("data") && !name.equals("keyword")) {
+        requireNone("elmtable." + name + "..", "java.sql..", "java.net.http..");
+      }
+    }
+    requireNone("elmtable.keyword", "java.sql..", "java.net.http..");
   }
 
   private void requireNone(String from, String... to) {

@@ -1,6 +1,9 @@
 package elmtable.data;
 
+import elmtable.formula.Template;
+import elmtable.formula.Value;
 import java.util.List;
+import java.util.OptionalLong;
 
 /** Where rows come from. Opening it twice gives the same rows. */
 public interface DataSource {
@@ -12,4 +15,14 @@ public interface DataSource {
 
   /** From the first row on. Throws {@link BrokenData} where the source cannot be opened. */
   Rows open();
+
+  /** How many rows there are, where that is known without reading them. */
+  default OptionalLong size() {
+    return OptionalLong.empty();
+  }
+
+  /** What a cell holds, for those who look at it before a run: references stay as written. */
+  default Value literal(String cell) {
+    return Value.of(hasTemplates() ? Template.of(cell).literal().orElse(cell) : cell);
+  }
 }

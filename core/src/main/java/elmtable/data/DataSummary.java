@@ -10,17 +10,26 @@ import java.util.List;
  * @param broken why the source could not be read to its end, or the empty text; then nothing of it
  *     is used
  */
-public record DataSummary(List<String> columns, int rows, List<String> faults, String broken) {
+public record DataSummary(List<String> columns, long rows, List<String> faults, String broken) {
   static final int MOST_FAULTS = 20;
+
+  /** Sources whose size is known and which have so many rows are not read for their faults. */
+  private static final long LARGE = 200_000;
 
   public static DataSummary of(DataSource source) {
     List<String> faults = new ArrayList<>();
-    int count = 0;
-    try (Rows rows = source.open()) {
-      for (DataRow row = rows.next(); row != null; row = rows.next()) {
-        count++;
-        if (!row.isSound() && faults.size() < MOST_FAULTS) {
-          faults.add(row.fault());
+    long count = 0;
+    try {
+      if (source.size().isPresent() && source.size().getAsLong() > LARGE) {
+        return new DataSummary(
+            source.columns(), source.size().getAsLong(), List.of(), "");
+      }
+      try (Rows rows = source.open()) {
+        for (DataRow row = rows.next(); row != null; row = rows.next()) {
+          count++;
+          if (!row.isSound() && faults.size() < MOST_FAULTS) {
+            faults.add(row.fault());
+          }
         }
       }
       return new DataSummary(source.columns(), count, faults, "");

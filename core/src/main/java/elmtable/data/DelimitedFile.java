@@ -10,6 +10,7 @@ import java.nio.charset.CharacterCodingException;
 import java.nio.charset.Charset;
 import java.nio.charset.CodingErrorAction;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashSet;
 import java.util.Iterator;
 import java.util.List;
@@ -100,6 +101,18 @@ record DelimitedFile(
     }
 
     @Override
+    public void skip(long count) {
+      for (long i = 0; i < count; i++) {
+        CSVRecord passed = ahead != null ? ahead : record();
+        ahead = null;
+        if (passed == null) {
+          return;
+        }
+        number++;
+      }
+    }
+
+    @Override
     public DataRow next() {
       CSVRecord record = ahead != null ? ahead : record();
       ahead = null;
@@ -107,11 +120,11 @@ record DelimitedFile(
         return null;
       }
       number++;
-      List<String> cells = new ArrayList<>(columns.size());
-      for (int c = 0; c < columns.size(); c++) {
-        cells.add(c < record.size() ? record.get(c) : "");
+      String[] cells = new String[columns.size()];
+      for (int c = 0; c < cells.length; c++) {
+        cells[c] = c < record.size() ? record.get(c) : "";
       }
-      return new DataRow(number, cells, fault(record.size()));
+      return new DataRow(number, Arrays.asList(cells), fault(record.size()));
     }
 
     private String fault(int size) {

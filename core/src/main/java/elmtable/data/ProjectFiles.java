@@ -3,6 +3,9 @@ package elmtable.data;
 import java.io.FileNotFoundException;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.List;
 import java.util.Optional;
 
@@ -32,4 +35,17 @@ public interface ProjectFiles {
   Optional<String> version(String path);
 
   InputStream open(String path) throws IOException;
+
+  /**
+   * A file of this machine with the content, for readers that jump about in it: a copy, unless it
+   * is one anyhow.
+   */
+  default Path local(String path) throws IOException {
+    Path copy = Files.createTempFile("elm-table-", ".data");
+    copy.toFile().deleteOnExit();
+    try (InputStream in = open(path)) {
+      Files.copy(in, copy, StandardCopyOption.REPLACE_EXISTING);
+    }
+    return copy;
+  }
 }

@@ -8,6 +8,11 @@ public interface Rows extends AutoCloseable {
    */
   DataRow next();
 
+  /** Passes over rows; less than all of them where there are not so many. */
+  default void skip(long count) {
+    for (long i = 0; i < count && next() != null; i++) {}
+  }
+
   @Override
   void close();
 }

@@ -8,7 +8,7 @@ import java.util.Iterator;
 import java.util.List;
 
 /** Rows typed in under {@code data} or {@code rows}. */
-public record TypedRows(SectionBody section) implements DataSource {
+record TypedRows(SectionBody section) implements DataSource {
   @Override
   public List<String> columns() {
     return section

@@ -30,7 +30,7 @@ final class CaseChecks {
     Reach reach = Reach.of(entry, project);
     name(entry, reach);
     properties(block);
-    data(block);
+    data(entry);
     boolean draft = entry.isDraft();
     StepPlace place = StepPlace.of(entry);
     for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
@@ -76,7 +76,8 @@ final class CaseChecks {
     }
   }
 
-  private void data(Block block) {
+  private void data(CaseEntry entry) {
+    Block block = entry.block();
     Optional<Line.Property> named = block.property("data");
     List<SectionBody> own = block.sections(Section.DATA);
     if (named.isPresent() && !own.isEmpty()) {
@@ -88,6 +89,7 @@ final class CaseChecks {
     } else if (named.isPresent()) {
       PropertyChecks.dataSet(named.get(), project, problems);
     }
+    problems.addAll(project.dataOf(entry).problems());
     Reach reach = Reach.of(block, project.index());
     for (SectionBody section : own) {
       if (section.body().stream().allMatch(row -> row.width() == 0)) {

@@ -1,5 +1,6 @@
 package elmtable.project;
 
+import elmtable.data.BrokenData;
 import elmtable.data.DataSets;
 import elmtable.data.DataSource;
 import elmtable.data.DataSummary;
@@ -7,6 +8,7 @@ import elmtable.language.Line;
 import elmtable.language.Lists;
 import elmtable.language.Section;
 import elmtable.language.SectionBody;
+import elmtable.text.Diagnostic;
 import elmtable.text.Names;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
@@ -18,10 +20,12 @@ import java.util.Set;
  * The rows that a case is run with: those of its own data sections, or of the data set it names.
  *
  * @param parts in order; none means that the case runs once, without a row
+ * @param problems of the properties that shape them; ranges count from the case's block
  */
-public record CaseData(List<Part> parts) {
+public record CaseData(List<Part> parts, List<Diagnostic> problems) {
   public CaseData {
     parts = List.copyOf(parts);
+    problems = List.copyOf(problems);
   }
 
   /**
@@ -36,7 +40,11 @@ public record CaseData(List<Part> parts) {
       DataSummary summary,
       String broken,
       List<String> tags,
-      String note) {}
+      String note) {
+    private Part with(List<String> ownTags, String ownNote) {
+      return new Part(name, source, summary, broken, ownTags, ownNote);
+    }
+  }
 
   /** Whether there is a row for each executable case. */
   public boolean hasRows() {
@@ -57,56 +65,72 @@ public record CaseData(List<Part> parts) {
     return columns;
   }
 
-  public int rows() {
-    return parts.stream().mapToInt(part -> part.summary().rows()).sum();
+  public long rows() {
+    return parts.stream().mapToLong(part -> part.summary().rows()).sum();
   }
 
   static CaseData of(CaseEntry entry, Project project) {
+    List<Diagnostic> problems = new ArrayList<>();
     List<SectionBody> own = entry.block().sections(Section.DATA);
+    List<Part> parts = new ArrayList<>();
     if (!own.isEmpty()) {
-      return new CaseData(own.stream().map(CaseData::typed).toList());
+      own.forEach(section -> parts.add(typed(section, entry, problems)));
+    } else {
+      entry.replaced("data").ifPresent(set -> parts.add(named(set, entry, project, problems)));
     }
-    Optional<String> name = entry.replaced("data");
-    return new CaseData(name.map(set -> List.of(named(set, project))).orElse(List.of()));
+    return new CaseData(parts, problems);
   }
 
-  private static Part typed(SectionBody section) {
-    DataSource source = DataSets.typed(section);
+  private static Part typed(SectionBody section, CaseEntry entry, List<Diagnostic> problems) {
     List<String> tags =
         section.properties().stream()
             .filter(property -> property.word().equals("tags"))
             .flatMap(property -> Lists.divide(property.value()).stream())
             .toList();
     String note = String.join("\n", section.notes().stream().map(Line.Note::text).toList());
-    return new Part("", Optional.of(source), DataSummary.of(source), "", tags, note);
+    DataSource typed = DataSets.typed(section);
+    return shaped("", typed, DataSummary.of(typed), section, entry, problems)
+        .with(tags, note);
   }
 
-  private static Part named(String set, Project project) {
-    Optional<DataEntry> entry = project.index().dataSet(set);
-    if (entry.isEmpty()) {
+  private static Part named(
+      String set, CaseEntry entry, Project project, List<Diagnostic> problems) {
+    Optional<DataEntry> found = project.index().dataSet(set);
+    if (found.isEmpty()) {
       return broken(set, "No data set is called “" + set + "”.");
     }
-    DataSets.Reading reading = DataSets.of(entry.get().placed().block(), project.files());
-    if (reading.source().isEmpty()) {
-      return broken(set, reading.problems().get(0).message());
-    }
-    DataSummary summary = summary(entry.get(), reading.source().get(), project);
+    DataSummary summary = project.dataSummary(found.get());
     if (!summary.broken().isEmpty()) {
       return broken(set, summary.broken());
     }
-    return new Part(
-        entry.get().name(),
-        reading.source(),
-        summary,
-        "",
-        List.of(),
-        entry.get().placed().block().noteText());
+    DataSource source = project.dataSet(found.get()).source().orElseThrow();
+    return shaped(found.get().name(), source, summary, null, entry, problems)
+        .with(List.of(), found.get().placed().block().noteText());
   }
 
-  static DataSummary summary(DataEntry entry, DataSource source, Project project) {
-    String file = entry.placed().block().value("from");
-    String version = file.isEmpty() ? "" : project.files().version(file).orElse("");
-    return project.dataCache().summary(source, version);
+  /** A source with what the case, its suite and its section say about kinds, conditions and keys. */
+  private static Part shaped(
+      String name,
+      DataSource source,
+      DataSummary summary,
+      SectionBody section,
+      CaseEntry entry,
+      List<Diagnostic> problems) {
+    CaseShaping shaping = new CaseShaping(entry, section);
+    if (shaping.isNone()) {
+      return new Part(name, Optional.of(source), summary, "", List.of(), "");
+    }
+    try {
+      DataSets.Reading reading = DataSets.shaped(source, shaping::property);
+      reading.problems().forEach(problem -> problems.add(shaping.inTheCase(problem)));
+      if (reading.source().isEmpty()) {
+        return broken(name, reading.problems().get(0).message());
+      }
+      DataSource kept = reading.source().get();
+      return new Part(name, reading.source(), DataSummary.of(kept), "", List.of(), "");
+    } catch (BrokenData unreadable) {
+      return broken(name, unreadable.getMessage());
+    }
   }
 
   private static Part broken(String set, String reason) {

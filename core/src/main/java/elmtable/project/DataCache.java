@@ -1,28 +1,185 @@
 package elmtable.project;
 
-import elmtable.data.DataSource;
+import elmtable.data.BrokenData;
+import elmtable.data.DataContext;
+import elmtable.data.DataSets;
 import elmtable.data.DataSummary;
+import elmtable.data.ProjectFiles;
+import elmtable.formula.Evaluator;
+import elmtable.formula.FormulaFailure;
+import elmtable.formula.Scope;
+import elmtable.formula.Surroundings;
+import elmtable.formula.Template;
+import elmtable.formula.Value;
+import elmtable.language.Block;
+import elmtable.language.BlockKind;
+import elmtable.text.Names;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Path;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.IdentityHashMap;
+import java.util.List;
 import java.util.Map;
-import java.util.concurrent.ConcurrentHashMap;
+import java.util.Objects;
+import java.util.Optional;
 
 /**
- * What reading each file's rows showed, kept over all snapshots of a project until the file or its
- * reading changes.
+ * Data sets as they were read last, kept over all snapshots of a project until their block, a set
+ * or file that they are made of, or a value of the environment in them changes.
  */
 final class DataCache {
-  private static final int MOST = 500;
+  private static final int MOST = 2_000;
 
-  private record Key(DataSource source, String version) {}
+  /**
+   * @param sets what other sets were asked for, by name; null where there was none
+   * @param files the versions of the files that were asked for
+   * @param fills properties with references, and what they were filled with
+   */
+  private record Known(
+      DataSets.Reading reading,
+      DataSummary summary,
+      Map<String, Block> sets,
+      Map<String, Optional<String>> files,
+      Map<String, String> fills) {}
 
-  private final Map<Key, DataSummary> summaries = new ConcurrentHashMap<>();
+  private final Map<Block, Known> known = Collections.synchronizedMap(new IdentityHashMap<>());
 
-  DataSummary summary(DataSource source, String version) {
-    if (source.hasTemplates()) {
-      return DataSummary.of(source);
+  DataSets.Reading reading(DataEntry entry, Project project) {
+    return known(entry, project).reading();
+  }
+
+  /** What reading the set's rows once showed; broken where it cannot be used. */
+  DataSummary summary(DataEntry entry, Project project) {
+    return known(entry, project).summary();
+  }
+
+  private Known known(DataEntry entry, Project project) {
+    Block block = entry.placed().block();
+    Known before = known.get(block);
+    if (before != null && holds(before, project)) {
+      return before;
     }
-    if (summaries.size() > MOST) {
-      summaries.clear();
+    Noting context = new Noting(project);
+    DataSets.Reading reading = DataSets.of(block, context);
+    DataSummary summary =
+        reading
+            .source()
+            .map(DataSummary::of)
+            .orElseGet(
+                () ->
+                    new DataSummary(
+                        List.of(), 0, List.of(), reading.problems().get(0).message()));
+    Known now = new Known(reading, summary, context.sets, context.versions, context.fills);
+    if (known.size() > MOST) {
+      known.clear();
     }
-    return summaries.computeIfAbsent(new Key(source, version), key -> DataSummary.of(source));
+    known.put(block, now);
+    return now;
+  }
+
+  private static boolean holds(Known before, Project project) {
+    for (Map.Entry<String, Block> set : before.sets().entrySet()) {
+      if (block(set.getKey(), project).orElse(null) != set.getValue()) {
+        return false;
+      }
+    }
+    for (Map.Entry<String, Optional<String>> file : before.files().entrySet()) {
+      if (!project.files().version(file.getKey()).equals(file.getValue())) {
+        return false;
+      }
+    }
+    return before.fills().entrySet().stream()
+        .allMatch(fill -> Objects.equals(tryFilled(fill.getKey(), project), fill.getValue()));
+  }
+
+  private static Optional<Block> block(String set, Project project) {
+    return project.index().dataSet(set).map(entry -> entry.placed().block());
+  }
+
+  private static String tryFilled(String written, Project project) {
+    try {
+      return filled(written, project);
+    } catch (BrokenData withoutValue) {
+      return null;
+    }
+  }
+
+  /** References are to values of the first environment, as no other is chosen before a run. */
+  private static String filled(String written, Project project) {
+    Template template = Template.of(written);
+    if (!template.hasReferences()) {
+      return written;
+    }
+    List<NamedBlock> environments = project.index().named(BlockKind.ENVIRONMENT);
+    try {
+      Surroundings surroundings = Surroundings.seeded(0, "data");
+      Map<String, Value> values =
+          environments.isEmpty()
+              ? Map.of()
+              : Environments.values(
+                  project.index(), environments.get(0).name(), System.getenv(), surroundings);
+      Scope scope =
+          path -> Optional.ofNullable(values.get(Names.key(path.get(path.size() - 1))));
+      return new Evaluator(scope, surroundings).value(template).text();
+    } catch (FormulaFailure failure) {
+      throw new BrokenData(
+          "“" + written + "” cannot be filled in: " + failure.getMessage());
+    }
+  }
+
+  /** Notes what a data set asks for. */
+  private static final class Noting implements DataContext, ProjectFiles {
+    private final Project project;
+    final Map<String, Block> sets = new HashMap<>();
+    final Map<String, Optional<String>> versions = new HashMap<>();
+    final Map<String, String> fills = new HashMap<>();
+
+    Noting(Project project) {
+      this.project = project;
+    }
+
+    @Override
+    public ProjectFiles files() {
+      return this;
+    }
+
+    @Override
+    public Optional<Block> set(String name) {
+      Optional<Block> block = block(name, project);
+      sets.put(name, block.orElse(null));
+      return block;
+    }
+
+    @Override
+    public String filled(String written) {
+      if (Template.of(written).hasReferences()) {
+        fills.put(written, tryFilled(written, project));
+      }
+      return DataCache.filled(written, project);
+    }
+
+    @Override
+    public List<String> paths() {
+      return project.files().paths();
+    }
+
+    @Override
+    public Optional<String> version(String path) {
+      Optional<String> version = project.files().version(path);
+      versions.put(path, version);
+      return version;
+    }
+
+    @Override
+    public InputStream open(String path) throws IOException {
+      return project.files().open(path);
+    }
+
+    @Override
+    public Path local(String path) throws IOException {
+      return project.files().local(path);
+    }
   }
 }

@@ -1,5 +1,7 @@
 package elmtable.project;
 
+import elmtable.data.DataSets;
+import elmtable.data.DataSummary;
 import elmtable.data.ProjectFiles;
 import elmtable.keyword.KeywordRegistry;
 import elmtable.text.Diagnostic;
@@ -116,8 +118,14 @@ public final class Project {
     return index;
   }
 
-  DataCache dataCache() {
-    return dataCache;
+  /** A data set as it is read now, and the steps that shape it. */
+  public DataSets.Reading dataSet(DataEntry entry) {
+    return dataCache.reading(entry, this);
+  }
+
+  /** What reading a data set once showed. */
+  public DataSummary dataSummary(DataEntry entry) {
+    return dataCache.summary(entry, this);
   }
 
   /** The rows a case is run with. */

@@ -44,7 +44,7 @@ final class LoopItems {
   }
 
   private List<Value> rows(DataEntry set) {
-    DataSets.Reading reading = DataSets.of(set.placed().block(), project.files());
+    DataSets.Reading reading = project.dataSet(set);
     DataSource source =
         reading.source().orElseThrow(() -> new FormulaFailure(reading.problems().get(0).message()));
     List<Value> items = new ArrayList<>();

@@ -60,7 +60,9 @@ public enum Problem {
   NO_SOURCE("D105", ERROR, "A data set without a source"),
   DOUBLE_COLUMN("D106", ERROR, "Two columns with one name"),
   UNKNOWN_COLUMN("D107", ERROR, "A column that does not exist"),
-  NOT_BUILT("X101", ERROR, "Something that this version cannot carry out yet");
+  DATA_CIRCLE("D108", ERROR, "A data set that is made of itself"),
+  UNEVEN_SETS("D109", NOTICE, "Sets with different columns, one after another"),
+  BROKEN_PART("D110", ERROR, "A data set made of one that cannot be used");
 
   private final String code;
   private final Severity severity;

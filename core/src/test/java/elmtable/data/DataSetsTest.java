@@ -40,7 +40,7 @@ class DataSetsTest {
 
   private static DataSets.Reading reading(String block, byte[] content) {
     Block data = DocumentParser.parse("data d\n" + block).blocks().get(0).block();
-    return DataSets.of(data, new OneFile(content));
+    return DataSets.of(data, DataContext.of(new OneFile(content)));
   }
 
   private static List<List<String>> rows(String block, byte[] content) {
@@ -89,11 +89,8 @@ class DataSetsTest {
   @Test
   void aFileInAnotherEncodingSaysSo() {
     byte[] western = "a,b\n1,ü\n".getBytes(StandardCharsets.ISO_8859_1);
-    DataSource source = reading("from: x.csv\n", western).source().orElseThrow();
-    DataSummary summary = DataSummary.of(source);
-    assertTrue(
-        summary.broken().contains("a character is not UTF-8; name the file's encoding"),
-        summary.broken());
+    String message = reading("from: x.csv\n", western).problems().get(0).message();
+    assertTrue(message.contains("a character is not UTF-8; name the file's encoding"), message);
   }
 
   @Test
@@ -140,8 +137,27 @@ class DataSetsTest {
         "BAD_PROPERTY_VALUE ! from: x.csv\\nencoding: klingon",
         "NO_SOURCE ! key: a",
         "TWO_SOURCES ! from: x.csv\\nrows\\n| a |\\n| 1 |",
-        "NOT_BUILT ! from: x.pdf",
-        "NOT_BUILT ! from: x.csv\\nsample: 10",
+        "BAD_PROPERTY_VALUE ! from: x.pdf",
+        "BAD_PROPERTY_VALUE ! from: x.csv\\nsheet: 2",
+        "BAD_PROPERTY_VALUE ! limits of: shelves 1 to 6",
+        "BAD_PROPERTY_VALUE ! limits of: shelves number 6 to 1",
+        "BAD_PROPERTY_VALUE ! limits of: day date 2026-02-30 to 2026-03-01",
+        "BAD_PROPERTY_VALUE ! combine: both of A, B",
+        "NO_SOURCE ! query: select 1",
+        "NO_SOURCE ! from: x.sqlite",
+        "TWO_SOURCES ! from: x.csv\\nlimits of: a number 1 to 2",
+        "BAD_PROPERTY_VALUE ! from: x.json\\nat: members",
+        "BAD_PROPERTY_VALUE ! from: x.xlsx\\nrange: 12",
+        "UNKNOWN_COLUMN ! limits of: a number 1 to 2\\nsort by: b",
+        "UNKNOWN_COLUMN ! limits of: a number 1 to 2\\nwhere: b > 1",
+        "UNKNOWN_COLUMN ! limits of: a number 1 to 2\\ncolumns: a, c",
+        "UNKNOWN_COLUMN ! limits of: a number 1 to 2\\nkey: c",
+        "DOUBLE_COLUMN ! limits of: a number 1 to 2\\ncolumns: a, inside as a",
+        "CHANGING_NAME ! limits of: a number 1 to 2\\nwhere: a > random(1, 2)",
+        "FORMULA_UNREADABLE ! limits of: a number 1 to 2\\nwhere: a >",
+        "BAD_PROPERTY_VALUE ! limits of: a number 1 to 2\\nfirst: some",
+        "BAD_PROPERTY_VALUE ! limits of: a number 1 to 2\\nsample: 3 of 4",
+        "BAD_PROPERTY_VALUE ! limits of: a number 1 to 2\\nkinds: a",
       })
   void whatCannotBeReadIsAProblem(Problem problem, String block) {
     List<Diagnostic> problems =

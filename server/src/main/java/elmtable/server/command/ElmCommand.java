@@ -29,6 +29,7 @@ public final class ElmCommand implements Runnable {
     Map<String, Supplier<Callable<Integer>>> commands = new LinkedHashMap<>();
     commands.put("check", CheckCommand::new);
     commands.put("plan", PlanCommand::new);
+    commands.put("data", DataCommand::new);
     commands.put("run", RunCommand::new);
     commands.put("serve", ServeCommand::new);
     commands.put("print", PrintCommand::new);

@@ -18,4 +18,13 @@ final class Json {
       throw new IllegalStateException(impossible);
     }
   }
+
+  /** On one line. */
+  static String line(Object value) {
+    try {
+      return JSON.writer().without(SerializationFeature.INDENT_OUTPUT).writeValueAsString(value);
+    } catch (JsonProcessingException impossible) {
+      throw new IllegalStateException(impossible);
+    }
+  }
 }

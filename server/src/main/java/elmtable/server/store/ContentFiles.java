@@ -41,7 +41,7 @@ final class ContentFiles {
     return Files.newInputStream(path(hash));
   }
 
-  private Path path(String hash) {
+  Path path(String hash) {
     return folder.resolve(hash.substring(0, 2)).resolve(hash.substring(2));
   }
 

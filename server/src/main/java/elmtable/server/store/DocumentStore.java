@@ -187,5 +187,14 @@ public final class DocumentStore {
       }
       return contents.open(hash);
     }
+
+    @Override
+    public Path local(String path) throws IOException {
+      String hash = hashes.get(path);
+      if (hash == null) {
+        throw new NoSuchFileException(path);
+      }
+      return contents.path(hash);
+    }
   }
 }

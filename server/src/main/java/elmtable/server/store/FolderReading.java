@@ -86,6 +86,15 @@ public record FolderReading(Map<String, String> documents, ProjectFiles files) {
       return Files.newInputStream(file);
     }
 
+    @Override
+    public Path local(String path) throws IOException {
+      Path file = inside(path);
+      if (file == null) {
+        throw new NoSuchFileException(path, null, "is not inside the project");
+      }
+      return file;
+    }
+
     /** A path that leads out of the project's folder is no file of it. */
     private Path inside(String path) {
       Path file = folder.resolve(path).normalize();

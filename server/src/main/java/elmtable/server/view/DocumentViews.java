@@ -77,7 +77,7 @@ public final class DocumentViews {
     Reach reach = reach(path, placed, entry);
     StepPlace place = place(path, placed, entry);
     Optional<CasePlan> plan = entry.flatMap(marks::plan);
-    CaseData data = entry.map(project::dataOf).orElse(new CaseData(List.of()));
+    CaseData data = entry.map(project::dataOf).orElse(new CaseData(List.of(), List.of()));
     String set =
         data.parts().stream()
             .map(CaseData.Part::name)

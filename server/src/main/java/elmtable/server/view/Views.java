@@ -108,7 +108,7 @@ public final class Views {
       @MayBeNull Outcome last,
       String dataSet,
       List<String> dataColumns,
-      int dataRows) {}
+      long dataRows) {}
 
   public record DocumentView(
       String path,

@@ -70,6 +70,27 @@ class ElmCommandTest {
   }
 
   @Test
+  void dataPrintsShapedRowsAndTheirCounts() throws IOException {
+    Files.writeString(
+        folder.resolve("d.elmt"),
+        "data Prices\nfrom: prices.csv\nwhere: price > 1\nsort by: price descending\ncolumns: clay, price as euro\n");
+    Files.writeString(
+        folder.resolve("prices.csv"), "clay,price\nRaku,1\n\"Grog, fine\",2\nStoneware,10\n");
+    assertEquals(0, elm("data", folder.toString(), "prices"));
+    assertEquals("clay,euro\r\nStoneware,10\r\n\"Grog, fine\",2\r\n", out.toString());
+    out.getBuffer().setLength(0);
+    assertEquals(0, elm("data", folder.toString(), "Prices", "--json"));
+    assertTrue(out.toString().contains("{\"clay\":\"Stoneware\",\"euro\":\"10\"},"), out.toString());
+    out.getBuffer().setLength(0);
+    assertEquals(0, elm("data", folder.toString(), "Prices", "--counts"));
+    assertEquals(
+        List.of("from 3", "where 2", "sort by 2", "columns 2"),
+        out.toString().lines().map(line -> line.replaceAll(" +(\\d)", " $1")).toList());
+    assertEquals(2, elm("data", folder.toString(), "Price"));
+    assertTrue(err.toString().contains("did you mean “Prices”?"), err.toString());
+  }
+
+  @Test
   void printGivesTheCanonicalForm() throws IOException {
     assertEquals(0, elm("print", file("b.elmt", "CASE  a\n|press|x|")));
     assertEquals("case a\nsteps\n| press | x |\n", out.toString());

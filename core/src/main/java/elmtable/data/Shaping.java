@@ -1,0 +1,267 @@
+package elmtable.data;
+
+import elmtable.formula.Evaluator;
+import elmtable.formula.Formula;
+import elmtable.formula.FormulaFailure;
+import elmtable.formula.Scope;
+import elmtable.formula.Surroundings;
+import elmtable.formula.Value;
+import elmtable.formula.Values;
+import elmtable.text.Names;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.PriorityQueue;
+import java.util.Random;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.function.UnaryOperator;
+
+/** The steps that shape a source's rows, each a source over another. */
+final class Shaping {
+  private Shaping() {}
+
+  /** A source that opens another one and does something to its rows. */
+  private record Over(
+      DataSource in, List<String> columns, OptionalLong size, Function<Rows, Rows> opened)
+      implements DataSource {
+    @Override
+    public boolean hasTemplates() {
+      return in.hasTemplates();
+    }
+
+    @Override
+    public Rows open() {
+      Rows rows = in.open();
+      try {
+        return opened.apply(rows);
+      } catch (RuntimeException failed) {
+        rows.close();
+        throw failed;
+      }
+    }
+  }
+
+  private static DataSource eachRow(DataSource in, UnaryOperator<DataRow> each, boolean keepsAll) {
+    return new Over(
+        in,
+        in.columns(),
+        keepsAll ? in.size() : OptionalLong.empty(),
+        rows -> new RowsOver(rows, each));
+  }
+
+  /** Rows with their key; a second row of one key is a fault. */
+  static DataSource keyed(DataSource in, int column) {
+    return new Over(
+        in,
+        in.columns(),
+        in.size(),
+        rows -> {
+          Map<String, Integer> seen = new HashMap<>();
+          return new RowsOver(rows, row -> withKey(row, column, in.columns().get(column), seen));
+        });
+  }
+
+  private static DataRow withKey(
+      DataRow row, int column, String name, Map<String, Integer> seen) {
+    String key = row.cells().get(column);
+    Integer before = seen.putIfAbsent(key, row.number());
+    DataRow keyed = new DataRow(row.number(), row.cells(), row.fault(), key);
+    if (key.isEmpty()) {
+      return keyed.faulty("Row " + row.number() + " has no " + name + ", which is its key.");
+    }
+    return before == null
+        ? keyed
+        : keyed.faulty(
+            "Rows " + before + " and " + row.number() + " have one key, “" + key + "”.");
+  }
+
+  /**
+   * @param objections by column, what says that a value is none of its kind
+   */
+  static DataSource kinds(
+      DataSource in, Map<Integer, Function<Value, Optional<String>>> objections) {
+    return eachRow(
+        in,
+        row -> {
+          for (int c : objections.keySet()) {
+            String cell = row.cells().get(c);
+            if (!cell.isEmpty()) {
+              Optional<String> objection = objections.get(c).apply(in.literal(cell));
+              if (objection.isPresent()) {
+                return row.faulty(
+                    "Row "
+                        + row.number()
+                        + ", column "
+                        + in.columns().get(c)
+                        + ": “"
+                        + cell
+                        + "” does not fit; "
+                        + objection.get()
+                        + ".");
+              }
+            }
+          }
+          return row;
+        },
+        true);
+  }
+
+  /** Rows for which a formula over their columns holds; a row without an answer is a fault. */
+  static DataSource where(DataSource in, Formula condition) {
+    Map<String, Integer> places = places(in.columns());
+    return new Over(
+        in,
+        in.columns(),
+        OptionalLong.empty(),
+        rows -> {
+          DataRow[] now = new DataRow[1];
+          Scope scope =
+              path ->
+                  Optional.ofNullable(places.get(Names.key(path.get(path.size() - 1))))
+                      .map(place -> in.literal(now[0].cells().get(place)));
+          Evaluator evaluator = new Evaluator(scope, Surroundings.seeded(0, "data"));
+          return new RowsOver(
+              rows,
+              row -> {
+                now[0] = row;
+                try {
+                  return evaluator.truth(condition) ? row : null;
+                } catch (FormulaFailure failure) {
+                  return row.faulty("Row " + row.number() + ", where: " + failure.getMessage());
+                }
+              });
+        });
+  }
+
+  static Map<String, Integer> places(List<String> columns) {
+    Map<String, Integer> places = new HashMap<>();
+    for (int i = 0; i < columns.size(); i++) {
+      places.putIfAbsent(Names.key(columns.get(i)), i);
+    }
+    return places;
+  }
+
+  /** A column to sort by. */
+  record SortKey(int column, boolean descending) {}
+
+  /** Stable; empty cells last whichever the direction. All rows are held in memory. */
+  static DataSource sorted(DataSource in, List<SortKey> keys) {
+    return new Over(
+        in, in.columns(), in.size(), rows -> new RowList(all(rows, comparator(in, keys))));
+  }
+
+  private static List<DataRow> all(Rows rows, Comparator<DataRow> order) {
+    List<DataRow> all = new ArrayList<>();
+    for (DataRow row = rows.next(); row != null; row = rows.next()) {
+      all.add(row);
+    }
+    rows.close();
+    all.sort(order);
+    return all;
+  }
+
+  private static Comparator<DataRow> comparator(DataSource in, List<SortKey> keys) {
+    return (a, b) -> {
+      for (SortKey key : keys) {
+        String left = a.cells().get(key.column());
+        String right = b.cells().get(key.column());
+        if (left.isEmpty() || right.isEmpty()) {
+          if (left.isEmpty() != right.isEmpty()) {
+            return left.isEmpty() ? 1 : -1;
+          }
+          continue;
+        }
+        int order = Values.compare(in.literal(left), in.literal(right));
+        if (order != 0) {
+          return key.descending() ? -order : order;
+        }
+      }
+      return 0;
+    };
+  }
+
+  /** Of rows with equal cells the first. */
+  static DataSource distinct(DataSource in) {
+    return new Over(
+        in,
+        in.columns(),
+        OptionalLong.empty(),
+        rows -> {
+          Set<List<String>> seen = new HashSet<>();
+          return new RowsOver(rows, row -> seen.add(row.cells()) ? row : null);
+        });
+  }
+
+  static DataSource first(DataSource in, long most) {
+    return new Over(
+        in,
+        in.columns(),
+        in.size().isPresent()
+            ? OptionalLong.of(Math.min(most, in.size().getAsLong()))
+            : OptionalLong.empty(),
+        rows ->
+            new Rows() {
+              private long given;
+
+              @Override
+              public DataRow next() {
+                return given++ < most ? rows.next() : null;
+              }
+
+              @Override
+              public void close() {
+                rows.close();
+              }
+            });
+  }
+
+  private record Drawn(long lot, DataRow row) {}
+
+  /**
+   * As many rows as asked, each as likely as any other, in the order of the source. Each row draws a
+   * number, and the lowest stay, so that only those are held.
+   */
+  static DataSource sample(DataSource in, int size, long seed) {
+    return new Over(
+        in,
+        in.columns(),
+        in.size().isPresent()
+            ? OptionalLong.of(Math.min(size, in.size().getAsLong()))
+            : OptionalLong.empty(),
+        rows -> {
+          Random random = new Random(seed);
+          PriorityQueue<Drawn> kept =
+              new PriorityQueue<>(Comparator.comparingLong(Drawn::lot).reversed());
+          for (DataRow row = rows.next(); row != null; row = rows.next()) {
+            kept.add(new Drawn(random.nextLong(), row));
+            if (kept.size() > size) {
+              kept.poll();
+            }
+          }
+          rows.close();
+          return new RowList(
+              kept.stream()
+                  .map(Drawn::row)
+                  .sorted(Comparator.comparingInt(DataRow::number))
+                  .toList());
+        });
+  }
+
+  /** Some of the columns, perhaps under other names. */
+  static DataSource columns(DataSource in, List<Integer> places, List<String> names) {
+    return new Over(
+        in,
+        List.copyOf(names),
+        in.size(),
+        rows ->
+            new RowsOver(
+                rows,
+                row -> row.withCells(places.stream().map(place -> row.cells().get(place)).toList())));
+  }
+}

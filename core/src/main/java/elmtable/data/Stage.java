@@ -1,0 +1,23 @@
+package elmtable.data;
+
+/**
+ * A step on the way from a source to a data set's rows.
+ *
+ * @param name the property that asks for it, such as {@code where}
+ * @param source the rows after it
+ */
+public record Stage(String name, DataSource source) {
+  /** How many rows there are after it. Throws {@link BrokenData}. */
+  public long count() {
+    if (source.size().isPresent()) {
+      return source.size().getAsLong();
+    }
+    long count = 0;
+    try (Rows rows = source.open()) {
+      while (rows.next() != null) {
+        count++;
+      }
+    }
+    return count;
+  }
+}

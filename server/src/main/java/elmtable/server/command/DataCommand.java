@@ -1,0 +1,137 @@
+package elmtable.server.command;
+
+import elmtable.data.BrokenData;
+import elmtable.data.DataRow;
+import elmtable.data.DataSets;
+import elmtable.data.DataSource;
+import elmtable.data.Rows;
+import elmtable.data.Stage;
+import elmtable.project.DataEntry;
+import elmtable.project.Project;
+import elmtable.text.Names;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVPrinter;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Prints a data set's rows as they are after shaping, or how many there are after each step. */
+@Command(
+    name = "data",
+    mixinStandardHelpOptions = true,
+    description =
+        "Prints a data set's rows as cases get them. Exit code 1 when a row of it is faulty.")
+final class DataCommand implements Callable<Integer> {
+  @Parameters(index = "0", paramLabel = "DIR", description = "Folder of the project.")
+  private Path folder;
+
+  @Parameters(index = "1", paramLabel = "NAME", description = "Name of the data set.")
+  private String name;
+
+  @Option(names = "--csv", description = "Print CSV (RFC 4180), which is usual.")
+  private boolean csv;
+
+  @Option(names = "--json", description = "Print a JSON array of objects.")
+  private boolean json;
+
+  @Option(names = "--counts", description = "Print how many rows there are after each step.")
+  private boolean counts;
+
+  @Spec private CommandSpec spec;
+
+  @Override
+  public Integer call() {
+    Project project = ProjectFolder.read(folder);
+    DataEntry entry = project.index().dataSet(name).orElseThrow(() -> unknown(project));
+    DataSets.Reading reading = project.dataSet(entry);
+    if (reading.source().isEmpty()) {
+      throw new Refusal(reading.problems().get(0).message());
+    }
+    PrintWriter out = spec.commandLine().getOut();
+    try {
+      if (counts) {
+        counts(reading.stages(), out);
+        return 0;
+      }
+      return json ? json(reading.source().get(), out) : csv(reading.source().get(), out);
+    } catch (BrokenData broken) {
+      throw new Refusal(broken.getMessage());
+    } catch (IOException failed) {
+      throw new Refusal("The rows cannot be written: " + failed.getMessage());
+    } finally {
+      out.flush();
+    }
+  }
+
+  private Refusal unknown(Project project) {
+    List<String> names = project.index().dataSets().stream().map(DataEntry::name).toList();
+    return new Refusal(
+        "The project has no data set “"
+            + name
+            + "”"
+            + Names.nearest(name, names).map(near -> "; did you mean “" + near + "”?").orElse(".")
+            + (names.isEmpty() ? "" : " There are " + String.join(", ", names) + "."));
+  }
+
+  private void counts(List<Stage> stages, PrintWriter out) {
+    if (json) {
+      Map<String, Long> all = new LinkedHashMap<>();
+      stages.forEach(stage -> all.put(stage.name(), stage.count()));
+      out.println(Json.write(all));
+      return;
+    }
+    for (Stage stage : stages) {
+      out.printf("%-10s %,d%n", stage.name(), stage.count());
+    }
+  }
+
+  private int csv(DataSource source, PrintWriter out) throws IOException {
+    int faulty = 0;
+    CSVPrinter printer = new CSVPrinter(out, CSVFormat.RFC4180);
+    printer.printRecord(source.columns());
+    try (Rows rows = source.open()) {
+      for (DataRow row = rows.next(); row != null; row = rows.next()) {
+        printer.printRecord(row.cells().stream().map(cell -> source.literal(cell).text()).toList());
+        faulty += tell(row);
+      }
+    }
+    return faulty > 0 ? 1 : 0;
+  }
+
+  private int json(DataSource source, PrintWriter out) {
+    int faulty = 0;
+    out.print("[");
+    String before = "\n";
+    try (Rows rows = source.open()) {
+      for (DataRow row = rows.next(); row != null; row = rows.next()) {
+        Map<String, String> cells = new LinkedHashMap<>();
+        for (int c = 0; c < source.columns().size(); c++) {
+          cells.put(source.columns().get(c), source.literal(row.cells().get(c)).text());
+        }
+        out.print(before + Json.line(cells));
+        before = ",\n";
+        faulty += tell(row);
+      }
+    }
+    out.println("\n]");
+    return faulty > 0 ? 1 : 0;
+  }
+
+  /** Says what is wrong with a row, beside the rows. */
+  private int tell(DataRow row) {
+    if (row.isSound()) {
+      return 0;
+    }
+    spec.commandLine().getErr().println(row.fault());
+    return 1;
+  }
+}
