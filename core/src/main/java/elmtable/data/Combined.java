@@ -258,7 +258,9 @@ final class Combined {
     }
   }
 
-  /** The rows of one set, then those of the next; a column that a set lacks is empty in its rows. */
+  /**
+   * The rows of one set, then those of the next; a column that a set lacks is empty in its rows.
+   */
   record OneAfterAnother(List<DataSource> sources, List<String> columns) implements DataSource {
     static OneAfterAnother of(List<DataSource> sources) {
       List<String> columns = new ArrayList<>();

@@ -91,7 +91,9 @@ final class DataSetReader {
     if (!sources.containsKey("from")) {
       block.property("query").ifPresent(property -> sources.put("query", property.range()));
     }
-    block.property("database").ifPresent(property -> sources.putIfAbsent("query", property.range()));
+    block
+        .property("database")
+        .ifPresent(property -> sources.putIfAbsent("query", property.range()));
     block.section(Section.ROWS).ifPresent(rows -> sources.put("rows", rows.range()));
     return sources;
   }
@@ -130,10 +132,8 @@ final class DataSetReader {
   }
 
   /** A source shaped by some properties. */
-  DataSets.Reading shaped(
-      DataSource source, Function<String, Optional<Line.Property>> properties) {
-    List<Stage> stages =
-        new ShapingReader(properties, problems).stages(new Stage("rows", source));
+  DataSets.Reading shaped(DataSource source, Function<String, Optional<Line.Property>> properties) {
+    List<Stage> stages = new ShapingReader(properties, problems).stages(new Stage("rows", source));
     return hasErrors()
         ? nothing()
         : new DataSets.Reading(
@@ -145,8 +145,7 @@ final class DataSetReader {
     for (Line.Property line : lines) {
       List<String> objections = new ArrayList<>();
       LimitValues.Line.read(line.value(), objections).ifPresent(read::add);
-      objections.forEach(
-          reason -> problem(Problem.BAD_PROPERTY_VALUE, line.valueRange(), reason));
+      objections.forEach(reason -> problem(Problem.BAD_PROPERTY_VALUE, line.valueRange(), reason));
     }
     return read.size() == lines.size() ? Optional.of(new LimitValues(read)) : Optional.empty();
   }
@@ -211,11 +210,7 @@ final class DataSetReader {
       problem(
           Problem.DATA_CIRCLE,
           range,
-          "A data set may not be made of itself: "
-              + String.join(" → ", way)
-              + " → "
-              + name
-              + ".");
+          "A data set may not be made of itself: " + String.join(" → ", way) + " → " + name + ".");
       return Optional.empty();
     }
     Optional<Block> block = context.set(name);

@@ -21,8 +21,7 @@ public record DataSummary(List<String> columns, long rows, List<String> faults, 
     long count = 0;
     try {
       if (source.size().isPresent() && source.size().getAsLong() > LARGE) {
-        return new DataSummary(
-            source.columns(), source.size().getAsLong(), List.of(), "");
+        return new DataSummary(source.columns(), source.size().getAsLong(), List.of(), "");
       }
       try (Rows rows = source.open()) {
         for (DataRow row = rows.next(); row != null; row = rows.next()) {

@@ -125,8 +125,7 @@ final class FileSources {
   }
 
   private DataSource separated(String path, String ending) {
-    return new DelimitedFile(
-        context.files(), path, separator(ending), encoding(), hasHeader());
+    return new DelimitedFile(context.files(), path, separator(ending), encoding(), hasHeader());
   }
 
   private boolean hasHeader() {
@@ -210,8 +209,7 @@ final class FileSources {
   private Optional<DataSource> sqlite(String path) {
     Optional<Line.Property> query = block.property("query");
     if (query.isPresent()) {
-      return filled(query.get())
-          .map(written -> new QueryRows(context.files(), path, "", written));
+      return filled(query.get()).map(written -> new QueryRows(context.files(), path, "", written));
     }
     String table = block.value("sheet");
     if (!table.isEmpty()) {

@@ -91,8 +91,7 @@ final class JsonFile implements DataSource {
         boolean found =
             parser.currentToken() == JsonToken.START_OBJECT
                 ? toMember(rest.getMatchingProperty())
-                : parser.currentToken() == JsonToken.START_ARRAY
-                    && toItem(rest.getMatchingIndex());
+                : parser.currentToken() == JsonToken.START_ARRAY && toItem(rest.getMatchingIndex());
         if (!found) {
           return false;
         }
@@ -175,14 +174,13 @@ final class JsonFile implements DataSource {
       String[] cells = new String[places.size()];
       Arrays.fill(cells, "");
       Map<Integer, String> taken = new HashMap<>();
-      members.forEach(
-          (name, value) -> {
-            int place = places.get(Names.key(name));
-            if (taken.putIfAbsent(place, name) != null && fault.isEmpty()) {
-              fault = path + ", item " + number + ": a second member is called “" + name + "”.";
-            }
-            cells[place] = value;
-          });
+      members.forEach((name, value) -> {
+        int place = places.get(Names.key(name));
+        if (taken.putIfAbsent(place, name) != null && fault.isEmpty()) {
+          fault = path + ", item " + number + ": a second member is called “" + name + "”.";
+        }
+        cells[place] = value;
+      });
       return new DataRow(number, new ArrayList<>(Arrays.asList(cells)), fault);
     }
 

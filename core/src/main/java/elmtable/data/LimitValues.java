@@ -17,23 +17,24 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * Values at and beside the limits of what is allowed (boundary value analysis, ISO/IEC/IEEE 29119-4,
- * with three values at each boundary).
+ * Values at and beside the limits of what is allowed (boundary value analysis, ISO/IEC/IEEE
+ * 29119-4, with three values at each boundary).
  */
 final class LimitValues implements DataSource {
   private static final Pattern LINE =
-      Pattern.compile("(.+?)\\s+(number|text|date)\\s+(\\S+)\\s+to\\s+(\\S+)", Pattern.CASE_INSENSITIVE);
+      Pattern.compile(
+          "(.+?)\\s+(number|text|date)\\s+(\\S+)\\s+to\\s+(\\S+)", Pattern.CASE_INSENSITIVE);
 
-  /**
-   * One line: its values in order, which of them are allowed, and the one in the middle.
-   */
+  /** One line: its values in order, which of them are allowed, and the one in the middle. */
   record Line(String column, List<String> values, Set<String> inside, String middle) {
     /** Reads {@code name kind low to high}; the other way round, why it cannot. */
     static Optional<Line> read(String written, List<String> objections) {
       Matcher parts = LINE.matcher(written.strip());
       if (!parts.matches()) {
         objections.add(
-            "“" + written + "” is no limit; write a column, its kind and its limits:"
+            "“"
+                + written
+                + "” is no limit; write a column, its kind and its limits:"
                 + " shelves number 1 to 6, name text 3 to 20, or day date 2026-03-01 to 2026-03-31.");
         return Optional.empty();
       }
@@ -74,8 +75,7 @@ final class LimitValues implements DataSource {
       }
       BigDecimal middle =
           from.get().add(to.get()).divide(BigDecimal.valueOf(2), scale, RoundingMode.FLOOR);
-      return Optional.of(
-          new Line(column, new ArrayList<>(values), inside, middle.toPlainString()));
+      return Optional.of(new Line(column, new ArrayList<>(values), inside, middle.toPlainString()));
     }
 
     private static List<BigDecimal> around(BigDecimal low, BigDecimal high, BigDecimal unit) {
@@ -126,8 +126,7 @@ final class LimitValues implements DataSource {
       Optional<LocalDate> from = Values.date(Value.of(low));
       Optional<LocalDate> to = Values.date(Value.of(high));
       if (from.isEmpty() || to.isEmpty()) {
-        objections.add(
-            "“" + (from.isEmpty() ? low : high) + "” is no date such as 2026-03-09.");
+        objections.add("“" + (from.isEmpty() ? low : high) + "” is no date such as 2026-03-09.");
         return Optional.empty();
       }
       if (from.get().isAfter(to.get())) {
@@ -151,8 +150,7 @@ final class LimitValues implements DataSource {
       }
       long half = ChronoUnit.DAYS.between(from.get(), to.get()) / 2;
       return Optional.of(
-          new Line(
-              column, new ArrayList<>(values), inside, from.get().plusDays(half).toString()));
+          new Line(column, new ArrayList<>(values), inside, from.get().plusDays(half).toString()));
     }
   }
 

@@ -67,8 +67,7 @@ final class Shaping {
         });
   }
 
-  private static DataRow withKey(
-      DataRow row, int column, String name, Map<String, Integer> seen) {
+  private static DataRow withKey(DataRow row, int column, String name, Map<String, Integer> seen) {
     String key = row.cells().get(column);
     Integer before = seen.putIfAbsent(key, row.number());
     DataRow keyed = new DataRow(row.number(), row.cells(), row.fault(), key);
@@ -77,8 +76,7 @@ final class Shaping {
     }
     return before == null
         ? keyed
-        : keyed.faulty(
-            "Rows " + before + " and " + row.number() + " have one key, “" + key + "”.");
+        : keyed.faulty("Rows " + before + " and " + row.number() + " have one key, “" + key + "”.");
   }
 
   /**
@@ -224,8 +222,8 @@ final class Shaping {
   private record Drawn(long lot, DataRow row) {}
 
   /**
-   * As many rows as asked, each as likely as any other, in the order of the source. Each row draws a
-   * number, and the lowest stay, so that only those are held.
+   * As many rows as asked, each as likely as any other, in the order of the source. Each row draws
+   * a number, and the lowest stay, so that only those are held.
    */
   static DataSource sample(DataSource in, int size, long seed) {
     return new Over(
@@ -262,6 +260,7 @@ final class Shaping {
         rows ->
             new RowsOver(
                 rows,
-                row -> row.withCells(places.stream().map(place -> row.cells().get(place)).toList())));
+                row ->
+                    row.withCells(places.stream().map(place -> row.cells().get(place)).toList())));
   }
 }

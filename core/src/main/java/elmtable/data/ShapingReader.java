@@ -35,8 +35,7 @@ final class ShapingReader {
   /**
    * @param properties those that shape, by their word
    */
-  ShapingReader(
-      Function<String, Optional<Line.Property>> properties, List<Diagnostic> problems) {
+  ShapingReader(Function<String, Optional<Line.Property>> properties, List<Diagnostic> problems) {
     this.properties = properties;
     this.problems = problems;
   }
@@ -77,7 +76,8 @@ final class ShapingReader {
     Integer place = Shaping.places(in.columns()).get(Names.key(name));
     if (place == null) {
       int start = Math.max(0, property.value().indexOf(name));
-      problems.add(unknownColumn(name, property.valueRange().part(start, start + name.length()), in));
+      problems.add(
+          unknownColumn(name, property.valueRange().part(start, start + name.length()), in));
     }
     return Optional.ofNullable(place);
   }

@@ -4,6 +4,7 @@ import elmtable.formula.Template;
 import elmtable.keyword.KeywordRegistry;
 import elmtable.keyword.Kind;
 import elmtable.keyword.Parameter;
+import elmtable.keyword.PhraseMatch;
 import elmtable.keyword.Signature;
 import elmtable.language.Cell;
 import elmtable.language.Mark;
@@ -27,7 +28,16 @@ public final class Binder {
 
   public BoundStep bind(Step step, StepPlace place) {
     List<Diagnostic> problems = new ArrayList<>(step.problems());
-    Optional<KeywordEntry> keyword = index.keyword(step.first().name());
+    Optional<KeywordEntry> named = index.keyword(step.first().name());
+    List<PhraseMatch> phrases =
+        named.isPresent() || step.first().isBlank()
+            ? List.of()
+            : index.phrased(step.first().source());
+    if (phrases.size() > 1) {
+      problems.add(ambiguous(step, phrases));
+    }
+    Optional<KeywordEntry> keyword =
+        phrases.size() == 1 ? index.keyword(phrases.get(0).keyword().name()) : named;
     if (keyword.isEmpty()) {
       return new BoundStep(step, keyword, List.of(), problems);
     }
@@ -35,6 +45,7 @@ public final class Binder {
     boolean give = Names.same(signature.name(), KeywordRegistry.GIVE);
     List<Parameter> takes = give ? outputsAsParameters(step, place, problems) : signature.takes();
     BoundArgument[] bound = new BoundArgument[takes.size()];
+    phrases.forEach(phrase -> byPhrase(step, phrase, takes, bound));
     List<Cell> positional = byName(step, takes, bound, problems);
     byPosition(step, signature.name(), positional, takes, bound, problems);
     List<BoundArgument> arguments = new ArrayList<>();
@@ -51,6 +62,43 @@ public final class Binder {
     }
     kept(step, signature, problems);
     return new BoundStep(step, keyword, arguments, problems);
+  }
+
+  private static Diagnostic ambiguous(Step step, List<PhraseMatch> phrases) {
+    return new Diagnostic(
+        Problem.AMBIGUOUS_PHRASE,
+        step.first().range(),
+        "This sentence fits several phrases equally well: "
+            + String.join(
+                ", ",
+                phrases.stream()
+                    .map(match -> "“" + match.phrase() + "” of " + match.keyword().name())
+                    .toList())
+            + ". Say it otherwise, or change one of the phrases.",
+        phrases.stream()
+            .map(match ->
+                Fix.replace(
+                    "Call " + match.keyword().name() + " by its name",
+                    step.first().range(),
+                    match.keyword().name()))
+            .toArray(Fix[]::new));
+  }
+
+  private static void byPhrase(
+      Step step, PhraseMatch phrase, List<Parameter> takes, BoundArgument[] bound) {
+    for (PhraseMatch.Place place : phrase.places()) {
+      int index = indexOf(takes, place.parameter());
+      if (index >= 0 && bound[index] == null) {
+        String source = step.first().source().substring(place.start(), place.end());
+        Template template =
+            takes.get(index).kind().type() == Kind.Type.FORMULA
+                ? Template.bare(source)
+                : Template.of(source);
+        bound[index] =
+            new BoundArgument(
+                takes.get(index), index, template, Optional.of(step.first()), place.start());
+      }
+    }
   }
 
   private static List<Parameter> outputsAsParameters(

@@ -89,8 +89,7 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
             .toList();
     String note = String.join("\n", section.notes().stream().map(Line.Note::text).toList());
     DataSource typed = DataSets.typed(section);
-    return shaped("", typed, DataSummary.of(typed), section, entry, problems)
-        .with(tags, note);
+    return shaped("", typed, DataSummary.of(typed), section, entry, problems).with(tags, note);
   }
 
   private static Part named(
@@ -108,7 +107,9 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
         .with(List.of(), found.get().placed().block().noteText());
   }
 
-  /** A source with what the case, its suite and its section say about kinds, conditions and keys. */
+  /**
+   * A source with what the case, its suite and its section say about kinds, conditions and keys.
+   */
   private static Part shaped(
       String name,
       DataSource source,

@@ -47,7 +47,7 @@ public final class CaseFaults {
     }
     for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
       for (Step step : placed.block().steps(section)) {
-        Optional<KeywordEntry> called = project.index().keyword(step.first().name());
+        Optional<KeywordEntry> called = project.index().called(step);
         if (called.isPresent() && called.get() instanceof KeywordEntry.Composed composed) {
           String inside = in(composed.path(), composed.placed(), seen);
           if (!inside.isEmpty()) {

@@ -67,10 +67,8 @@ final class DataCache {
         reading
             .source()
             .map(DataSummary::of)
-            .orElseGet(
-                () ->
-                    new DataSummary(
-                        List.of(), 0, List.of(), reading.problems().get(0).message()));
+            .orElseGet(() ->
+                new DataSummary(List.of(), 0, List.of(), reading.problems().get(0).message()));
     Known now = new Known(reading, summary, context.sets, context.versions, context.fills);
     if (known.size() > MOST) {
       known.clear();
@@ -120,12 +118,10 @@ final class DataCache {
               ? Map.of()
               : Environments.values(
                   project.index(), environments.get(0).name(), System.getenv(), surroundings);
-      Scope scope =
-          path -> Optional.ofNullable(values.get(Names.key(path.get(path.size() - 1))));
+      Scope scope = path -> Optional.ofNullable(values.get(Names.key(path.get(path.size() - 1))));
       return new Evaluator(scope, surroundings).value(template).text();
     } catch (FormulaFailure failure) {
-      throw new BrokenData(
-          "“" + written + "” cannot be filled in: " + failure.getMessage());
+      throw new BrokenData("“" + written + "” cannot be filled in: " + failure.getMessage());
     }
   }
 

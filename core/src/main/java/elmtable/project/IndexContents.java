@@ -2,6 +2,8 @@ package elmtable.project;
 
 import elmtable.keyword.BuiltIn;
 import elmtable.keyword.KeywordRegistry;
+import elmtable.keyword.PhraseIndex;
+import elmtable.keyword.Signature;
 import elmtable.language.BlockKind;
 import elmtable.language.Document.Placed;
 import elmtable.text.Diagnostic;
@@ -30,7 +32,14 @@ final class IndexContents {
   /** Worked out when first asked for. */
   volatile Map<String, Reach.Known> environmentNames;
 
-  IndexContents(Collection<DocumentIndex> documents, KeywordRegistry builtIn) {
+  private volatile PhraseIndex phrases;
+
+  /**
+   * @param phrasesBefore an earlier index of phrases, which is kept where nothing of it changed; or
+   *     null
+   */
+  IndexContents(
+      Collection<DocumentIndex> documents, KeywordRegistry builtIn, PhraseIndex phrasesBefore) {
     for (BuiltIn method : builtIn.all()) {
       keywords.put(Names.key(method.signature().name()), new KeywordEntry.Method(method));
     }
@@ -38,6 +47,25 @@ final class IndexContents {
     for (PageEntry page : pages.values()) {
       page.elements().forEach(this::addElement);
     }
+    phrases = phrasesBefore != null && phrasesBefore.isOf(signatures()) ? phrasesBefore : null;
+  }
+
+  private List<Signature> signatures() {
+    return keywords.values().stream().map(KeywordEntry::signature).toList();
+  }
+
+  PhraseIndex phrases() {
+    PhraseIndex known = phrases;
+    if (known == null) {
+      known = PhraseIndex.of(signatures());
+      phrases = known;
+    }
+    return known;
+  }
+
+  /** The index of phrases, where it was asked for. */
+  PhraseIndex phrasesSoFar() {
+    return phrases;
   }
 
   private void add(DocumentIndex document) {

@@ -44,7 +44,7 @@ final class KeywordCircles {
     }
     way.add(keyword);
     for (Step step : keyword.block().steps(Section.STEPS)) {
-      Optional<KeywordEntry> called = index.keyword(step.first().name());
+      Optional<KeywordEntry> called = index.called(step);
       if (called.isPresent() && called.get() instanceof KeywordEntry.Composed composed) {
         int before = way.indexOf(composed);
         if (before >= 0) {

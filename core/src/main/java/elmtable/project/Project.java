@@ -24,6 +24,7 @@ public final class Project {
   private final KeywordRegistry builtIn;
   private final DataCache dataCache;
   private final Map<String, DocumentIndex> indexes;
+  private final IndexContents contents;
   private final ProjectIndex index;
 
   /** What was found out about an earlier snapshot, or this one. */
@@ -34,14 +35,17 @@ public final class Project {
       ProjectFiles files,
       KeywordRegistry builtIn,
       DataCache dataCache,
-      Map<String, DocumentIndex> indexesBefore,
+      Project before,
       Checked checkedBefore) {
     this.documents = Collections.unmodifiableSortedMap(documents);
     this.files = files;
     this.builtIn = builtIn;
     this.dataCache = dataCache;
-    this.indexes = indexes(documents, indexesBefore);
-    this.index = new ProjectIndex(new IndexContents(indexes.values(), builtIn));
+    this.indexes = indexes(documents, before == null ? Map.of() : before.indexes);
+    this.contents =
+        new IndexContents(
+            indexes.values(), builtIn, before == null ? null : before.contents.phrasesSoFar());
+    this.index = new ProjectIndex(contents);
     this.checked = checkedBefore;
   }
 
@@ -51,6 +55,7 @@ public final class Project {
     builtIn = like.builtIn;
     dataCache = like.dataCache;
     indexes = like.indexes;
+    contents = like.contents;
     index = like.index.noting(notes);
     checked = like.checked;
   }
@@ -71,7 +76,7 @@ public final class Project {
   public static Project of(Map<String, String> texts, ProjectFiles files, KeywordRegistry builtIn) {
     SortedMap<String, SourceDocument> documents = new TreeMap<>();
     texts.forEach((path, text) -> documents.put(path, SourceDocument.read(path, text)));
-    return new Project(documents, files, builtIn, new DataCache(), Map.of(), null);
+    return new Project(documents, files, builtIn, new DataCache(), null, null);
   }
 
   /** The project with another text for one document, which may be new. */
@@ -79,18 +84,18 @@ public final class Project {
     SortedMap<String, SourceDocument> changed = new TreeMap<>(documents);
     SourceDocument before = documents.get(path);
     changed.put(path, before == null ? SourceDocument.read(path, text) : before.withText(text));
-    return new Project(changed, files, builtIn, dataCache, indexes, checked);
+    return new Project(changed, files, builtIn, dataCache, this, checked);
   }
 
   public Project without(String path) {
     SortedMap<String, SourceDocument> changed = new TreeMap<>(documents);
     changed.remove(path);
-    return new Project(changed, files, builtIn, dataCache, indexes, checked);
+    return new Project(changed, files, builtIn, dataCache, this, checked);
   }
 
   /** The same documents with other files beside them. */
   public Project withFiles(ProjectFiles changed) {
-    return new Project(documents, changed, builtIn, dataCache, indexes, null);
+    return new Project(documents, changed, builtIn, dataCache, this, null);
   }
 
   /** The same project, noting what is looked up in its index. */

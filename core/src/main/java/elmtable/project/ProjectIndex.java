@@ -1,6 +1,8 @@
 package elmtable.project;
 
+import elmtable.keyword.PhraseMatch;
 import elmtable.language.BlockKind;
+import elmtable.language.Step;
 import elmtable.project.Symbol.Space;
 import elmtable.text.Diagnostic;
 import elmtable.text.Names;
@@ -56,6 +58,22 @@ public final class ProjectIndex {
 
   public Optional<KeywordEntry> keyword(String name) {
     return find(Space.KEYWORD, contents.keywords, name);
+  }
+
+  /** The keyword that a step calls: by its name, else by the one phrase that fits best. */
+  public Optional<KeywordEntry> called(Step step) {
+    Optional<KeywordEntry> named = keyword(step.first().name());
+    if (named.isPresent() || step.first().isBlank()) {
+      return named;
+    }
+    List<PhraseMatch> fitting = phrased(step.first().source());
+    return fitting.size() == 1 ? keyword(fitting.get(0).keyword().name()) : Optional.empty();
+  }
+
+  /** The phrases that fit a sentence best. */
+  public List<PhraseMatch> phrased(String sentence) {
+    ask(Space.PHRASE, Symbol.ALL);
+    return contents.phrases().find(sentence);
   }
 
   public Collection<PageEntry> pages() {

@@ -38,8 +38,12 @@ final class StepChecks {
       reach.enter(step);
       BoundStep bound = binder.bind(step, place);
       problems.addAll(bound.problems());
+      boolean ambiguous =
+          bound.problems().stream().anyMatch(p -> p.problem() == Problem.AMBIGUOUS_PHRASE);
       if (bound.keyword().isEmpty()) {
-        problems.add(unbound(step, draft));
+        if (!ambiguous) {
+          problems.add(unbound(step, draft));
+        }
       } else if (!draft && isDraft(bound.keyword().get())) {
         problems.add(
             new Diagnostic(

@@ -42,6 +42,7 @@ public enum Problem {
   UNKNOWN_LOCATOR_KIND("N111", ERROR, "A way of locating that does not exist"),
   UNKNOWN_FIXTURE("N112", ERROR, "A fixture that does not exist"),
   UNKNOWN_ENVIRONMENT("N113", ERROR, "An environment that does not exist"),
+  AMBIGUOUS_PHRASE("N114", ERROR, "A sentence that fits several phrases"),
 
   TOO_FEW_ARGUMENTS("S101", ERROR, "A required argument that is missing"),
   TOO_MANY_ARGUMENTS("S102", ERROR, "More arguments than the keyword takes"),

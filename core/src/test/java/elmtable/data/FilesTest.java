@@ -46,14 +46,14 @@ class FilesTest {
   @Test
   void whatIsNoArrayOrNoJsonSaysWhere() {
     assertEquals(
-        List.of("m.json, what stands at “/a” is no array of objects; name one with “at: /pointer”."),
+        List.of(
+            "m.json, what stands at “/a” is no array of objects; name one with “at: /pointer”."),
         new Sets("data d\nfrom: m.json\nat: /a\n").file("m.json", "{\"a\": 1}").messages("d"));
     assertEquals(
         List.of("m.json, there is nothing at “/b”."),
         new Sets("data d\nfrom: m.json\nat: /b\n").file("m.json", "{\"a\": 1}").messages("d"));
     String broken = "[{\"a\": 1},\n {\"a\" 2}]";
-    String message =
-        new Sets("data d\nfrom: m.json\n").file("m.json", broken).messages("d").get(0);
+    String message = new Sets("data d\nfrom: m.json\n").file("m.json", broken).messages("d").get(0);
     assertTrue(message.startsWith("m.json, line 2, column 7: this is no JSON"), message);
   }
 
@@ -93,7 +93,8 @@ class FilesTest {
   @Test
   void aSheetIsReadAsAPersonSeesItWithDatesAsIso() throws IOException {
     Sets sets =
-        new Sets("data d\nfrom: r.xlsx\nsheet: Recipes\n\ndata e\nfrom: r.xlsx\nsheet: Recipes\nrange: B2:C3\n")
+        new Sets(
+                "data d\nfrom: r.xlsx\nsheet: Recipes\n\ndata e\nfrom: r.xlsx\nsheet: Recipes\nrange: B2:C3\n")
             .file("r.xlsx", workbook());
     assertEquals(
         List.of(
@@ -156,7 +157,8 @@ class FilesTest {
         "<table:table-row><table:table-cell><text:p>"
             + "0".repeat(5_000)
             + "</text:p></table:table-cell></table:table-row>";
-    String bomb = spreadsheet("<table:table table:name='x'>" + row.repeat(8_000) + "</table:table>");
+    String bomb =
+        spreadsheet("<table:table table:name='x'>" + row.repeat(8_000) + "</table:table>");
     DataSummary summary =
         DataSummary.of(new Sets("data d\nfrom: c.ods\n").file("c.ods", ods(bomb)).source("d"));
     assertTrue(summary.broken().contains("it unpacks to more than"), summary.broken());
@@ -191,7 +193,8 @@ class FilesTest {
                     + "data h\ndatabase: jdbc:sqlite:f.sqlite\nquery: select count(*) as n from firing\n")
             .file("f.sqlite", Files.readAllBytes(file));
     assertEquals(List.of("reference|n", "EK-1|2", "EK-2|"), sets.rows("d"));
-    assertTrue(sets.messages("e").get(0).contains("no such table: kiln"), sets.messages("e").get(0));
+    assertTrue(
+        sets.messages("e").get(0).contains("no such table: kiln"), sets.messages("e").get(0));
     assertEquals(List.of("reference|shelves", "EK-1|2", "EK-2|"), sets.rows("f"));
     assertEquals(1, sets.messages("g").size());
     assertEquals(List.of("n", "2"), sets.rows("h"));

@@ -40,9 +40,7 @@ final class Sets implements DataContext, ProjectFiles {
 
   DataSource source(String name) {
     DataSets.Reading reading = reading(name);
-    return reading
-        .source()
-        .orElseThrow(() -> new AssertionError(reading.problems().toString()));
+    return reading.source().orElseThrow(() -> new AssertionError(reading.problems().toString()));
   }
 
   /** The rows of a set as they would be printed, the columns first. */

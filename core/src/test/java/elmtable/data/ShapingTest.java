@@ -10,8 +10,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class ShapingTest {
-  private static final String HIVES =
-      "data d\nfrom: hives.csv\n%s\n";
+  private static final String HIVES = "data d\nfrom: hives.csv\n%s\n";
   private static final String FILE =
       "hive,weight,born\n7,31.5,2026-03-09\n12,9,2026-03-01\n3,,2026-02-11\n12,9,2026-03-01\n9,120,\n";
 
@@ -39,7 +38,8 @@ class ShapingTest {
   void theOrderIsThatOfTheLanguageWhateverTheOrderWritten() {
     assertEquals(
         List.of("9|120", "7|31.5"),
-        shaped("columns: hive, weight as kg\nfirst: 2\nwhere: hive < 12\nsort by: weight descending"));
+        shaped(
+            "columns: hive, weight as kg\nfirst: 2\nwhere: hive < 12\nsort by: weight descending"));
     List<Stage> stages =
         new Sets(
                 HIVES.formatted(
@@ -59,7 +59,8 @@ class ShapingTest {
       many.append(i).append('\n');
     }
     Sets sets =
-        new Sets("data d\nfrom: n.csv\nsample: 10 seed 7\n\ndata e\nfrom: n.csv\nsample: 10 seed 8\n")
+        new Sets(
+                "data d\nfrom: n.csv\nsample: 10 seed 7\n\ndata e\nfrom: n.csv\nsample: 10 seed 8\n")
             .file("n.csv", many.toString());
     List<String> once = sets.rows("d");
     assertEquals(once, sets.rows("d"));
@@ -136,8 +137,7 @@ class ShapingTest {
             "A second column is called “A”; rename one in its own set, with “columns: A as …”."),
         new Sets(sets).messages("d"));
     assertEquals(
-        List.of(
-            "“f” cannot be used: A data set may not be made of itself: e → f → e."),
+        List.of("“f” cannot be used: A data set may not be made of itself: e → f → e."),
         new Sets(sets).messages("e"));
   }
 
@@ -164,8 +164,7 @@ class ShapingTest {
     HashSet<String> pairs = new HashSet<>();
     for (String row : rows) {
       String[] cells = row.split("\\|");
-      pairs.addAll(
-          List.of(cells[0] + cells[1], cells[0] + cells[2], cells[1] + cells[2]));
+      pairs.addAll(List.of(cells[0] + cells[1], cells[0] + cells[2], cells[1] + cells[2]));
     }
     assertEquals(48, pairs.size());
   }
@@ -196,12 +195,19 @@ class ShapingTest {
 
   @Test
   void severalLimitsVaryOneAtATimeRoundTheirMiddles() {
-    Sets sets =
-        new Sets("data d\nlimits of: a number 1 to 4\nlimits of: b number 10 to 11\n");
+    Sets sets = new Sets("data d\nlimits of: a number 1 to 4\nlimits of: b number 10 to 11\n");
     assertEquals(
         List.of(
-            "a|b|inside", "2|10|yes", "0|10|no", "1|10|yes", "3|10|yes", "4|10|yes", "5|10|no",
-            "2|9|no", "2|11|yes", "2|12|no"),
+            "a|b|inside",
+            "2|10|yes",
+            "0|10|no",
+            "1|10|yes",
+            "3|10|yes",
+            "4|10|yes",
+            "5|10|no",
+            "2|9|no",
+            "2|11|yes",
+            "2|12|no"),
         sets.rows("d"));
   }
 }

@@ -5,7 +5,9 @@ final class Coverage {
   private final int[] sizes;
   private final int columns;
 
-  /** The place of pair (c, v, d, w) in {@link #counts} is base[c][d] + v·step[c][d] + w·step[d][c]. */
+  /**
+   * The place of pair (c, v, d, w) in {@link #counts} is base[c][d] + v·step[c][d] + w·step[d][c].
+   */
   private final int[][] base;
 
   private final int[][] step;
@@ -99,7 +101,6 @@ final class Coverage {
   void addPair(int c, int v, int d, int w) {
     more(base[c][d] + v * step[c][d] + w * step[d][c]);
   }
-
 
   /** How many pairs only this row has. */
   int onlyIn(int[] row) {

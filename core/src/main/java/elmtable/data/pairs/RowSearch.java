@@ -18,8 +18,7 @@ final class RowSearch {
    * @param complete rows that cover everything
    * @param work how many elementary steps may be made
    */
-  static int[][] fewer(
-      int[] sizes, int[][] complete, Random random, long work) {
+  static int[][] fewer(int[] sizes, int[][] complete, Random random, long work) {
     RowSearch search = new RowSearch(sizes, random, work);
     int[][] best = complete;
     int least = sizes[0] * sizes[1];

@@ -80,7 +80,8 @@ class ElmCommandTest {
     assertEquals("clay,euro\r\nStoneware,10\r\n\"Grog, fine\",2\r\n", out.toString());
     out.getBuffer().setLength(0);
     assertEquals(0, elm("data", folder.toString(), "Prices", "--json"));
-    assertTrue(out.toString().contains("{\"clay\":\"Stoneware\",\"euro\":\"10\"},"), out.toString());
+    assertTrue(
+        out.toString().contains("{\"clay\":\"Stoneware\",\"euro\":\"10\"},"), out.toString());
     out.getBuffer().setLength(0);
     assertEquals(0, elm("data", folder.toString(), "Prices", "--counts"));
     assertEquals(

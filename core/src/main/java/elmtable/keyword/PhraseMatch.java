@@ -1,0 +1,21 @@
+package elmtable.keyword;
+
+import java.util.List;
+
+/**
+ * A keyword that answers to a sentence by one of its phrases.
+ *
+ * @param places in the order of the sentence
+ */
+public record PhraseMatch(Signature keyword, String phrase, List<Place> places) {
+  /**
+   * What fills a parameter.
+   *
+   * @param start where it stands in the sentence's source; without its quotes
+   */
+  public record Place(String parameter, int start, int end) {}
+
+  public PhraseMatch {
+    places = List.copyOf(places);
+  }
+}
