@@ -19,7 +19,7 @@ import { type Sheet, useSheet } from './useSheet';
 export function CasesStation({ path }: { path: string }) {
   const { data: tree } = useTree();
   const [, go] = useLocation();
-  const first = tree?.suites[0]?.path;
+  const first = (tree?.suites.find((suite) => !suite.path.endsWith('.feature')) ?? tree?.suites[0])?.path;
   useEffect(() => {
     if (path === '' && first) go(`/cases/${inAddress(first)}`, { replace: true });
   }, [path, first, go]);
@@ -50,7 +50,8 @@ function DocumentSheet({ path }: { path: string }) {
   const search = useSearch();
   const [, go] = useLocation();
   const params = new URLSearchParams(search);
-  const asText = params.get('as') === 'text';
+  const feature = path.endsWith('.feature');
+  const asText = feature || params.get('as') === 'text';
   const line = params.get('line') ? Number(params.get('line')) - 1 : null;
   const [selected, setSelected] = useState<RowItem | null>(null);
   const [textLine, setTextLine] = useState<number | null>(null);
@@ -86,7 +87,7 @@ function DocumentSheet({ path }: { path: string }) {
             title={title}
             suite={suite ?? null}
             executable={sheet.view.blocks.reduce((sum, b) => sum + (b.kind === 'case' ? b.executable : 0), 0)}
-            asText={asText}
+            shown={feature ? null : asText ? 'text' : 'table'}
             show={show}
           />
           {sheet.conflict && <ConflictStrip sheet={sheet} />}
@@ -105,13 +106,14 @@ function SheetHead({
   title,
   suite,
   executable,
-  asText,
+  shown,
   show,
 }: {
   title: string;
   suite: BlockView | null;
   executable: number;
-  asText: boolean;
+  /** Null where a document can be shown in one way only. */
+  shown: 'table' | 'text' | null;
   show: (as: 'table' | 'text') => void;
 }) {
   const start = useStartRun();
@@ -121,15 +123,17 @@ function SheetHead({
       <div className="flex h-7 items-center gap-2.5">
         <h1 className="truncate text-title leading-[26px] font-semibold tracking-[-.1px]">{title}</h1>
         <p className="flex-1 truncate self-end pb-0.5 text-ink-2">{suite?.note.split('\n')[0]}</p>
-        <Either
-          label="How the document is shown"
-          options={[
-            { value: 'table', word: 'Table' },
-            { value: 'text', word: 'Text' },
-          ]}
-          value={asText ? 'text' : 'table'}
-          onChange={show}
-        />
+        {shown && (
+          <Either
+            label="How the document is shown"
+            options={[
+              { value: 'table', word: 'Table' },
+              { value: 'text', word: 'Text' },
+            ]}
+            value={shown}
+            onChange={show}
+          />
+        )}
         {suite && (
           <Link
             to={`/plan?suite=${encodeURIComponent(suite.name)}`}

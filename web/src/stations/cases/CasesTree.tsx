@@ -56,7 +56,7 @@ export function CasesTree({ open }: { open: string }) {
             className="flex h-[26px] items-center gap-1.5 pr-2.5 pl-[25px] hover:bg-sunk aria-[current]:bg-select aria-[current]:shadow-[inset_2px_0_var(--select-edge)]"
           >
             <span className="flex-1 truncate" title={document.path}>
-              {document.path.replace(/\.elmt$/, '')}
+              {document.path.replace(/\.(elmt|feature)$/, '')}
             </span>
             {document.problems.errors > 0 && <ProblemMark severity="error" />}
           </Link>

@@ -3,23 +3,40 @@ import { type FormEvent, type ReactNode, useState } from 'react';
 import { useLocation } from 'wouter';
 import { inAddress, put, Refused } from '@/api/client';
 import { Button } from '@/parts/Button';
+import { Either } from '@/parts/Either';
 
-/** Asks for the name of a new suite and makes its document. */
+/** What a new document can be, with the text it begins with. */
+const KINDS = {
+  suite: {
+    word: 'Suite, in tables',
+    folder: 'suites',
+    ending: 'elmt',
+    text: (name: string) => `suite ${name}\n\ncase First case\nsteps\n|  |  |\n`,
+  },
+  feature: {
+    word: 'Feature, in Gherkin',
+    folder: 'features',
+    ending: 'feature',
+    text: (name: string) => `Feature: ${name}\n\n  Scenario: First scenario\n`,
+  },
+};
+
+/** Asks for the name of a new suite or feature and makes its document. */
 export function NewDocument({ children }: { children: ReactNode }) {
   const [open, setOpen] = useState(false);
   const [name, setName] = useState('');
+  const [kind, setKind] = useState<keyof typeof KINDS>('suite');
   const [wrong, setWrong] = useState('');
   const [, go] = useLocation();
-  const path = `suites/${name
+  const path = `${KINDS[kind].folder}/${name
     .trim()
     .toLowerCase()
     .replace(/[^\p{L}\p{N}]+/gu, '-')
-    .replace(/^-|-$/g, '')}.elmt`;
+    .replace(/^-|-$/g, '')}.${KINDS[kind].ending}`;
   const make = async (event: FormEvent) => {
     event.preventDefault();
     try {
-      const text = `suite ${name.trim()}\n\ncase First case\nsteps\n|  |  |\n`;
-      await put(`/api/documents/${inAddress(path)}`, { text }, 0);
+      await put(`/api/documents/${inAddress(path)}`, { text: KINDS[kind].text(name.trim()) }, 0);
       setOpen(false);
       setName('');
       go(`/cases/${inAddress(path)}`);
@@ -38,6 +55,15 @@ export function NewDocument({ children }: { children: ReactNode }) {
         >
           <Dialog.Title className="mb-3 text-case font-semibold">New suite</Dialog.Title>
           <form onSubmit={make} className="flex flex-col gap-3">
+            <Either
+              label="What it is"
+              options={[
+                { value: 'suite', word: KINDS.suite.word },
+                { value: 'feature', word: KINDS.feature.word },
+              ]}
+              value={kind}
+              onChange={setKind}
+            />
             <label className="flex flex-col gap-1 text-small text-ink-2">
               Name
               <input
@@ -63,7 +89,7 @@ export function NewDocument({ children }: { children: ReactNode }) {
                 <Button>Leave it</Button>
               </Dialog.Close>
               <Button kind="main" type="submit" disabled={name.trim() === ''}>
-                Make the suite
+                Make the {kind}
               </Button>
             </div>
           </form>

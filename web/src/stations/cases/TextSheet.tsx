@@ -13,6 +13,7 @@ import {
 } from '@codemirror/view';
 import { useEffect, useRef } from 'react';
 import type { ProblemView } from '@/api/types';
+import { gherkinLanguage } from './gherkinLanguage';
 import { tableLanguage } from './tableLanguage';
 import type { Sheet } from './useSheet';
 
@@ -36,6 +37,7 @@ export function TextSheet({
   save.current = setText;
   const firstText = useRef(view?.text ?? '');
   const firstLine = useRef(line);
+  const language = useRef(view?.path.endsWith('.feature') ? gherkinLanguage : tableLanguage);
 
   useEffect(() => {
     if (!place.current) return;
@@ -58,7 +60,7 @@ export function TextSheet({
           search({ top: true }),
           highlightSelectionMatches(),
           lintGutter(),
-          tableLanguage,
+          language.current,
           keymap.of([...defaultKeymap, ...historyKeymap, ...searchKeymap, indentWithTab]),
           EditorView.contentAttributes.of({ 'aria-label': 'Text of the document' }),
           EditorView.updateListener.of((update) => {

@@ -42,7 +42,7 @@ const language = StreamLanguage.define<Place>({
   },
 });
 
-const colours = HighlightStyle.define([
+export const colours = HighlightStyle.define([
   { tag: tags.keyword, color: 'var(--accent)', fontWeight: '600' },
   { tag: tags.heading, fontWeight: '600' },
   { tag: tags.typeName, color: 'var(--accent)' },
@@ -52,6 +52,7 @@ const colours = HighlightStyle.define([
   { tag: tags.punctuation, color: 'var(--hair-strong)' },
   { tag: tags.variableName, color: 'var(--origin-column)' },
   { tag: tags.operator, color: 'var(--origin-kept)' },
+  { tag: tags.string, color: 'var(--origin-suite)' },
   { tag: tags.escape, color: 'var(--origin-parameter)' },
 ]);
 

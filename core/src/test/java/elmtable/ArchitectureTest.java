@@ -15,6 +15,7 @@ class ArchitectureTest {
           "text",
           "formula",
           "language",
+          "gherkin",
           "browser",
           "keyword",
           "data",

@@ -59,6 +59,19 @@ public final class Escapes {
     return canonical(source.toString());
   }
 
+  /**
+   * A text of another notation as a cell: its backslashes are plain ones, and its references stay
+   * references.
+   */
+  public static String backslashes(String text) {
+    return text.replace("\\", "\\\\");
+  }
+
+  /** A plain text as a part of a cell, where nothing in it has a meaning of its own. */
+  public static String inline(String text) {
+    return backslashes(text).replace("<", "\\<");
+  }
+
   /** The same cell with a backslash only where one is needed. */
   public static String canonical(String source) {
     if (source.indexOf('\\') < 0) {

@@ -6,8 +6,9 @@ import elmtable.formula.Formula.Operator;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.math.RoundingMode;
+import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Optional;
+import java.util.Map;
 
 /**
  * Works out formulas and templates. Numbers are decimals of 34 digits, rounded half even (IEEE 754
@@ -32,19 +33,44 @@ public final class Evaluator {
    * text.
    */
   public Value value(Template template) {
-    Optional<Formula> single = template.singleReference();
-    if (single.isPresent()) {
-      return value(single.get());
+    if (template.parts().size() == 1) {
+      return value(template, template.parts().get(0));
     }
     StringBuilder text = new StringBuilder();
     for (Template.Part part : template.parts()) {
-      text.append(
-          switch (part) {
-            case Template.Plain plain -> plain.text();
-            case Template.Place place -> value(place.formula()).text();
-          });
+      text.append(value(template, part).text());
     }
     return Value.of(text.toString());
+  }
+
+  private Value value(Template template, Template.Part part) {
+    return switch (part) {
+      case Template.Plain plain -> Value.of(plain.text());
+      case Template.Place place ->
+          place.lenient() && !isKnown(place.formula())
+              ? Value.of(template.source().substring(place.start(), place.end()))
+              : value(place.formula());
+      case Template.Grid grid ->
+          new Value.Many(grid.rows().stream().map(row -> row(grid.columns(), row)).toList());
+    };
+  }
+
+  private Value row(List<String> columns, List<Template> cells) {
+    Map<String, Value> row = new LinkedHashMap<>();
+    for (int i = 0; i < columns.size(); i++) {
+      row.put(columns.get(i), value(cells.get(i)));
+    }
+    return new Value.Row(row);
+  }
+
+  private boolean isKnown(Formula formula) {
+    boolean[] known = {true};
+    formula.walk(each -> {
+      if (each instanceof Formula.Reference reference) {
+        known[0] &= scope.find(reference.path()).isPresent();
+      }
+    });
+    return known[0];
   }
 
   public Value value(Formula formula) {

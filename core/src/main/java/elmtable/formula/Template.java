@@ -29,11 +29,49 @@ public record Template(String source, List<Part> parts, List<FormulaProblem> pro
 
   /**
    * A formula between {@code <} and {@code >}; the formula's offsets count from {@code start + 1}.
+   * A lenient one stands for itself as text where it names something unknown.
    */
-  public record Place(Formula formula, int start, int end) implements Part {}
+  public record Place(Formula formula, boolean lenient, int start, int end) implements Part {}
+
+  /**
+   * A table given as one argument.
+   *
+   * @param rows each with a cell for each column
+   */
+  public record Grid(List<String> columns, List<List<Template>> rows) implements Part {
+    public Grid {
+      columns = List.copyOf(columns);
+      rows = List.copyOf(rows);
+    }
+
+    @Override
+    public int start() {
+      return 0;
+    }
+
+    @Override
+    public int end() {
+      return 0;
+    }
+  }
 
   public static Template of(String source) {
-    return new TemplateParser(source).read();
+    return new TemplateParser(source, false).read();
+  }
+
+  /**
+   * A text of another notation, in which {@code <…>} is a reference only where it reads as a
+   * formula of known names, and plain text else.
+   */
+  public static Template lenient(String source) {
+    return new TemplateParser(source, true).read();
+  }
+
+  /** A table; the first of the rows names its columns. */
+  public static Template grid(List<List<String>> rows) {
+    List<List<Template>> cells =
+        rows.stream().skip(1).map(row -> row.stream().map(Template::lenient).toList()).toList();
+    return new Template("", List.of(new Grid(rows.get(0), cells)), List.of());
   }
 
   /** A text in which nothing has a meaning of its own. */
@@ -45,7 +83,8 @@ public record Template(String source, List<Part> parts, List<FormulaProblem> pro
   public static Template bare(String source) {
     try {
       Formula formula = new FormulaParser(source).whole();
-      return new Template(source, List.of(new Place(formula, -1, source.length())), List.of());
+      return new Template(
+          source, List.of(new Place(formula, false, -1, source.length())), List.of());
     } catch (FormulaParser.Unreadable unreadable) {
       return new Template(source, List.of(), List.of(unreadable.problem));
     }
@@ -69,7 +108,7 @@ public record Template(String source, List<Part> parts, List<FormulaProblem> pro
 
   /** The text, where there are no references. */
   public Optional<String> literal() {
-    if (hasReferences()
+    if (parts.stream().anyMatch(part -> !(part instanceof Plain))
         || problems.stream().anyMatch(p -> p.problem() != Problem.UNCLOSED_REFERENCE)) {
       return Optional.empty();
     }
@@ -82,7 +121,7 @@ public record Template(String source, List<Part> parts, List<FormulaProblem> pro
   public List<Formula.Reference> references() {
     List<Formula.Reference> references = new ArrayList<>();
     for (Part part : parts) {
-      if (part instanceof Place place) {
+      if (part instanceof Place place && !place.lenient()) {
         place
             .formula()
             .walk(formula -> {

@@ -8,14 +8,16 @@ import java.util.List;
 final class TemplateParser {
 
   private final String source;
+  private final boolean lenient;
   private final List<Template.Part> parts = new ArrayList<>();
   private final List<FormulaProblem> problems = new ArrayList<>();
   private final StringBuilder plain = new StringBuilder();
   private int plainStart;
   private int at;
 
-  TemplateParser(String source) {
+  TemplateParser(String source, boolean lenient) {
     this.source = source;
+    this.lenient = lenient;
   }
 
   Template read() {
@@ -50,6 +52,11 @@ final class TemplateParser {
 
   private void reference() {
     int end = Escapes.referenceEnd(source, at);
+    if (end < 0 && lenient) {
+      plain.append('<');
+      at++;
+      return;
+    }
     if (end < 0) {
       problems.add(
           new FormulaProblem(
@@ -68,10 +75,17 @@ final class TemplateParser {
       at = end + 1;
       return;
     }
-    endPlain();
     try {
-      parts.add(new Template.Place(new FormulaParser(inside).whole(), at, end + 1));
+      Formula formula = new FormulaParser(inside).whole();
+      endPlain();
+      parts.add(new Template.Place(formula, lenient, at, end + 1));
     } catch (FormulaParser.Unreadable unreadable) {
+      if (lenient) {
+        plain.append('<');
+        at++;
+        return;
+      }
+      endPlain();
       FormulaProblem problem = unreadable.problem;
       int shift = at + 1;
       problems.add(

@@ -12,6 +12,11 @@ import java.util.Optional;
  * that a block that only moved is the same block.
  */
 public final class Block {
+  /**
+   * The data set that fills an example group of a scenario; the table language has no such word.
+   */
+  public static final String DATA_OF_SECTION = "examples of";
+
   private final BlockKind kind;
   private final String name;
   private final Range header;
@@ -40,6 +45,12 @@ public final class Block {
     this.height = height;
     this.problems = List.copyOf(problems);
     this.parts = new BlockParts(kind, this.lines);
+  }
+
+  /** A block that was read from another notation than the table language. */
+  public static Block read(
+      BlockKind kind, String name, Range header, Range nameRange, List<Line> lines, int height) {
+    return new Block(kind, name, header, nameRange, List.of(), lines, height, List.of());
   }
 
   public BlockKind kind() {
@@ -104,7 +115,9 @@ public final class Block {
   }
 
   static boolean isOfDataSection(Line.Property property) {
-    return property.word().equals("tags") || property.word().equals("where");
+    return property.word().equals("tags")
+        || property.word().equals("where")
+        || property.word().equals(DATA_OF_SECTION);
   }
 
   public Optional<Line.Property> property(String word) {
@@ -145,6 +158,11 @@ public final class Block {
   /** The steps of a section that holds steps, without rows that are empty. */
   public List<Step> steps(Section section) {
     return parts.steps(section);
+  }
+
+  /** Whether it is a scenario of a Gherkin feature, whose steps are sentences. */
+  public boolean isScenario() {
+    return kind == BlockKind.CASE && lines.stream().anyMatch(line -> line instanceof Line.Sentence);
   }
 
   /** Two blocks are equal when they read the same from the same lines of their own. */

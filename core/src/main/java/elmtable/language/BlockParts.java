@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 
 /**
  * A block's lines by what they belong to. Each view is made when it is first asked for and then
@@ -74,9 +75,10 @@ final class BlockParts {
   private List<Step> readSteps(Section section) {
     return sections().stream()
         .filter(body -> body.section() == section)
-        .flatMap(body -> body.rows().stream())
-        .filter(row -> row.width() > 0)
-        .map(Step::of)
+        .flatMap(body ->
+            Stream.concat(
+                body.rows().stream().filter(row -> row.width() > 0).map(Step::of),
+                body.sentences().stream().map(Step::of)))
         .toList();
   }
 }

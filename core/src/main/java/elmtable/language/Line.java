@@ -2,6 +2,7 @@ package elmtable.language;
 
 import elmtable.text.Range;
 import java.util.List;
+import java.util.Optional;
 
 /** One line of a block, under its header. Ranges count from the block's first line. */
 public sealed interface Line {
@@ -32,6 +33,21 @@ public sealed interface Line {
         width--;
       }
       return width;
+    }
+  }
+
+  /**
+   * A step of a Gherkin scenario.
+   *
+   * @param word the step's own word, as Given, without blanks at its end
+   * @param text what follows the word, written as a cell
+   * @param docString its text, written as a cell; or nothing
+   * @param table its rows, the first with the names of columns; or none
+   */
+  record Sentence(String word, Cell text, Optional<Cell> docString, List<Row> table, Range range)
+      implements Line {
+    public Sentence {
+      table = List.copyOf(table);
     }
   }
 

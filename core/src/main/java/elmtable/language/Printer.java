@@ -39,7 +39,20 @@ public final class Printer {
       out.append(' ').append(block.name());
     }
     out.append('\n');
-    lines(trimmed(block.lines()), block.kind().main().orElse(null), out);
+    lines(
+        trimmed(block.lines().stream().map(Printer::asRow).toList()),
+        block.kind().main().orElse(null),
+        out);
+  }
+
+  /** A sentence with the text beneath it is a row of two cells. */
+  private static Line asRow(Line line) {
+    if (!(line instanceof Line.Sentence sentence)) {
+      return line;
+    }
+    List<Cell> cells = new ArrayList<>(List.of(sentence.text()));
+    sentence.docString().ifPresent(cells::add);
+    return new Line.Row(cells, true, sentence.range());
   }
 
   /** Without blank lines at both ends. */
@@ -77,6 +90,7 @@ public final class Printer {
           }
           row(row, widths, out);
         }
+        case Line.Sentence ignored -> throw new IllegalStateException("made a row before");
         case Line.Comment comment -> out.append('#').append(comment.text());
         case Line.Blank ignored -> {
           if (i > 0 && lines.get(i - 1) instanceof Line.Blank) {

@@ -10,17 +10,20 @@ import java.util.Optional;
  * @param word its word's line, or nothing where rows stand in the main section without it
  * @param properties those between the word of a {@code data} section and its first row, which are
  *     its own
+ * @param sentences its steps, where it is of a Gherkin scenario
  */
 public record SectionBody(
     Section section,
     Optional<Line.SectionWord> word,
     List<Line.Note> notes,
     List<Line.Property> properties,
-    List<Line.Row> rows) {
+    List<Line.Row> rows,
+    List<Line.Sentence> sentences) {
   public SectionBody {
     notes = List.copyOf(notes);
     properties = List.copyOf(properties);
     rows = List.copyOf(rows);
+    sentences = List.copyOf(sentences);
   }
 
   /** The row of column names, for sections other than steps. */

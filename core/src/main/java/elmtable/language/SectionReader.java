@@ -13,6 +13,7 @@ final class SectionReader {
   private final List<Line.Note> notes = new ArrayList<>();
   private final List<Line.Property> properties = new ArrayList<>();
   private final List<Line.Row> rows = new ArrayList<>();
+  private final List<Line.Sentence> sentences = new ArrayList<>();
 
   private SectionReader(BlockKind kind) {
     this.kind = kind;
@@ -36,6 +37,7 @@ final class SectionReader {
           }
           rows.add(row);
         }
+        case Line.Sentence sentence -> sentences.add(sentence);
         case Line.Note note when section != null -> notes.add(note);
         case Line.Property property
             when word != null && rows.isEmpty() && section == Section.DATA -> {
@@ -52,12 +54,14 @@ final class SectionReader {
 
   private void end() {
     if (section != null) {
-      sections.add(new SectionBody(section, Optional.ofNullable(word), notes, properties, rows));
+      sections.add(
+          new SectionBody(section, Optional.ofNullable(word), notes, properties, rows, sentences));
     }
     section = null;
     word = null;
     notes.clear();
     properties.clear();
     rows.clear();
+    sentences.clear();
   }
 }

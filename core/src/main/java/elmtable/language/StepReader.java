@@ -41,7 +41,7 @@ final class StepReader {
     while (!arguments.isEmpty() && arguments.get(arguments.size() - 1).isBlank()) {
       arguments.remove(arguments.size() - 1);
     }
-    return new Step(row, cells.get(0), arguments, marks, problems);
+    return new Step(row.range(), cells.get(0), arguments, marks, List.of(), false, problems);
   }
 
   /** The sign a cell begins with, if a blank follows it. */

@@ -1,6 +1,9 @@
 package elmtable.plan;
 
+import elmtable.language.Section;
+import elmtable.language.Step;
 import elmtable.project.CaseEntry;
+import elmtable.project.RowUse;
 import java.util.List;
 import java.util.Optional;
 
@@ -10,6 +13,7 @@ import java.util.Optional;
  * @param identity the same from run to run while case, row, environment and browser are the same
  * @param name the case's name with the row's values filled in
  * @param fault why it cannot run, known before it begins, or the empty text
+ * @param needed the case that this one was added for, since that comes after it; or the empty text
  */
 public record ExecutableCase(
     CaseEntry entry,
@@ -19,8 +23,19 @@ public record ExecutableCase(
     Optional<RowUse> row,
     String environment,
     String browser,
-    String fault) {
+    String fault,
+    String needed) {
   public ExecutableCase {
     tags = List.copyOf(tags);
+  }
+
+  /** The steps of a section; those of an outline with the row's values in their places. */
+  public List<Step> steps(Section section) {
+    List<Step> steps = entry.block().steps(section);
+    return row.isEmpty()
+        ? steps
+        : steps.stream()
+            .map(step -> step.filled(row.get().columns(), row.get().written()))
+            .toList();
   }
 }

@@ -4,6 +4,7 @@ import elmtable.formula.FormulaFailure;
 import elmtable.formula.Surroundings;
 import elmtable.formula.Value;
 import elmtable.language.BlockKind;
+import elmtable.language.Lists;
 import elmtable.language.Section;
 import elmtable.project.CaseData;
 import elmtable.project.CaseEntry;
@@ -14,6 +15,7 @@ import elmtable.project.Project;
 import elmtable.project.SuiteEntry;
 import elmtable.text.Names;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -21,7 +23,7 @@ import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 
-/** Expands a selection: case × rows × environment × browser. */
+/** Expands a selection: case × rows × environments × browsers. */
 public final class Planner {
   /** A selection that names something that does not exist; the message is for a person. */
   public static final class BadSelection extends RuntimeException {
@@ -36,23 +38,31 @@ public final class Planner {
   private final Selection selection;
   private final TagExpression tags;
   private final CaseFaults faults;
-  private final String environment;
-  private final String browser;
-  private final Map<String, Value> values;
+  private final List<String> environments;
+  private final List<String> browsers;
+  private final Map<String, Map<String, Value>> values = new HashMap<>();
   private final Set<String> suites;
   private final Set<String> cases;
+  private final RowChoice rows;
+  private final Predicate<String> identities;
 
   private Planner(Project project, Selection selection) {
     this.project = project;
     this.selection = selection;
     this.tags = readTags(selection.tags());
     this.faults = new CaseFaults(project);
-    this.environment = chosen(BlockKind.ENVIRONMENT, selection.environment());
-    this.browser = chosen(BlockKind.BROWSER, selection.browser());
-    this.values = values();
-    this.suites = selection.suites().stream().map(Names::key).collect(Collectors.toSet());
-    this.cases =
-        selection.cases().stream().map(Names::key).collect(Collectors.toCollection(HashSet::new));
+    this.environments = chosen(BlockKind.ENVIRONMENT, selection.environments());
+    this.browsers = chosen(BlockKind.BROWSER, selection.browsers());
+    environments.forEach(name -> values.put(name, valuesOf(name)));
+    this.suites = keys(selection.suites());
+    this.cases = keys(selection.cases());
+    this.rows = RowChoice.of(selection.rows());
+    Set<String> wanted = new HashSet<>(selection.identities());
+    this.identities = wanted.isEmpty() ? CasePlan.ALL : wanted::contains;
+  }
+
+  private static Set<String> keys(List<String> names) {
+    return names.stream().map(Names::key).collect(Collectors.toSet());
   }
 
   public static Plan plan(Project project, Selection selection) {
@@ -62,7 +72,8 @@ public final class Planner {
     for (SuiteEntry suite : project.index().suites()) {
       suite.cases().forEach(entry -> plans.add(planner.plan(entry)));
     }
-    return new Plan(plans, planner.environment, planner.browser);
+    return new Plan(
+        new NeededCases(project, planner, plans).added(), planner.environments, planner.browsers);
   }
 
   private static TagExpression readTags(String written) {
@@ -73,11 +84,16 @@ public final class Planner {
     }
   }
 
-  private String chosen(BlockKind kind, String wanted) {
+  /** The blocks chosen by name, else the first; one empty name where the project has none. */
+  private List<String> chosen(BlockKind kind, List<String> wanted) {
     List<NamedBlock> blocks = project.index().named(kind);
     if (wanted.isEmpty()) {
-      return blocks.isEmpty() ? "" : blocks.get(0).name();
+      return List.of(blocks.isEmpty() ? "" : blocks.get(0).name());
     }
+    return wanted.stream().map(name -> chosen(kind, name, blocks)).distinct().toList();
+  }
+
+  private String chosen(BlockKind kind, String wanted, List<NamedBlock> blocks) {
     return project
         .index()
         .named(kind, wanted)
@@ -96,7 +112,7 @@ public final class Planner {
                             + ".")));
   }
 
-  private Map<String, Value> values() {
+  private Map<String, Value> valuesOf(String environment) {
     try {
       return Environments.values(
           project.index(), environment, System.getenv(), Surroundings.seeded(0, "plan"));
@@ -140,29 +156,92 @@ public final class Planner {
     String out = outByItself(entry);
     if (out.isEmpty() && data.hasRows()) {
       data.parts().stream().filter(part -> tags.accepts(withTags(entry, part))).forEach(parts::add);
-      out =
-          parts.isEmpty()
-              ? "tags: " + selection.tags()
-              : data.rows() == 0 && isWhole(data) ? "its data has no rows" : "";
+      out = parts.isEmpty() ? "tags: " + selection.tags() : withoutRows(data);
     } else if (out.isEmpty() && !tags.accepts(entry.tags())) {
       out = "tags: " + selection.tags();
     }
-    Set<String> wanted = new HashSet<>(selection.identities());
-    Predicate<String> identities = wanted.isEmpty() ? identity -> true : wanted::contains;
+    if (out.isEmpty() && !rows.isAll() && !data.hasRows()) {
+      out = "has no rows";
+    }
+    List<String> own = browsersOf(entry);
+    if (out.isEmpty() && own.isEmpty()) {
+      out = "browsers: " + entry.replaced("browsers").orElse("");
+    }
+    return of(entry, out, "", data.hasRows(), parts, own, rows, identities);
+  }
+
+  /** A case that others come after, with all its rows; or why it can never run. */
+  CasePlan needed(CaseEntry entry, String by) {
+    CaseData data = project.dataOf(entry);
+    String never = neverRuns(entry);
+    String out = never.isEmpty() ? withoutRows(data) : never;
+    List<String> all = browsersOf(entry);
+    return of(
+        entry,
+        out,
+        by,
+        data.hasRows(),
+        data.parts(),
+        all.isEmpty() ? browsers : all,
+        RowChoice.ALL,
+        CasePlan.ALL);
+  }
+
+  private CasePlan of(
+      CaseEntry entry,
+      String out,
+      String needed,
+      boolean hasRows,
+      List<CaseData.Part> parts,
+      List<String> inBrowsers,
+      RowChoice chosenRows,
+      Predicate<String> chosenIdentities) {
+    List<Setting> settings = new ArrayList<>();
+    for (String environment : environments) {
+      inBrowsers.forEach(browser -> settings.add(new Setting(environment, browser)));
+    }
+    boolean outline = hasRows && entry.block().isScenario();
     return new CasePlan(
         entry,
         out,
-        data.hasRows(),
+        needed,
+        hasRows,
         parts,
         out.isEmpty() ? faults.of(entry) : "",
-        environment,
-        browser,
+        outline ? (columns, cells) -> faults.ofRow(entry, columns, cells) : (columns, cells) -> "",
+        settings,
         values,
-        identities);
+        chosenRows,
+        chosenIdentities);
   }
 
-  private static boolean isWhole(CaseData data) {
-    return data.parts().stream().allMatch(part -> part.source().isPresent());
+  private static String withoutRows(CaseData data) {
+    boolean whole = data.parts().stream().allMatch(part -> part.source().isPresent());
+    return data.hasRows() && data.rows() == 0 && whole ? "its data has no rows" : "";
+  }
+
+  /**
+   * The browsers that a case runs in: those that it or its suite names, where some were chosen only
+   * those of them; else the chosen ones.
+   */
+  private List<String> browsersOf(CaseEntry entry) {
+    List<String> named = Lists.divide(entry.replaced("browsers").orElse(""));
+    if (named.isEmpty()) {
+      return browsers;
+    }
+    List<String> known =
+        named.stream()
+            .flatMap(name -> project.index().named(BlockKind.BROWSER, name).stream())
+            .map(NamedBlock::name)
+            .distinct()
+            .toList();
+    if (known.isEmpty()) {
+      // Its browsers do not exist, which is an error of the case; it stands in the plan with it.
+      return browsers;
+    }
+    return selection.browsers().isEmpty()
+        ? known
+        : known.stream().filter(browsers::contains).toList();
   }
 
   private static List<String> withTags(CaseEntry entry, CaseData.Part part) {
@@ -178,6 +257,10 @@ public final class Planner {
     if (!cases.isEmpty() && keysOf(entry).stream().noneMatch(cases::contains)) {
       return "not chosen";
     }
+    return neverRuns(entry);
+  }
+
+  private static String neverRuns(CaseEntry entry) {
     if (entry.isDraft()) {
       return "draft";
     }

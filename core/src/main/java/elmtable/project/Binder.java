@@ -90,13 +90,13 @@ public final class Binder {
       int index = indexOf(takes, place.parameter());
       if (index >= 0 && bound[index] == null) {
         String source = step.first().source().substring(place.start(), place.end());
-        Template template =
-            takes.get(index).kind().type() == Kind.Type.FORMULA
-                ? Template.bare(source)
-                : Template.of(source);
         bound[index] =
             new BoundArgument(
-                takes.get(index), index, template, Optional.of(step.first()), place.start());
+                takes.get(index),
+                index,
+                template(step, takes.get(index), source),
+                Optional.of(step.first()),
+                place.start());
       }
     }
   }
@@ -122,6 +122,9 @@ public final class Binder {
    */
   private static List<Cell> byName(
       Step step, List<Parameter> takes, BoundArgument[] bound, List<Diagnostic> problems) {
+    if (step.sentence()) {
+      return step.arguments();
+    }
     List<Cell> positional = new ArrayList<>();
     for (Cell cell : step.arguments()) {
       int equals = equalsSign(cell.source());
@@ -133,7 +136,7 @@ public final class Binder {
       } else {
         String rest = cell.source().substring(equals + 1);
         int offset = cell.source().length() - rest.stripLeading().length();
-        bound[named] = argument(takes, named, cell, offset);
+        bound[named] = argument(step, takes, named, cell, offset);
       }
     }
     return positional;
@@ -176,20 +179,63 @@ public final class Binder {
           problems.add(tooMany(keyword, cell, takes));
         }
       } else {
-        if (!cell.isBlank()) {
-          bound[parameter] = argument(takes, parameter, cell, 0);
+        if (step.sentence() || !cell.isBlank()) {
+          bound[parameter] = argument(step, takes, parameter, cell, 0);
         }
         parameter++;
       }
     }
+    if (!step.table().isEmpty()) {
+      table(step, keyword, takes, bound, problems);
+    }
   }
 
-  private static BoundArgument argument(List<Parameter> takes, int index, Cell cell, int offset) {
+  /** The table beneath a sentence fills the first parameter that nothing else filled. */
+  private static void table(
+      Step step,
+      String keyword,
+      List<Parameter> takes,
+      BoundArgument[] bound,
+      List<Diagnostic> problems) {
+    Cell corner = step.table().get(0).get(0);
+    int free = 0;
+    while (free < bound.length && bound[free] != null) {
+      free++;
+    }
+    if (free == bound.length) {
+      problems.add(tooMany(keyword, corner, takes));
+    } else if (takes.get(free).kind().type() != Kind.Type.TABLE) {
+      problems.add(
+          new Diagnostic(
+              Problem.WRONG_KIND,
+              corner.range(),
+              "A table stands here, and "
+                  + takes.get(free).name()
+                  + " of “"
+                  + keyword
+                  + "” is "
+                  + takes.get(free).kind().described()
+                  + "."));
+    } else {
+      List<List<String>> rows =
+          step.table().stream().map(row -> row.stream().map(Cell::source).toList()).toList();
+      bound[free] =
+          new BoundArgument(takes.get(free), free, Template.grid(rows), Optional.of(corner), 0);
+    }
+  }
+
+  private static BoundArgument argument(
+      Step step, List<Parameter> takes, int index, Cell cell, int offset) {
     Parameter parameter = takes.get(index);
-    String source = cell.source().substring(offset);
-    Template template =
-        parameter.kind().type() == Kind.Type.FORMULA ? Template.bare(source) : Template.of(source);
+    Template template = template(step, parameter, cell.source().substring(offset));
     return new BoundArgument(parameter, index, template, Optional.of(cell), offset);
+  }
+
+  private static Template template(Step step, Parameter parameter, String source) {
+    if (parameter.kind().type() == Kind.Type.FORMULA) {
+      return Template.bare(source);
+    }
+    return step.sentence() ? Template.lenient(source) : Template.of(source);
   }
 
   private static Diagnostic missing(Step step, Signature signature, Parameter parameter) {

@@ -28,13 +28,21 @@ final class CaseChecks {
   List<Diagnostic> check(CaseEntry entry) {
     Block block = entry.block();
     Reach reach = Reach.of(entry, project);
-    name(entry, reach);
+    if (!block.isScenario()) {
+      name(entry, reach);
+    }
     properties(block);
+    new AfterChecks(project.index()).check(entry, problems);
+    new NameChecks(project).check(entry, problems);
     data(entry);
     boolean draft = entry.isDraft();
     StepPlace place = StepPlace.of(entry);
-    for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
-      problems.addAll(steps.check(block.steps(section), place, reach, draft));
+    if (block.isScenario()) {
+      problems.addAll(new ScenarioChecks(project, steps).check(entry));
+    } else {
+      for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
+        problems.addAll(steps.check(block.steps(section), place, reach, draft));
+      }
     }
     if (block.steps(Section.STEPS).isEmpty()) {
       problems.add(
@@ -68,6 +76,7 @@ final class CaseChecks {
 
   private void properties(Block block) {
     PropertyChecks.pages(block, project.index(), problems);
+    PropertyChecks.browsers(block, project.index(), problems);
     PropertyChecks.duration(block, "timeout", problems);
     PropertyChecks.count(block, "tries", 1, 99, problems);
     PropertyChecks.fixtures(block, project.index(), problems);
@@ -92,12 +101,17 @@ final class CaseChecks {
     problems.addAll(project.dataOf(entry).problems());
     Reach reach = Reach.of(block, project.index());
     for (SectionBody section : own) {
-      if (section.body().stream().allMatch(row -> row.width() == 0)) {
+      boolean external =
+          section.properties().stream().anyMatch(p -> p.word().equals(Block.DATA_OF_SECTION));
+      if (!external && section.body().stream().allMatch(row -> row.width() == 0)) {
         problems.add(
             new Diagnostic(
                 Problem.EMPTY_DATA_SET,
                 section.range(),
                 "There are no rows here, so this case does not run."));
+      }
+      if (block.isScenario()) {
+        continue;
       }
       for (Line.Row row : section.body()) {
         for (Cell cell : row.cells()) {

@@ -4,17 +4,21 @@ import elmtable.data.BrokenData;
 import elmtable.data.DataSets;
 import elmtable.data.DataSource;
 import elmtable.data.DataSummary;
+import elmtable.language.Block;
+import elmtable.language.Cell;
 import elmtable.language.Line;
 import elmtable.language.Lists;
 import elmtable.language.Section;
 import elmtable.language.SectionBody;
 import elmtable.text.Diagnostic;
 import elmtable.text.Names;
+import elmtable.text.Problem;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * The rows that a case is run with: those of its own data sections, or of the data set it names.
@@ -74,7 +78,11 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
     List<SectionBody> own = entry.block().sections(Section.DATA);
     List<Part> parts = new ArrayList<>();
     if (!own.isEmpty()) {
-      own.forEach(section -> parts.add(typed(section, entry, problems)));
+      own.forEach(section ->
+          parts.add(
+              external(section)
+                  .map(set -> examplesOf(set, section, entry, project, problems))
+                  .orElseGet(() -> typed(section, entry, problems))));
     } else {
       entry.replaced("data").ifPresent(set -> parts.add(named(set, entry, project, problems)));
     }
@@ -82,14 +90,55 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
   }
 
   private static Part typed(SectionBody section, CaseEntry entry, List<Diagnostic> problems) {
-    List<String> tags =
-        section.properties().stream()
-            .filter(property -> property.word().equals("tags"))
-            .flatMap(property -> Lists.divide(property.value()).stream())
-            .toList();
     String note = String.join("\n", section.notes().stream().map(Line.Note::text).toList());
     DataSource typed = DataSets.typed(section);
-    return shaped("", typed, DataSummary.of(typed), section, entry, problems).with(tags, note);
+    return shaped("", typed, DataSummary.of(typed), section, entry, problems)
+        .with(typedTags(section), note);
+  }
+
+  /** The data set that an example group of a scenario names. */
+  private static Optional<Line.Property> external(SectionBody section) {
+    return section.properties().stream()
+        .filter(property -> property.word().equals(Block.DATA_OF_SECTION))
+        .findFirst();
+  }
+
+  private static Part examplesOf(
+      Line.Property set,
+      SectionBody section,
+      CaseEntry entry,
+      Project project,
+      List<Diagnostic> problems) {
+    Part part = named(set.value(), entry, project, problems);
+    if (part.source().isEmpty()) {
+      problems.add(new Diagnostic(Problem.UNKNOWN_DATA_SET, set.range(), part.broken()));
+      return part;
+    }
+    Set<String> known =
+        part.summary().columns().stream().map(Names::key).collect(Collectors.toSet());
+    for (Cell column : section.head().map(Line.Row::cells).orElse(List.of())) {
+      if (!known.contains(Names.key(column.name()))) {
+        problems.add(
+            new Diagnostic(
+                Problem.UNKNOWN_COLUMN,
+                column.range(),
+                "“"
+                    + part.name()
+                    + "” has no column “"
+                    + column.name()
+                    + "”; it has "
+                    + String.join(", ", part.summary().columns())
+                    + "."));
+      }
+    }
+    return part.with(typedTags(section), part.note());
+  }
+
+  private static List<String> typedTags(SectionBody section) {
+    return section.properties().stream()
+        .filter(property -> property.word().equals("tags"))
+        .flatMap(property -> Lists.divide(property.value()).stream())
+        .toList();
   }
 
   private static Part named(

@@ -28,7 +28,12 @@ public record CaseEntry(String path, Placed placed, String suiteName, Optional<B
 
   /** The same for two cases only where suite and name are. */
   String key() {
-    return Names.key(suiteName) + "/" + Names.key(name());
+    return keyOf(name());
+  }
+
+  /** The key of a case of the same suite. */
+  String keyOf(String other) {
+    return Names.key(suiteName) + "/" + Names.key(other);
   }
 
   /** The suite's tags and its own. */
@@ -42,6 +47,12 @@ public record CaseEntry(String path, Placed placed, String suiteName, Optional<B
 
   public List<String> fixtures() {
     return added("fixtures");
+  }
+
+  /** The cases that it runs after, as written. */
+  public List<String> after() {
+    String names = block().value("after");
+    return names.equalsIgnoreCase("none") ? List.of() : Lists.divide(names);
   }
 
   public boolean isDraft() {

@@ -11,6 +11,7 @@ import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /**
  * What keeps a case from running: an error in it, in the head of its suite, or in a keyword that it
@@ -25,22 +26,24 @@ public final class CaseFaults {
 
   /** The first error that the whole case depends on, with its place, or the empty text. */
   public String of(CaseEntry entry) {
+    boolean outline = entry.block().isScenario() && project.dataOf(entry).hasRows();
     Set<Placed> seen = Collections.newSetFromMap(new IdentityHashMap<>());
-    String own = in(entry.path(), entry.placed(), seen);
+    String own = in(entry.path(), entry.placed(), outline, seen);
     if (!own.isEmpty() || entry.suite().isEmpty()) {
       return own;
     }
     Placed suite = project.document(entry.path()).flatMap(d -> d.document().suite()).orElseThrow();
-    return in(entry.path(), suite, seen);
+    return in(entry.path(), suite, false, seen);
   }
 
-  private String in(String path, Placed placed, Set<Placed> seen) {
+  private String in(String path, Placed placed, boolean outline, Set<Placed> seen) {
     if (!seen.add(placed)) {
       return "";
     }
     Optional<Diagnostic> error =
         project.problems(path).stream()
-            .filter(problem -> problem.severity() == Severity.ERROR && isInside(problem, placed))
+            .filter(problem ->
+                problem.severity() == Severity.ERROR && isInside(problem, placed, outline))
             .findFirst();
     if (error.isPresent()) {
       return path + ", line " + (error.get().range().line() + 1) + ": " + error.get().message();
@@ -49,7 +52,7 @@ public final class CaseFaults {
       for (Step step : placed.block().steps(section)) {
         Optional<KeywordEntry> called = project.index().called(step);
         if (called.isPresent() && called.get() instanceof KeywordEntry.Composed composed) {
-          String inside = in(composed.path(), composed.placed(), seen);
+          String inside = in(composed.path(), composed.placed(), false, seen);
           if (!inside.isEmpty()) {
             return inside;
           }
@@ -59,10 +62,24 @@ public final class CaseFaults {
     return "";
   }
 
+  /** What keeps a scenario with one row from running, or the empty text. */
+  public String ofRow(CaseEntry entry, List<String> columns, List<String> cells) {
+    return new ScenarioChecks(project, new StepChecks(project.index()))
+        .fault(entry, columns, cells);
+  }
+
   /** A row of data that does not fit its columns spoils its own executable case and no other. */
-  private static boolean isInside(Diagnostic problem, Placed placed) {
+  private static boolean isInside(Diagnostic problem, Placed placed, boolean outline) {
     int line = problem.range().line();
     boolean inside = line >= placed.firstLine() && line < placed.end();
-    return inside && problem.problem() != Problem.SHORT_OR_LONG_ROW;
+    boolean ofStep =
+        Stream.of(Section.SET_UP, Section.STEPS)
+            .flatMap(section -> placed.block().steps(section).stream())
+            .anyMatch(step -> step.range().line() + placed.firstLine() == line);
+    if (ofStep && outline) {
+      // Whether it is wrong depends on the row.
+      return false;
+    }
+    return (inside || ofStep) && problem.problem() != Problem.SHORT_OR_LONG_ROW;
   }
 }

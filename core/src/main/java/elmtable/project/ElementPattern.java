@@ -29,6 +29,7 @@ public final class ElementPattern {
           regex.append(literal(plain.text()));
           literals += plain.text().strip().length();
         }
+        case Template.Grid grid -> {}
         case Template.Place place -> {
           regex.append("(.+?)");
           places.add(

@@ -11,6 +11,7 @@ import elmtable.text.Names;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -22,6 +23,7 @@ final class IndexContents {
   final Map<String, DataEntry> dataSets = new LinkedHashMap<>();
   final Map<BlockKind, Map<String, NamedBlock>> named = new EnumMap<>(BlockKind.class);
   final List<SuiteEntry> suites = new ArrayList<>();
+  final Map<String, CaseEntry> cases = new HashMap<>();
   final List<ElementEntry> elements = new ArrayList<>();
   final Map<String, List<ElementEntry>> elementsByName = new LinkedHashMap<>();
   final List<ElementEntry> elementPatterns = new ArrayList<>();
@@ -104,6 +106,8 @@ final class IndexContents {
       }
     }
     document.suite.ifPresent(suites::add);
+    document.suite.ifPresent(
+        suite -> suite.cases().forEach(entry -> cases.putIfAbsent(entry.key(), entry)));
   }
 
   private void addElement(ElementEntry element) {

@@ -18,6 +18,7 @@ final class LocatorValues {
     for (int i = 0; i < parts.size(); i++) {
       switch (parts.get(i)) {
         case Template.Plain plain -> filled.append(plain.text());
+        case Template.Grid grid -> {}
         case Template.Place place -> {
           String value = evaluator.value(place.formula()).text();
           boolean quoted = dropQuotes(filled, parts, i);

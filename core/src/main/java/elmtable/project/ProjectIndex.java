@@ -160,6 +160,25 @@ public final class ProjectIndex {
     return Space.valueOf(kind.name());
   }
 
+  /** A case as another one names it: of the same suite, or behind its suite's name and a slash. */
+  public Optional<CaseEntry> caseNamed(String name, CaseEntry from) {
+    List<String> keys = new ArrayList<>(List.of(from.keyOf(name)));
+    for (int slash = name.indexOf('/'); slash >= 0; slash = name.indexOf('/', slash + 1)) {
+      keys.add(
+          Names.key(name.substring(0, slash).strip())
+              + "/"
+              + Names.key(name.substring(slash + 1).strip()));
+    }
+    for (String key : keys) {
+      ask(Space.CASE, key);
+      CaseEntry found = contents.cases.get(key);
+      if (found != null) {
+        return Optional.of(found);
+      }
+    }
+    return Optional.empty();
+  }
+
   public List<SuiteEntry> suites() {
     ask(Space.CASE, Symbol.ALL);
     return contents.suites;

@@ -46,6 +46,21 @@ final class PropertyChecks {
                 index.named(BlockKind.FIXTURE).stream().map(NamedBlock::name).toList()));
   }
 
+  static void browsers(Block block, ProjectIndex index, List<Diagnostic> problems) {
+    names(
+        block,
+        "browsers",
+        problems,
+        name -> index.named(BlockKind.BROWSER, name).isPresent(),
+        (property, name) ->
+            unknown(
+                Problem.UNKNOWN_BROWSER,
+                "browser",
+                name,
+                rangeOf(property, name),
+                index.named(BlockKind.BROWSER).stream().map(NamedBlock::name).toList()));
+  }
+
   private interface Report {
     Diagnostic of(Line.Property property, String name);
   }

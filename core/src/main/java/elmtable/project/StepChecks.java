@@ -71,8 +71,7 @@ final class StepChecks {
   private Diagnostic unbound(Step step, boolean draft) {
     String written = step.first().name();
     if (written.isEmpty()) {
-      return new Diagnostic(
-          Problem.UNBOUND_STEP, step.row().range(), "This step names no keyword.");
+      return new Diagnostic(Problem.UNBOUND_STEP, step.range(), "This step names no keyword.");
     }
     List<String> names =
         index.keywords().stream().map(keyword -> keyword.signature().name()).toList();
@@ -100,6 +99,7 @@ final class StepChecks {
     switch (kind.type()) {
       case ELEMENT -> element(argument, place, problems);
       case PAGE -> page(argument, problems);
+      case TABLE -> table(argument, problems);
       default -> literal(argument, bound, kind, problems);
     }
   }
@@ -150,6 +150,23 @@ final class StepChecks {
     if (name.isPresent() && index.page(name.get()).isEmpty()) {
       problems.add(unknownPage(index, name.get(), argument.range()));
     }
+  }
+
+  private void table(BoundArgument argument, List<Diagnostic> problems) {
+    Optional<String> name = argument.template().literal();
+    if (name.isPresent() && index.dataSet(name.get()).isEmpty()) {
+      problems.add(unknownDataSet(name.get(), "is no data set", argument.range()));
+    }
+  }
+
+  private Diagnostic unknownDataSet(String name, String what, Range range) {
+    List<String> sets = index.dataSets().stream().map(DataEntry::name).toList();
+    Optional<String> near = Names.nearest(name, sets);
+    return new Diagnostic(
+        Problem.UNKNOWN_DATA_SET,
+        range,
+        "“" + name + "” " + what + "." + near.map(set -> " Did you mean “" + set + "”?").orElse(""),
+        near.map(set -> Fix.replace("Use " + set, range, set)).stream().toArray(Fix[]::new));
   }
 
   static Diagnostic unknownPage(ProjectIndex index, String name, Range range) {
@@ -244,17 +261,8 @@ final class StepChecks {
         formula.references().size() == 1
             && formula.references().get(0).written().equals(each.list());
     if (bareName && reach.origin(formula.references().get(0)).isEmpty()) {
-      List<String> sets = index.dataSets().stream().map(DataEntry::name).toList();
-      Optional<String> near = Names.nearest(each.list(), sets);
       problems.add(
-          new Diagnostic(
-              Problem.UNKNOWN_DATA_SET,
-              range,
-              "“"
-                  + each.list()
-                  + "” is neither a data set nor a list known here."
-                  + near.map(set -> " Did you mean “" + set + "”?").orElse(""),
-              near.map(set -> Fix.replace("Use " + set, range, set)).stream().toArray(Fix[]::new)));
+          unknownDataSet(each.list(), "is neither a data set nor a list known here", range));
       return;
     }
     TemplateChecks.check(formula, range, reach, problems);

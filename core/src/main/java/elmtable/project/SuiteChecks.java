@@ -23,6 +23,7 @@ final class SuiteChecks {
     List<Diagnostic> problems = new ArrayList<>();
     PropertyChecks.pages(suite, project.index(), problems);
     PropertyChecks.fixtures(suite, project.index(), problems);
+    PropertyChecks.browsers(suite, project.index(), problems);
     PropertyChecks.duration(suite, "timeout", problems);
     PropertyChecks.count(suite, "tries", 1, 99, problems);
     PropertyChecks.yesNo(suite, "independent", problems);

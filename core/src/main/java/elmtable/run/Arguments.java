@@ -124,6 +124,13 @@ final class Arguments {
     Template template = argument.template();
     Value value = by.value(template);
     Kind kind = argument.parameter().kind();
+    if (kind.type() == Kind.Type.TABLE && value instanceof Value.Text name) {
+      value = new LoopItems(project, by).tableNamed(name.text());
+    }
+    return checked(argument, kind, value);
+  }
+
+  private Value checked(BoundArgument argument, Kind kind, Value value) {
     if (kind.type() == Kind.Type.SECRET) {
       secrets.add(value.text());
     }

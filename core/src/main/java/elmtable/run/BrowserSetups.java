@@ -4,6 +4,7 @@ import elmtable.browser.Browser;
 import elmtable.language.Block;
 import elmtable.language.BlockKind;
 import elmtable.language.Lists;
+import elmtable.project.Project;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -14,14 +15,10 @@ final class BrowserSetups {
 
   private BrowserSetups() {}
 
-  static Browser.Setup of(RunRequest request) {
+  static Browser.Setup of(Project project, String name) {
     Browser.Setup usual = Browser.Setup.usual();
     Optional<Block> found =
-        request
-            .project()
-            .index()
-            .named(BlockKind.BROWSER, request.plan().browser())
-            .map(named -> named.block());
+        project.index().named(BlockKind.BROWSER, name).map(named -> named.block());
     if (found.isEmpty()) {
       return usual;
     }

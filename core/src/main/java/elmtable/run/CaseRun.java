@@ -10,9 +10,9 @@ import elmtable.language.Durations;
 import elmtable.language.Section;
 import elmtable.language.SectionTable;
 import elmtable.plan.ExecutableCase;
-import elmtable.plan.RowUse;
 import elmtable.project.CaseEntry;
 import elmtable.project.Environments;
+import elmtable.project.RowUse;
 import elmtable.project.StepPlace;
 import elmtable.text.Names;
 import java.time.Duration;
@@ -104,7 +104,7 @@ final class CaseRun {
       Reporter reporter = new Reporter(numbered.number(), events, evidence, secrets);
       StepRunner steps =
           new StepRunner(request, browser, reporter, stop, scope, Instant.now().plus(timeout));
-      return phases(executable.entry(), steps, place).masked(secrets);
+      return phases(executable, steps, place).masked(secrets);
     } catch (FormulaFailure failure) {
       return CaseResult.broken(secrets.mask(failure.getMessage()));
     }
@@ -113,7 +113,8 @@ final class CaseRun {
   /**
    * Set-up, steps, tear-down; the tear-down of everything that was begun is run whatever happened.
    */
-  private CaseResult phases(CaseEntry entry, StepRunner steps, StepPlace place) {
+  private CaseResult phases(ExecutableCase executable, StepRunner steps, StepPlace place) {
+    CaseEntry entry = executable.entry();
     CaseResult result = new CaseResult();
     Frame frame = Frame.ofCase(place);
     try {
@@ -128,7 +129,7 @@ final class CaseRun {
         result.add(
             steps.run(
                 "set-up",
-                entry.block().steps(Section.SET_UP),
+                executable.steps(Section.SET_UP),
                 frame,
                 entry.path(),
                 entry.placed().firstLine()),
@@ -138,7 +139,7 @@ final class CaseRun {
         result.add(
             steps.run(
                 "steps",
-                entry.block().steps(Section.STEPS),
+                executable.steps(Section.STEPS),
                 frame,
                 entry.path(),
                 entry.placed().firstLine()),
@@ -148,7 +149,7 @@ final class CaseRun {
       result.add(
           steps.run(
               "tear-down",
-              entry.block().steps(Section.TEAR_DOWN),
+              executable.steps(Section.TEAR_DOWN),
               frame,
               entry.path(),
               entry.placed().firstLine()),
@@ -212,7 +213,9 @@ final class CaseRun {
                   }
                   scope.putSuite(row.text("name"), value);
                 }));
-    executable.row().ifPresent(row -> scope.putRow(values(row, scope, surroundings)));
+    executable
+        .row()
+        .ifPresent(row -> scope.putRow(values(executable.entry(), row, scope, surroundings)));
     return scope;
   }
 
@@ -220,11 +223,14 @@ final class CaseRun {
     return Map.of("id", Value.of(request.id()), "seed", Value.of(request.seed()));
   }
 
-  private static Map<String, Value> values(RowUse row, CaseScope scope, Surroundings surroundings) {
+  private static Map<String, Value> values(
+      CaseEntry entry, RowUse row, CaseScope scope, Surroundings surroundings) {
     Map<String, Value> values = new LinkedHashMap<>();
     Evaluator evaluator = new Evaluator(scope.ofCase(), surroundings);
     for (int i = 0; i < row.columns().size(); i++) {
-      values.put(Names.key(row.columns().get(i)), evaluator.value(row.cell(i)));
+      values.put(
+          Names.key(row.columns().get(i)),
+          evaluator.value(entry.block().isScenario() ? row.plainCell(i) : row.cell(i)));
     }
     return values;
   }

@@ -43,6 +43,16 @@ final class LoopItems {
     return list instanceof Value.Many many ? many.items() : List.of(list);
   }
 
+  /** The rows of the data set that a table argument names. */
+  Value tableNamed(String name) {
+    DataEntry set =
+        project
+            .index()
+            .dataSet(name)
+            .orElseThrow(() -> new FormulaFailure("No data set is called “" + name + "”."));
+    return new Value.Many(rows(set));
+  }
+
   private List<Value> rows(DataEntry set) {
     DataSets.Reading reading = project.dataSet(set);
     DataSource source =

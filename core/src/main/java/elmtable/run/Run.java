@@ -5,10 +5,9 @@ import elmtable.plan.ExecutableCase;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.EnumMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
@@ -49,7 +48,7 @@ final class Run implements RunHandle {
       tellStart(cases);
       try (Browser.Launcher launcher = launchers.make()) {
         stop.onStop(launcher::close);
-        work(new ConcurrentLinkedQueue<>(lanes(cases)), launcher);
+        work(new Lanes(request.project(), cases), launcher);
       }
       events.tell(new RunEvent.RunFinished(Events.now(), stop.isSet(), Map.copyOf(counts)));
     } catch (RuntimeException broken) {
@@ -79,15 +78,15 @@ final class Run implements RunHandle {
             request.plan().browser(),
             request.workers(),
             request.seed(),
-            cases.stream().map(Run::planned).toList()));
+            cases.stream().map(this::planned).toList()));
   }
 
-  private static RunEvent.Planned planned(Numbered numbered) {
+  private RunEvent.Planned planned(Numbered numbered) {
     ExecutableCase executable = numbered.executable();
     return new RunEvent.Planned(
         numbered.number(),
         executable.identity(),
-        executable.name(),
+        executable.name() + setting(executable),
         executable.entry().suiteName(),
         executable.entry().path(),
         executable.entry().placed().headerLine() + 1,
@@ -96,23 +95,16 @@ final class Run implements RunHandle {
         executable.tags());
   }
 
-  private static List<List<Numbered>> lanes(List<Numbered> cases) {
-    Map<String, List<Numbered>> bySuite = new LinkedHashMap<>();
-    for (Numbered numbered : cases) {
-      boolean alone =
-          numbered
-              .executable()
-              .entry()
-              .suite()
-              .filter(suite -> suite.isYes("independent"))
-              .isPresent();
-      String lane = numbered.executable().entry().path() + (alone ? "\n" + numbered.number() : "");
-      bySuite.computeIfAbsent(lane, key -> new ArrayList<>()).add(numbered);
-    }
-    return new ArrayList<>(bySuite.values());
+  /** Where it runs, for a run in several environments or browsers. */
+  private String setting(ExecutableCase executable) {
+    String where = request.plan().environments().size() > 1 ? ", " + executable.environment() : "";
+    boolean several =
+        request.plan().browsers().size() > 1
+            || !request.plan().browsers().contains(executable.browser());
+    return where + (several ? ", " + executable.browser() : "");
   }
 
-  private void work(ConcurrentLinkedQueue<List<Numbered>> lanes, Browser.Launcher launcher) {
+  private void work(Lanes lanes, Browser.Launcher launcher) {
     List<Thread> workers = new ArrayList<>();
     for (int worker = 1; worker <= Math.max(1, request.workers()); worker++) {
       int number = worker;
@@ -129,37 +121,48 @@ final class Run implements RunHandle {
     }
   }
 
-  private void drain(
-      ConcurrentLinkedQueue<List<Numbered>> lanes, int worker, Browser.Launcher launcher) {
-    try (BrowserSupply browsers =
-        new BrowserSupply(launcher.lane(BrowserSetups.of(request)), stop)) {
-      for (List<Numbered> lane = lanes.poll(); lane != null; lane = lanes.poll()) {
-        for (int i = 0; i < lane.size(); i++) {
-          boolean more = i + 1 < lane.size() || !lanes.isEmpty();
-          runCase(lane.get(i), worker, browsers, more);
+  private void drain(Lanes lanes, int worker, Browser.Launcher launcher) {
+    try (Browsers browsers = new Browsers(request.project(), launcher, stop)) {
+      Optional<Lanes.Next> next = lanes.take(stop.isSet());
+      while (next.isPresent()) {
+        Outcome outcome = Outcome.ERROR;
+        try {
+          outcome = runCase(next.get(), worker, browsers);
+        } finally {
+          lanes.done(next.get(), outcome);
         }
+        next = lanes.take(stop.isSet());
       }
+    } catch (InterruptedException interrupted) {
+      Thread.currentThread().interrupt();
+      stop();
     }
   }
 
-  private void runCase(Numbered numbered, int worker, BrowserSupply browsers, boolean more) {
+  private Outcome runCase(Lanes.Next next, int worker, Browsers browsers) {
+    Numbered numbered = next.numbered();
     Outcome outcome;
     if (stop.isSet()) {
-      outcome = Outcome.NOT_RUN;
-      events.tell(
-          new RunEvent.CaseFinished(
-              Events.now(),
-              numbered.number(),
-              outcome,
-              0,
-              Failure.of("The run was stopped before it began.")));
+      outcome = without(numbered, Outcome.NOT_RUN, "The run was stopped before it began.");
+    } else if (!next.blocked().isEmpty()) {
+      outcome = without(numbered, Outcome.BLOCKED, next.blocked());
     } else {
+      BrowserSupply supply = browsers.of(numbered.executable().browser());
       outcome =
-          new CaseRun(request, numbered, worker, browsers, evidence, events, stop, more).execute();
+          new CaseRun(request, numbered, worker, supply, evidence, events, stop, next.more())
+              .execute();
     }
     synchronized (counts) {
       counts.merge(outcome, 1, Integer::sum);
     }
+    return outcome;
+  }
+
+  /** Ends a case that was not begun. */
+  private Outcome without(Numbered numbered, Outcome outcome, String reason) {
+    events.tell(
+        new RunEvent.CaseFinished(Events.now(), numbered.number(), outcome, 0, Failure.of(reason)));
+    return outcome;
   }
 
   @Override

@@ -163,7 +163,7 @@ final class StepRunner {
   }
 
   private int started(Step step, Body body, int parent, String keyword, List<String> arguments) {
-    int line = body.firstLine() + step.row().range().line() + 1;
+    int line = body.firstLine() + step.range().line() + 1;
     return reporter.stepStarted(parent, body.phase(), keyword, arguments, body.document(), line);
   }
 

@@ -23,6 +23,10 @@ public enum Problem {
   UNCLOSED_ROW("T115", WARNING, "A row without its last pipe"),
   MISSING_COLUMN("T116", ERROR, "A section without a column that it needs"),
 
+  GHERKIN_UNREADABLE("G101", ERROR, "A line of a feature that fits nowhere"),
+  STEP_IN_DESCRIPTION("G102", WARNING, "A step in the description of a feature"),
+  TAG_WITHOUT_SENSE("G103", WARNING, "A tag that has no meaning at its place"),
+
   FORMULA_UNREADABLE("F101", ERROR, "A formula that cannot be read"),
   UNKNOWN_FUNCTION("F102", ERROR, "A function that does not exist"),
   UNKNOWN_REFERENCE("F103", ERROR, "A reference to a value that does not exist here"),
@@ -43,6 +47,11 @@ public enum Problem {
   UNKNOWN_FIXTURE("N112", ERROR, "A fixture that does not exist"),
   UNKNOWN_ENVIRONMENT("N113", ERROR, "An environment that does not exist"),
   AMBIGUOUS_PHRASE("N114", ERROR, "A sentence that fits several phrases"),
+  UNKNOWN_CASE("N115", ERROR, "A case to come after that does not exist"),
+  UNKNOWN_BROWSER("N116", ERROR, "A browser that does not exist"),
+  AFTER_CIRCLE("N117", ERROR, "A case that comes after itself"),
+  AFTER_NEVER("N118", ERROR, "A case to come after that never runs"),
+  EQUAL_NAMES("N119", WARNING, "Executable cases with one name"),
 
   TOO_FEW_ARGUMENTS("S101", ERROR, "A required argument that is missing"),
   TOO_MANY_ARGUMENTS("S102", ERROR, "More arguments than the keyword takes"),

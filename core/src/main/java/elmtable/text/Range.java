@@ -3,14 +3,14 @@ package elmtable.text;
 /**
  * A stretch of one line.
  *
- * @param line zero-based; relative to the first line of a block inside syntax trees, absolute in a
- *     document
+ * @param line zero-based; relative to the first line of a block inside syntax trees, where it is
+ *     negative for what the block takes from further up, and absolute in a document
  * @param start zero-based column in UTF-16 units
  * @param end column after the last one, not before {@code start}
  */
 public record Range(int line, int start, int end) {
   public Range {
-    if (line < 0 || start < 0 || end < start) {
+    if (start < 0 || end < start) {
       throw new IllegalArgumentException("No range: line " + line + ", " + start + " to " + end);
     }
   }

@@ -72,8 +72,7 @@ class PlannerTest {
     Plan plan = plan(Selection.everything());
     assertEquals(7, plan.count());
     assertEquals(
-        List.of(
-            "1 of x", "2 of y, row 2", "2 of y, row 3", "From a file, row 1", "From a file, row 2"),
+        List.of("1 of x", "2 of y", "2 of y, row 3", "From a file, row 1", "From a file, row 2"),
         names(plan).subList(0, 5));
     assertEquals(
         List.of("", "", "draft", "run: no", "no steps"),
@@ -100,17 +99,13 @@ class PlannerTest {
   void aSelectionNamesTagsSuitesCasesOrIdentities() {
     assertEquals(3, plan(Selection.tagged("smoke")).count());
     assertEquals(4, plan(Selection.tagged("booking and not smoke")).count());
-    assertEquals(
-        4, plan(new Selection("", List.of(), List.of("s/from a file"), List.of(), "", "")).count());
+    assertEquals(4, plan(Selection.everything().withCases("s/from a file")).count());
     ExecutableCase second = plan(Selection.everything()).page(1, 1).get(0);
     assertEquals(
-        List.of(second.name()),
-        List.of(
-            plan(new Selection("", List.of(), List.of(), List.of(second.identity()), "", ""))
-                    .page(0, 9)
-                    .get(0)
-                    .name()
-                + ", row 2"));
+        second.name(),
+        plan(Selection.everything().withIdentities(second.identity())).page(0, 9).get(0).name());
+    assertEquals(
+        List.of("2 of y", "From a file, row 2"), names(plan(Selection.everything().withRows("2"))));
   }
 
   @Test
@@ -119,8 +114,8 @@ class PlannerTest {
     Project project =
         TestProjects.of(
             Map.of("a.elmt", suite.formatted("A"), "b.elmt", suite.formatted("B")), Map.of());
-    Selection both = new Selection("", List.of(), List.of("same"), List.of(), "", "");
-    Selection one = new Selection("", List.of(), List.of("B/same"), List.of(), "", "");
+    Selection both = Selection.everything().withCases("same");
+    Selection one = Selection.everything().withCases("B/same");
     assertEquals(2, Planner.plan(project, both).count());
     assertEquals(
         List.of("B"),
@@ -129,15 +124,10 @@ class PlannerTest {
 
   @Test
   void whatDoesNotExistIsRefusedByName() {
+    assertTrue(refusal(Selection.everything().withSuites("T")).contains("no suite “T”"));
+    assertTrue(refusal(Selection.everything().withCases("T")).contains("no case “T”"));
     assertTrue(
-        refusal(new Selection("", List.of("T"), List.of(), List.of(), "", ""))
-            .contains("no suite “T”"));
-    assertTrue(
-        refusal(new Selection("", List.of(), List.of("T"), List.of(), "", ""))
-            .contains("no case “T”"));
-    assertTrue(
-        refusal(new Selection("", List.of(), List.of(), List.of(), "far", ""))
-            .contains("there are local."));
+        refusal(Selection.everything().withEnvironments("far")).contains("there are local."));
     assertTrue(refusal(Selection.tagged("a and")).contains("a tag is missing"));
   }
 
@@ -187,5 +177,181 @@ class PlannerTest {
         Planner.plan(TestProjects.of("case alone\nsteps\n| log | x |\n"), Selection.everything());
     assertEquals("a", plan.cases().get(0).entry().suiteName());
     assertFalse(plan.cases().get(0).entry().suite().isPresent());
+  }
+
+  private static final String SETTINGS =
+      """
+      environment near
+      environment far
+      browser wide
+      browser narrow
+
+      suite S
+
+      case <a>
+      key: a
+      data
+      | a |
+      | x |
+      | y |
+      | z |
+      steps
+      | log | <a> |
+
+      case phone
+      browsers: narrow
+      steps
+      | log | x |
+      """;
+
+  @Test
+  void theCountIsTheProductAndTheLastChangesFastest() {
+    Project project = TestProjects.of(SETTINGS);
+    Selection all =
+        Selection.everything().withEnvironments("far", "near").withBrowsers("wide", "narrow");
+    Plan plan = Planner.plan(project, all);
+    assertEquals(3 * 2 * 2 + 2, plan.count());
+    List<ExecutableCase> executables = plan.executables().toList();
+    assertEquals(plan.count(), executables.size());
+    assertEquals(
+        List.of("x far wide", "x far narrow", "x near wide", "x near narrow", "y far wide"),
+        executables.stream()
+            .limit(5)
+            .map(e -> e.name() + " " + e.environment() + " " + e.browser())
+            .toList());
+    assertEquals(
+        executables.size(), executables.stream().map(ExecutableCase::identity).distinct().count());
+    for (int offset = 0; offset <= executables.size(); offset++) {
+      assertEquals(
+          executables.stream().skip(offset).limit(5).toList(), plan.page(offset, 5), "" + offset);
+    }
+    Plan wide = Planner.plan(project, Selection.everything().withBrowsers("wide"));
+    assertEquals("browsers: narrow", wide.cases().get(1).out());
+    assertEquals(
+        List.of("narrow"),
+        Planner.plan(project, Selection.everything().withCases("phone"))
+            .executables()
+            .map(ExecutableCase::browser)
+            .toList());
+  }
+
+  @Test
+  void aRowWithAKeyIsRecognisedWhenItsOtherValuesChange() {
+    String text = "case <a>\nkey: a\ndata\n| a | b |\n| x | 1 |\n| y | 2 |\nsteps\n| log | <b> |\n";
+    List<String> before = identities(text);
+    assertEquals(before, identities(text.replace("| x | 1 |", "| x | 9 |")));
+    assertEquals(
+        List.of("y"),
+        names(Planner.plan(TestProjects.of(text), Selection.everything().withRows("y"))));
+  }
+
+  private static List<String> identities(String text) {
+    return Planner.plan(TestProjects.of(text), Selection.everything())
+        .executables()
+        .map(ExecutableCase::identity)
+        .toList();
+  }
+
+  private static final String AFTER =
+      """
+      suite S
+
+      case first
+      tags: base
+      steps
+      | log | x |
+
+      case second
+      after: first
+      steps
+      | log | x |
+
+      case third
+      tags: top
+      after: S/second
+      steps
+      | log | x |
+      """;
+
+  @Test
+  void casesThatOthersComeAfterAreAdded() {
+    Plan plan = Planner.plan(TestProjects.of(AFTER), Selection.tagged("top"));
+    assertEquals(
+        List.of("first needed by second", "second needed by third", "third needed by "),
+        plan.executables().map(e -> e.name() + " needed by " + e.needed()).toList());
+  }
+
+  @Test
+  void whatACaseComesAfterIsChecked() {
+    String text =
+        AFTER.replace("tags: base", "after: third")
+            + "\ncase off\nrun: no\nsteps\n| log | x |\n"
+            + "\ncase last\nafter: off, frist\nsteps\n| log | x |\n";
+    assertEquals(
+        List.of("N117", "N117", "N117", "N118", "N115"),
+        TestProjects.of(text).problems("a.elmt").stream().map(p -> p.problem().code()).toList());
+  }
+
+  @Test
+  void whatSurroundsACaseIsToldInItsOrder() {
+    Project project =
+        TestProjects.of(
+            """
+            suite S
+            tags: smoke
+            fixtures: member
+            set-up
+            | log | x |
+            tear-down
+            | log | x |
+
+            case a
+            set-up
+            | log | x |
+            steps
+            | log | x |
+
+            fixture studio
+            scope: run
+            set-up
+            | log | x |
+            tear-down
+            | log | x |
+
+            fixture member
+            needs: studio
+            set-up
+            | log | x |
+            tear-down
+            | log | x |
+
+            hook before case
+            | log | x |
+
+            hook before case
+            only: slow
+            | log | x |
+
+            hook after case
+            only: smoke
+            | log | x |
+            """);
+    ExecutableCase only =
+        Planner.plan(project, Selection.everything()).executables().findFirst().orElseThrow();
+    assertEquals(
+        List.of(
+            "before fixture studio",
+            "before hook before case",
+            "before fixture member",
+            "before suite S",
+            "before case a",
+            "steps case a",
+            "after suite S",
+            "after fixture member",
+            "after hook after case",
+            "after fixture studio"),
+        CaseOrder.of(project, only.entry(), only.tags()).stream()
+            .map(p -> p.moment().name().toLowerCase() + " " + p.what() + " " + p.name())
+            .toList());
   }
 }

@@ -11,6 +11,7 @@ import elmtable.project.TestProjects;
 import elmtable.report.EventLines;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CountDownLatch;
@@ -140,6 +141,94 @@ class RunnerTest {
             .filter(r -> !r.isEmpty())
             .toList();
     assertEquals(List.of("1 = 2 is no", "n != 2 is no"), reasons);
+  }
+
+  @Test
+  void aCaseWaitsForThoseItComesAfterAndIsBlockedWhenOneDidNotPass() throws InterruptedException {
+    String first =
+        "suite A\n\ncase late\nafter: B/early\nsteps\n| log | late |\n\ncase not\nafter: B/bad\nsteps\n| log | no |\n";
+    String second =
+        "suite B\n\ncase bad\nsteps\n| fail | why |\n\ncase early\nsteps\n| log | early |\n";
+    run(TestProjects.of(Map.of("a.elmt", first, "b.elmt", second), Map.of()), 2, List.of());
+    assertEquals(List.of("early", "late"), logs());
+    assertEquals(
+        List.of(Outcome.PASSED, Outcome.BLOCKED, Outcome.FAILED, Outcome.PASSED),
+        all(RunEvent.CaseFinished.class)
+            .sorted(Comparator.comparingInt(RunEvent.CaseFinished::number))
+            .map(RunEvent.CaseFinished::outcome)
+            .toList());
+    String reason =
+        all(RunEvent.CaseFinished.class)
+            .filter(e -> e.outcome() == Outcome.BLOCKED)
+            .findFirst()
+            .orElseThrow()
+            .failure()
+            .message();
+    assertEquals("It comes after “bad”, which did not pass.", reason);
+  }
+
+  @Test
+  void aKnotOfSuitesThatWaitForEachOtherComesLoose() throws InterruptedException {
+    String first =
+        "suite A\n\ncase a1\nafter: B/b2\nsteps\n| log | a1 |\n\ncase a2\nsteps\n| log | a2 |\n";
+    String second =
+        "suite B\n\ncase b1\nafter: A/a2\nsteps\n| log | b1 |\n\ncase b2\nsteps\n| log | b2 |\n";
+    run(TestProjects.of(Map.of("a.elmt", first, "b.elmt", second), Map.of()), 2, List.of());
+    assertEquals(List.of("a2", "b1", "b2"), logs());
+  }
+
+  @Test
+  void aFeatureRunsWithItsRowsTextsAndTables() throws InterruptedException {
+    String keywords =
+        """
+        keyword say
+        phrase: I say <what> [to <whom>]
+        takes
+        | name | kind | default |
+        | what |      |         |
+        | whom |      | all     |
+        steps
+        | log | <what> to <whom> |
+
+        keyword write
+        phrase: I write
+        takes
+        | name |
+        | text |
+        steps
+        | log | <text> |
+
+        keyword list
+        phrase: I list
+        takes
+        | name | kind  |
+        | rows | table |
+        steps
+        | log | <r/name> is <r/age> | * r in rows |
+        """;
+    String feature =
+        """
+        Feature: f
+          Background:
+            Given I say "good morning"
+          Scenario Outline: <who>
+            When I say "<word> <b>" to <who>
+            And I write
+              \"""
+              <who> & <run/id> & <unknown>
+              \"""
+            And I list
+              | name  | age |
+              | <who> | 7   |
+            Examples:
+              | who  | word |
+              | Olga | a\\|b |
+        """;
+    run(TestProjects.of(Map.of("k.elmt", keywords, "f.feature", feature), Map.of()), 1, List.of());
+    assertEquals(Outcome.PASSED, only().outcome(), only().toString());
+    assertEquals(
+        List.of("good morning to all", "a|b <b> to Olga", "Olga & 7 & <unknown>", "Olga is 7"),
+        logs());
   }
 
   @Test

@@ -33,6 +33,8 @@ public final class ElmCommand implements Runnable {
     commands.put("run", RunCommand::new);
     commands.put("serve", ServeCommand::new);
     commands.put("print", PrintCommand::new);
+    commands.put("outline", OutlineCommand::new);
+    commands.put("convert", ConvertCommand::new);
     return commands;
   }
 

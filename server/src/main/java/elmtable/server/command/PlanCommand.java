@@ -1,13 +1,21 @@
 package elmtable.server.command;
 
+import elmtable.plan.CaseOrder;
 import elmtable.plan.CasePlan;
 import elmtable.plan.ExecutableCase;
+import elmtable.plan.Expansion;
 import elmtable.plan.Plan;
+import elmtable.project.Project;
+import elmtable.project.RowUse;
 import java.io.PrintWriter;
 import java.nio.file.Path;
+import java.util.Iterator;
 import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.Callable;
+import java.util.stream.Stream;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -32,21 +40,56 @@ final class PlanCommand implements Callable<Integer> {
   @Option(names = "--count", description = "Print only how many there are.")
   private boolean count;
 
+  @Option(
+      names = "--page",
+      paramLabel = "N",
+      description = "Only this page of the executable cases, from 1.")
+  private Integer page;
+
+  @Option(
+      names = "--page-size",
+      paramLabel = "N",
+      description = "Executable cases on a page; 100 if left out.")
+  private int pageSize = 100;
+
   @Spec private CommandSpec spec;
 
   @Override
   public Integer call() {
-    Plan plan = options.plan(ProjectFolder.read(folder));
+    Project project = ProjectFolder.read(folder);
+    Plan plan = options.plan(project);
     PrintWriter out = spec.commandLine().getOut();
+    if (page != null && (page < 1 || pageSize < 1)) {
+      throw new Refusal("Pages count from 1, and each has at least one executable case.");
+    }
     if (count) {
       out.println(plan.count());
     } else if (json) {
-      out.println(Json.write(plan.executables().map(PlanCommand::fields).toList()));
+      json(project, plan, out);
+    } else if (page != null) {
+      page(plan).forEach(executable -> line(executable, out));
+      long pages = (plan.count() + pageSize - 1) / pageSize;
+      out.println("page " + page + " of " + pages + ", " + plan.count() + " executable cases");
     } else {
       readable(plan, out);
     }
     out.flush();
     return 0;
+  }
+
+  private List<ExecutableCase> page(Plan plan) {
+    return plan.page((page - 1L) * pageSize, pageSize);
+  }
+
+  /** A list that is written as it is expanded, so that its length does not matter. */
+  private void json(Project project, Plan plan, PrintWriter out) {
+    try (Stream<ExecutableCase> all = page == null ? plan.executables() : page(plan).stream()) {
+      String before = "[\n";
+      for (Iterator<ExecutableCase> each = all.iterator(); each.hasNext(); before = ",\n") {
+        out.print(before + Json.write(fields(project, each.next())));
+      }
+      out.println(before.startsWith("[") ? "[]" : "\n]");
+    }
   }
 
   private static void readable(Plan plan, PrintWriter out) {
@@ -59,15 +102,21 @@ final class PlanCommand implements Callable<Integer> {
       if (!casePlan.isIn()) {
         out.println("  out: " + casePlan.entry().name() + " (" + casePlan.out() + ")");
       }
-      for (ExecutableCase executable : casePlan.executables()) {
-        String fault = executable.fault().isEmpty() ? "" : "  ! " + executable.fault();
-        out.println("  " + executable.name() + fault);
+      try (Expansion expansion = casePlan.expansion()) {
+        expansion.forEachRemaining(executable -> line(executable, out));
       }
     }
     out.println(plan.count() + " executable cases");
   }
 
-  private static Map<String, Object> fields(ExecutableCase executable) {
+  private static void line(ExecutableCase executable, PrintWriter out) {
+    String needed =
+        executable.needed().isEmpty() ? "" : "  (needed by " + executable.needed() + ")";
+    String fault = executable.fault().isEmpty() ? "" : "  ! " + executable.fault();
+    out.println("  " + executable.name() + needed + fault);
+  }
+
+  private static Map<String, Object> fields(Project project, ExecutableCase executable) {
     Map<String, Object> fields = new LinkedHashMap<>();
     fields.put("name", executable.name());
     fields.put("identity", executable.identity());
@@ -78,9 +127,31 @@ final class PlanCommand implements Callable<Integer> {
     fields.put("row", executable.row().map(row -> row.shown()).orElse(Map.of()));
     fields.put("environment", executable.environment());
     fields.put("browser", executable.browser());
+    if (!executable.row().map(RowUse::key).orElse("").isEmpty()) {
+      fields.put("key", executable.row().get().key());
+    }
+    if (!executable.needed().isEmpty()) {
+      fields.put("needed", executable.needed());
+    }
+    fields.put(
+        "order",
+        CaseOrder.of(project, executable.entry(), executable.tags()).stream()
+            .map(PlanCommand::part)
+            .toList());
     if (!executable.fault().isEmpty()) {
       fields.put("fault", executable.fault());
     }
+    return fields;
+  }
+
+  private static Map<String, Object> part(CaseOrder.Part part) {
+    Map<String, Object> fields = new LinkedHashMap<>();
+    fields.put("moment", part.moment().name().toLowerCase(Locale.ROOT));
+    fields.put("what", part.what());
+    fields.put("scope", part.scope());
+    fields.put("name", part.name());
+    fields.put("document", part.document());
+    fields.put("line", part.line());
     return fields;
   }
 }

@@ -52,7 +52,7 @@ final class Rehearsal {
   private void edit(CaseEntry entry) throws InterruptedException, IOException {
     Placed placed = entry.placed();
     Step step = placed.block().steps(Section.STEPS).get(0);
-    int line = placed.firstLine() + step.row().range().line();
+    int line = placed.firstLine() + step.range().line();
     send(request("/api/documents/" + entry.path()).build());
     for (String typed : List.of("o", "op")) {
       post(

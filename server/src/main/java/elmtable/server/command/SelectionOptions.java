@@ -25,16 +25,22 @@ final class SelectionOptions {
   private List<String> cases = List.of();
 
   @Option(
+      names = "--row",
+      paramLabel = "KEY",
+      description = "Only this row of data, by its key or number; may be repeated.")
+  private List<String> rows = List.of();
+
+  @Option(
       names = "--environment",
       paramLabel = "NAME",
-      description = "Environment; the first one if left out.")
-  private String environment = "";
+      description = "Environment; the first one if left out; may be repeated.")
+  private List<String> environments = List.of();
 
   @Option(
       names = "--browser",
       paramLabel = "NAME",
-      description = "Browser; the first one if left out.")
-  private String browser = "";
+      description = "Browser; the first one if left out; may be repeated.")
+  private List<String> browsers = List.of();
 
   Plan plan(Project project) {
     try {
@@ -45,7 +51,7 @@ final class SelectionOptions {
   }
 
   Selection selection() {
-    return new Selection(tags, suites, cases, List.of(), environment, browser);
+    return new Selection(tags, suites, cases, rows, List.of(), environments, browsers);
   }
 
   /** What was chosen, in a few words. */

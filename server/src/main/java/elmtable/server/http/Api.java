@@ -9,6 +9,7 @@ import elmtable.plan.Selection;
 import elmtable.project.Completion;
 import elmtable.project.NamedBlock;
 import elmtable.project.Project;
+import elmtable.project.SourceDocument;
 import elmtable.server.service.Backend;
 import elmtable.server.service.RunService;
 import elmtable.server.service.Workspace;
@@ -21,6 +22,7 @@ import elmtable.server.view.Problems;
 import elmtable.server.view.RunViews;
 import elmtable.server.view.Views;
 import io.javalin.config.RoutesConfig;
+import io.javalin.http.BadRequestResponse;
 import io.javalin.http.Context;
 import io.javalin.http.NotFoundResponse;
 import io.javalin.http.PreconditionRequiredResponse;
@@ -139,7 +141,12 @@ final class Api {
   }
 
   private String edited(Context ctx, String path) {
-    String text = workspace().project().document(path).orElseThrow(() -> noDocument(path)).text();
+    SourceDocument document =
+        workspace().project().document(path).orElseThrow(() -> noDocument(path));
+    if (document.isFeature()) {
+      throw new BadRequestResponse("“" + path + "” is a feature, which is edited as text.");
+    }
+    String text = document.text();
     for (SheetEdit edit : ctx.bodyAsClass(Views.EditRequest.class).edits()) {
       text = DocumentEditor.apply(text, edit);
     }
@@ -190,9 +197,10 @@ final class Api {
             ctx.queryParam("tags"),
             ctx.queryParams("suite"),
             ctx.queryParams("case"),
+            ctx.queryParams("row"),
             List.of(),
-            ctx.queryParam("environment"),
-            ctx.queryParam("browser"));
+            ctx.queryParams("environment"),
+            ctx.queryParams("browser"));
     Plan plan = Planner.plan(project, selection);
     long all = new CaseMarks(project, Map.of()).all();
     ctx.json(PlanViews.of(plan, project, all, store().lastOutcomes()));
@@ -205,14 +213,19 @@ final class Api {
             ask.tags(),
             ask.suites(),
             ask.cases(),
+            List.of(),
             ask.identities(),
-            ask.environment(),
-            ask.browser());
+            one(ask.environment()),
+            one(ask.browser()));
     String title = ask.title() == null || ask.title().isBlank() ? "everything" : ask.title();
     long id = runs().start(selection, title);
     ctx.status(201)
         .header("Location", "/api/runs/" + id)
         .json(RunViews.of(store().run(id).orElseThrow()));
+  }
+
+  private static List<String> one(String name) {
+    return name == null ? List.of() : List.of(name);
   }
 
   private static long runId(Context ctx) {

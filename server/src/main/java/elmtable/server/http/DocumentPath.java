@@ -7,7 +7,7 @@ import java.util.regex.Pattern;
 final class DocumentPath {
   private static final Pattern FORM =
       Pattern.compile(
-          "[^/\\\\.\\p{Cntrl}][^/\\\\\\p{Cntrl}]*(/[^/\\\\.\\p{Cntrl}][^/\\\\\\p{Cntrl}]*)*\\.elmt");
+          "[^/\\\\.\\p{Cntrl}][^/\\\\\\p{Cntrl}]*(/[^/\\\\.\\p{Cntrl}][^/\\\\\\p{Cntrl}]*)*\\.(elmt|feature)");
 
   private DocumentPath() {}
 

@@ -20,12 +20,14 @@ import java.util.stream.Stream;
  * Hidden files and folders are passed over.
  */
 public record FolderReading(Map<String, String> documents, ProjectFiles files) {
-  private static final String DOCUMENT = ".elmt";
+  private static boolean isDocument(String path) {
+    return path.endsWith(".elmt") || path.endsWith(".feature");
+  }
 
   public static FolderReading of(Path folder) throws IOException {
     Map<String, String> documents = new TreeMap<>();
     for (String path : paths(folder)) {
-      if (path.endsWith(DOCUMENT)) {
+      if (isDocument(path)) {
         documents.put(path, text(folder.resolve(path), path));
       }
     }
@@ -54,9 +56,7 @@ public record FolderReading(Map<String, String> documents, ProjectFiles files) {
     @Override
     public List<String> paths() {
       try {
-        return FolderReading.paths(folder).stream()
-            .filter(path -> !path.endsWith(DOCUMENT))
-            .toList();
+        return FolderReading.paths(folder).stream().filter(path -> !isDocument(path)).toList();
       } catch (IOException unreadable) {
         throw new UncheckedIOException(unreadable);
       }

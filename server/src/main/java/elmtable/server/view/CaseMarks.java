@@ -17,6 +17,9 @@ import java.util.Optional;
 
 /** For each case how many executable cases it has, and how they ended when they last ran. */
 public final class CaseMarks {
+  /** Of a case with more executable cases, its mark tells of the first ones. */
+  private static final int MOST_OF_A_CASE = 2000;
+
   private final Map<Object, CasePlan> plans = new IdentityHashMap<>();
   private final Map<Object, Outcome> last = new IdentityHashMap<>();
   private final Plan plan;
@@ -26,7 +29,7 @@ public final class CaseMarks {
     for (CasePlan casePlan : plan.cases()) {
       plans.put(casePlan.entry().placed(), casePlan);
       List<Outcome> outcomes =
-          casePlan.executables().stream()
+          casePlan.executables(MOST_OF_A_CASE).stream()
               .map(ExecutableCase::identity)
               .map(lastByIdentity::get)
               .toList();

@@ -19,6 +19,7 @@ final class Parts {
     for (Template.Part part : template.parts()) {
       switch (part) {
         case Template.Plain plain -> parts.add(new PartView(plain.text(), null));
+        case Template.Grid grid -> {}
         case Template.Place place -> {
           int from = Math.max(0, place.start() + 1);
           int to = place.start() < 0 ? place.end() : place.end() - 1;

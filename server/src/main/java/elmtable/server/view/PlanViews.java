@@ -26,7 +26,7 @@ public final class PlanViews {
 
   private static CasePlanView of(CasePlan plan, Project project, Map<String, Outcome> last) {
     List<ExecutableView> executables =
-        plan.executables().stream().limit(MOST_OF_A_CASE).map(e -> of(e, last)).toList();
+        plan.executables(MOST_OF_A_CASE).stream().map(e -> of(e, last)).toList();
     return new CasePlanView(
         plan.entry().suiteName(),
         plan.entry().path(),

@@ -51,11 +51,11 @@ class ElmCommandTest {
   }
 
   @Test
-  void theDemoHasNoProblemsAndTwentyCases() {
+  void theDemoHasNoProblemsAndTwentyEightCases() {
     assertEquals(0, elm("check", DEMO));
     assertEquals("", out.toString());
     assertEquals(0, elm("plan", DEMO, "--count"));
-    assertEquals("20", out.toString().strip());
+    assertEquals("28", out.toString().strip());
   }
 
   @Test
@@ -89,6 +89,71 @@ class ElmCommandTest {
         out.toString().lines().map(line -> line.replaceAll(" +(\\d)", " $1")).toList());
     assertEquals(2, elm("data", folder.toString(), "Price"));
     assertTrue(err.toString().contains("did you mean “Prices”?"), err.toString());
+  }
+
+  @Test
+  void planPrintsPagesAndTheOrderOfWhatSurroundsACase() throws IOException {
+    file(
+        "a.elmt",
+        "suite S\nset-up\n| log | x |\n\ncase <n> rows\nkey: n\ndata\n| n |\n| 1 |\n| 2 |\n| 3 |\nsteps\n| log | <n> |\n");
+    assertEquals(0, elm("plan", folder.toString(), "--page", "2", "--page-size", "2"));
+    assertEquals("  3 rows\npage 2 of 2, 3 executable cases\n", out.toString().replace("\r", ""));
+    out.getBuffer().setLength(0);
+    assertEquals(0, elm("plan", folder.toString(), "--json", "--row", "2"));
+    JsonNode all = new ObjectMapper().readTree(out.toString());
+    assertEquals(1, all.size());
+    assertEquals("2", all.get(0).path("key").asText());
+    assertEquals("2", all.get(0).path("row").path("n").asText());
+    assertEquals(
+        List.of("before suite S", "steps case <n> rows"),
+        all.get(0)
+            .path("order")
+            .valueStream()
+            .map(p ->
+                p.path("moment").asText()
+                    + " "
+                    + p.path("what").asText()
+                    + " "
+                    + p.path("name").asText())
+            .toList());
+  }
+
+  @Test
+  void outlineTellsAFeaturesCasesOrItsFaults() throws IOException {
+    String feature =
+        file(
+            "f.feature",
+            "# language: de\n@a\nFunktionalität: Öfen\n  Beispiel: heiß\n    Angenommen ein Ofen\n"
+                + "      | a |\n    Und mehr\n      ```x\n      y\n      ```\n");
+    assertEquals(0, elm("outline", feature, "--json"));
+    JsonNode whole = new ObjectMapper().readTree(out.toString());
+    assertEquals("de", whole.path("language").asText());
+    JsonNode step = whole.at("/feature/scenarios/0/steps/0");
+    assertEquals("Angenommen", step.path("keyword").asText());
+    assertTrue(step.path("docString").isNull());
+    assertEquals("[[\"a\"]]", step.path("table").toString());
+    assertEquals(
+        "{\"mediaType\":\"x\",\"content\":\"y\"}",
+        whole.at("/cases/0/steps/1/docString").toString());
+    assertEquals("[\"@a\"]", whole.at("/cases/0/tags").toString());
+    assertTrue(whole.at("/feature/background").isNull());
+    out.getBuffer().setLength(0);
+    assertEquals(0, elm("outline", feature));
+    assertTrue(out.toString().endsWith("1 scenarios, 1 cases\n"), out.toString());
+    out.getBuffer().setLength(0);
+    assertEquals(1, elm("outline", file("g.feature", "nothing\n"), "--json"));
+    JsonNode error = new ObjectMapper().readTree(out.toString()).at("/errors/0");
+    assertEquals(1, error.path("line").asInt());
+    assertEquals(1, error.path("column").asInt());
+  }
+
+  @Test
+  void convertListsWhatIsLostFirst() throws IOException {
+    String suite = file("a.elmt", "suite S\ntimeout: 5s\n\ncase one\nsteps\n| reload |\n");
+    assertEquals(0, elm("convert", suite, "--to", "feature"));
+    assertEquals("Feature: S\n\n  Scenario: one\n    * reload\n", out.toString());
+    assertEquals("Not carried over:\n  line 2: timeout: 5s\n", err.toString().replace("\r", ""));
+    assertEquals(2, elm("convert", suite, "--to", "elmt"));
   }
 
   @Test

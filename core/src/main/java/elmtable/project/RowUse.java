@@ -1,8 +1,10 @@
-package elmtable.plan;
+package elmtable.project;
 
+import elmtable.formula.Escapes;
 import elmtable.formula.Template;
 import elmtable.formula.Value;
 import elmtable.text.Names;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -12,10 +14,16 @@ import java.util.Map;
  *
  * @param set the data set's name, or empty for rows typed in
  * @param number counted from 1
+ * @param key what identifies the row, or the empty text
  * @param cells as written; references in them where {@code templates}
  */
 public record RowUse(
-    String set, int number, List<String> columns, List<String> cells, boolean templates) {
+    String set,
+    int number,
+    String key,
+    List<String> columns,
+    List<String> cells,
+    boolean templates) {
   public RowUse {
     columns = List.copyOf(columns);
     cells = List.copyOf(cells);
@@ -24,6 +32,25 @@ public record RowUse(
   /** What a cell holds; a cell of a file is plain text. */
   public Template cell(int column) {
     return templates ? Template.of(cells.get(column)) : Template.plain(cells.get(column));
+  }
+
+  /** What a cell of an outline holds: references in it have their meaning in a sentence only. */
+  public Template plainCell(int column) {
+    return Template.plain(texts().get(column));
+  }
+
+  /** Cells as plain texts; one with references stays as written. */
+  public List<String> texts() {
+    List<String> texts = new ArrayList<>();
+    for (int i = 0; i < cells.size(); i++) {
+      texts.add(cell(i).literal().orElse(cells.get(i)));
+    }
+    return texts;
+  }
+
+  /** Cells as they are written into the sentences of an outline. */
+  public List<String> written() {
+    return templates ? cells : cells.stream().map(Escapes::inline).toList();
   }
 
   /** Cells by the key of their column's name; one with references stays as written. */

@@ -1,0 +1,145 @@
+package elmtable.run;
+
+import elmtable.plan.ExecutableCase;
+import elmtable.project.CaseEntry;
+import elmtable.project.Project;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * The cases of a run in lanes: those of one lane run one after another, lanes side by side. A case
+ * that comes after others waits for all their executable cases with the same environment and
+ * browser. Used by several workers at once.
+ */
+final class Lanes {
+  /** One lane; {@code taken} while a worker runs a case of it. */
+  private static final class Lane {
+    final Deque<Run.Numbered> waiting = new ArrayDeque<>();
+    boolean taken;
+  }
+
+  /**
+   * A case to be run now.
+   *
+   * @param blocked why it cannot be run, or the empty text
+   * @param more whether another case is likely to follow
+   */
+  record Next(Run.Numbered numbered, String blocked, boolean more, Lane lane) {}
+
+  /** How the executable cases of one case with one environment and browser stand. */
+  private static final class Group {
+    int unfinished;
+    String notPassed = "";
+  }
+
+  private final Project project;
+  private final List<Lane> lanes;
+  private final Map<String, Group> groups = new HashMap<>();
+
+  Lanes(Project project, List<Run.Numbered> cases) {
+    this.project = project;
+    Map<String, Lane> byName = new LinkedHashMap<>();
+    for (Run.Numbered numbered : cases) {
+      byName.computeIfAbsent(laneOf(numbered), name -> new Lane()).waiting.add(numbered);
+      groups.computeIfAbsent(groupOf(numbered.executable()), g -> new Group()).unfinished++;
+    }
+    lanes = new ArrayList<>(byName.values());
+  }
+
+  private static String laneOf(Run.Numbered numbered) {
+    CaseEntry entry = numbered.executable().entry();
+    boolean alone = entry.suite().filter(suite -> suite.isYes("independent")).isPresent();
+    return entry.path() + (alone ? "\n" + numbered.number() : "");
+  }
+
+  private static String groupOf(ExecutableCase executable) {
+    return groupOf(executable.entry(), executable);
+  }
+
+  private static String groupOf(CaseEntry entry, ExecutableCase setting) {
+    return String.join("\n", entry.path(), entry.name(), setting.environment(), setting.browser());
+  }
+
+  /**
+   * The next case to run, waiting for one where all that are left depend on running ones; nothing
+   * when there is none left.
+   *
+   * @param stopped whether nothing is waited for any more
+   */
+  synchronized Optional<Next> take(boolean stopped) throws InterruptedException {
+    while (true) {
+      boolean running = false;
+      Lane stuck = null;
+      for (Lane lane : lanes) {
+        running |= lane.taken;
+        if (lane.taken || lane.waiting.isEmpty()) {
+          continue;
+        }
+        ExecutableCase first = lane.waiting.peek().executable();
+        if (stopped || isReady(first)) {
+          return Optional.of(taken(lane, blocked(first)));
+        }
+        stuck = stuck == null ? lane : stuck;
+      }
+      if (!running && stuck != null) {
+        // Each waits for one behind another: the first gives way, so that the rest can run.
+        return Optional.of(
+            taken(stuck, "What it comes after can itself only run later than this case."));
+      }
+      if (!running) {
+        return Optional.empty();
+      }
+      wait();
+    }
+  }
+
+  private Next taken(Lane lane, String blocked) {
+    lane.taken = true;
+    Run.Numbered numbered = lane.waiting.poll();
+    boolean more = !lane.waiting.isEmpty() || lanes.stream().anyMatch(l -> !l.waiting.isEmpty());
+    return new Next(numbered, blocked, more, lane);
+  }
+
+  private boolean isReady(ExecutableCase executable) {
+    return earlier(executable).stream().allMatch(group -> group.unfinished == 0);
+  }
+
+  private String blocked(ExecutableCase executable) {
+    return earlier(executable).stream()
+        .map(group -> group.notPassed)
+        .filter(name -> !name.isEmpty())
+        .findFirst()
+        .map(name -> "It comes after “" + name + "”, which did not pass.")
+        .orElse("");
+  }
+
+  private Collection<Group> earlier(ExecutableCase executable) {
+    List<Group> earlier = new ArrayList<>();
+    for (String name : executable.entry().after()) {
+      project
+          .index()
+          .caseNamed(name, executable.entry())
+          .map(entry -> groups.get(groupOf(entry, executable)))
+          .ifPresent(earlier::add);
+    }
+    return earlier;
+  }
+
+  synchronized void done(Next next, Outcome outcome) {
+    ExecutableCase executable = next.numbered().executable();
+    Group group = groups.get(groupOf(executable));
+    group.unfinished--;
+    if (outcome != Outcome.PASSED && group.notPassed.isEmpty()) {
+      group.notPassed = executable.name();
+    }
+    next.lane().taken = false;
+    notifyAll();
+  }
+}

@@ -1,0 +1,183 @@
+package elmtable.project;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import elmtable.plan.ExecutableCase;
+import elmtable.plan.Plan;
+import elmtable.plan.Planner;
+import elmtable.plan.Selection;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+
+@DisplayName("Features in a project")
+class FeaturesTest {
+  private static final String KEYWORDS =
+      """
+      keyword request
+      phrase: I request <shelves> shelves
+      takes
+      | name    | kind   |
+      | shelves | number |
+      steps
+      | log | <shelves> |
+
+      keyword note
+      phrase: I write
+      takes
+      | name |
+      | text |
+      steps
+      | log | <text> |
+
+      keyword list
+      phrase: these members
+      takes
+      | name    | kind  |
+      | members | table |
+      steps
+      | log | <m/name> | * m in members |
+
+      data loads
+      | shelves | load |
+      | 3       | x    |
+      | 4       | y    |
+      """;
+
+  private static Project project(String feature) {
+    return TestProjects.of(Map.of("k.elmt", KEYWORDS, "a.feature", feature), Map.of());
+  }
+
+  private static List<String> problems(Project project) {
+    return project.problems("a.feature").stream()
+        .map(p -> p.problem().code() + " " + (p.range().line() + 1) + ": " + p.message())
+        .toList();
+  }
+
+  private static Plan plan(Project project) {
+    return Planner.plan(project, Selection.everything());
+  }
+
+  @Test
+  void becomeSuites() {
+    Project project =
+        project(
+            """
+            @booking @fixture(signed-in)
+            Feature: Requests
+              Note.
+              Background:
+                Given I write
+                  \"""
+                  = open
+                  \"""
+              @smoke
+              Scenario: one
+                When I request 1 shelves
+                And these members
+                  | name |
+                  | Olga |
+              Scenario Outline: <shelves> shelves
+                When I request <shelves> shelves
+                @few
+                Examples:
+                  | shelves |
+                  | 1       |
+                  | 2       |
+                @data(loads) @many
+                Examples:
+                  | shelves |
+              Scenario: one
+                When I request 7 shelves
+              @draft
+              Scenario: later
+                When I dance
+            """);
+    SuiteEntry suite = project.index().suites().get(0);
+    assertEquals("Requests", suite.name());
+    assertEquals("Note.", suite.block().orElseThrow().noteText());
+    assertEquals(List.of("signed-in"), suite.cases().get(0).fixtures());
+    assertEquals(
+        List.of(
+            "N112 1: No fixture is called “signed-in”.",
+            "N103 29: No keyword is called “I dance”. Make one, or choose another."),
+        problems(project).stream().map(p -> p.replaceAll(" Did you.*", "")).toList());
+    assertEquals(
+        List.of("one", "1 shelves", "2 shelves", "3 shelves", "4 shelves", "one #2"),
+        plan(project).executables().map(ExecutableCase::name).toList());
+    assertEquals(
+        List.of("booking", "many"),
+        plan(project).executables().skip(3).findFirst().orElseThrow().tags());
+  }
+
+  @Test
+  void bindEachRowOfAnOutlineAnew() {
+    Project project =
+        project(
+            """
+            Feature: Requests
+              Scenario Outline: a <what>
+                When I <what> <n> shelves
+                Examples:
+                  | what    | n |
+                  | request | 2 |
+                  | steal   | 2 |
+                  | request | x |
+            """);
+    assertEquals(2, problems(project).size(), problems(project).toString());
+    assertTrue(problems(project).get(0).startsWith("N102 3: "), problems(project).toString());
+    List<String> faults = plan(project).executables().map(ExecutableCase::fault).toList();
+    assertEquals("", faults.get(0));
+    assertTrue(faults.get(1).contains("I steal 2 shelves"), faults.toString());
+    assertTrue(faults.get(2).contains("I request x shelves"), faults.toString());
+  }
+
+  @Test
+  void keepWhatIsNoReferenceOfOurs() {
+    Project project =
+        project(
+            """
+            Feature: Text
+              Scenario: angles
+                When I write
+                  \"""
+                  <b> and <not known> and a=b | c \\n
+                  \"""
+            """);
+    assertEquals(List.of(), problems(project));
+  }
+
+  @Test
+  void checkTablesAndExternalRows() {
+    Project project =
+        project(
+            """
+            Feature: Data
+              Scenario Outline: a
+                When I request <shelves> shelves
+                  | no | table |
+                @data(nothing)
+                Examples:
+                @data(loads)
+                Examples:
+                  | shelfs |
+                  | 1      |
+            """);
+    assertEquals(
+        List.of("S102 4", "N107 5", "D107 9", "D104 10"),
+        problems(project).stream().map(p -> p.substring(0, p.indexOf(':'))).toList());
+  }
+
+  @Test
+  void takeOverBlocksThatOnlyMoved() {
+    Project before = project("Feature: a\n  Scenario: b\n    When I request 1 shelves\n");
+    Project after =
+        before.with("a.feature", "Feature: a\n\n\n  Scenario: b\n    When I request 1 shelves\n");
+    assertEquals(
+        before.document("a.feature").orElseThrow().document().blocks().get(1).block(),
+        after.document("a.feature").orElseThrow().document().blocks().get(1).block());
+    assertEquals(List.of(), problems(after));
+  }
+}
