@@ -1,5 +1,6 @@
 package elmtable.browser;
 
+import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
@@ -26,13 +27,42 @@ public interface Browser extends AutoCloseable {
   /** Moves the pointer onto the element and presses once. */
   void press(Target target, Duration limit);
 
+  /** The same with two presses one after the other. */
+  void pressTwice(Target target, Duration limit);
+
+  /** The same with the pointer's other button, which opens menus. */
+  void pressWithOtherButton(Target target, Duration limit);
+
+  /** Moves the pointer onto the element. */
+  void hover(Target target, Duration limit);
+
+  /** Presses on an element, moves to another one and lets go there. */
+  void drag(Target target, Target onto, Duration limit);
+
+  /** Brings the element into view. */
+  void scrollTo(Target target, Duration limit);
+
+  /**
+   * Presses keys, one after another, on the element or, where there is none, on what has the focus.
+   */
+  void pressKeys(List<Chord> chords, Optional<Target> target, Duration limit);
+
   /** Replaces the content of a field. */
   void enter(Target target, String text, Duration limit);
+
+  /** Types behind what is in a field. */
+  void addText(Target target, String text, Duration limit);
 
   void clear(Target target, Duration limit);
 
   /** Chooses the option of a list by its text or else its value. */
   void choose(Target target, String option, Duration limit);
+
+  /** Chooses these options of a list of several and no others. */
+  void chooseSeveral(Target target, List<String> options, Duration limit);
+
+  /** Hands a file of this machine to a field for files, which may be hidden. */
+  void attach(Target target, Path file, Duration limit);
 
   /** Makes a box or a radio button ticked or not; does nothing where it is that already. */
   void tick(Target target, boolean ticked, Duration limit);
@@ -42,6 +72,50 @@ public interface Browser extends AutoCloseable {
 
   /** A field's value. Waits until it is there. */
   String value(Target target, Duration limit);
+
+  /** An attribute's value, or the empty text. Waits until the element is there. */
+  String attribute(Target target, String attribute, Duration limit);
+
+  /** How many elements there are now, shown or not. */
+  int count(Target target);
+
+  /** The texts of a table's cells, row by row. Waits until it is shown. */
+  List<List<String>> table(Target target, Duration limit);
+
+  /**
+   * Runs a script in the page as the body of a function.
+   *
+   * @return what it returns, read as JSON; null for nothing
+   */
+  Object script(String script);
+
+  /** Errors that the page has reported since this browser was opened, oldest first. */
+  List<String> consoleErrors();
+
+  /**
+   * Waits until nothing has been asked of the network for half a second.
+   *
+   * @return what is still open at the limit, or nothing where it became quiet
+   */
+  List<String> awaitQuietNetwork(Duration limit);
+
+  /**
+   * Goes to a window by its title or, counted from 1 in the order of opening, its number. Waits
+   * until there is one.
+   */
+  void useWindow(String titleOrNumber, Duration limit);
+
+  /** Closes the window and goes to the one opened last before it; the last one stays. */
+  void closeWindow();
+
+  /** What follows is looked for inside a frame. Waits until it is there. */
+  void goIntoFrame(Target frame, Duration limit);
+
+  /** Back to what the frame stands in. */
+  void leaveFrame();
+
+  /** Makes the page's area so large, in CSS pixels. */
+  void resize(int width, int height);
 
   /**
    * Waits, inside the page, until a state holds.
@@ -57,6 +131,14 @@ public interface Browser extends AutoCloseable {
 
   /** Waits for a dialog, closes it by its OK or Cancel and gives the text it showed. */
   String closeDialog(boolean accept, Duration limit);
+
+  /**
+   * Waits for a dialog, types an answer into it, closes it by its OK and gives the text it showed.
+   */
+  String answerDialog(String answer, Duration limit);
+
+  /** Waits for a dialog and gives the text it shows; it stays open. */
+  String awaitDialog(Duration limit);
 
   /** The open dialog's text, if there is one. */
   Optional<String> dialog();
@@ -75,6 +157,18 @@ public interface Browser extends AutoCloseable {
   @Override
   void close();
 
+  /**
+   * Keys pressed together.
+   *
+   * @param keys names as the UI Events standard has them for its {@code key} values, such as {@code
+   *     Enter}, or single characters; those held down first
+   */
+  record Chord(List<String> keys) {
+    public Chord {
+      keys = List.copyOf(keys);
+    }
+  }
+
   /** A state to wait for. */
   sealed interface Wanted {
     /** Shown text equal to this, runs of blanks as one. */
@@ -84,6 +178,17 @@ public interface Browser extends AutoCloseable {
     record NotText(String text) implements Wanted {}
 
     record Value(String text) implements Wanted {}
+
+    /** Shown text with this somewhere in it, runs of blanks as one. */
+    record TextPart(String text) implements Wanted {}
+
+    record Enabled() implements Wanted {}
+
+    record Disabled() implements Wanted {}
+
+    record Ticked(boolean ticked) implements Wanted {}
+
+    record Attribute(String name, String text) implements Wanted {}
 
     record Shown() implements Wanted {}
 

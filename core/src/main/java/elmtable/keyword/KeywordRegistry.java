@@ -1,9 +1,11 @@
 package elmtable.keyword;
 
 import elmtable.browser.Target;
+import elmtable.formula.Value;
 import elmtable.text.Names;
 import java.lang.reflect.Method;
 import java.math.BigDecimal;
+import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -94,6 +96,10 @@ public final class KeywordRegistry {
       return Kind.Type.PAGE;
     } else if (java == FormulaCall.class) {
       return Kind.Type.FORMULA;
+    } else if (java == Path.class) {
+      return Kind.Type.FILE;
+    } else if (Value.class.isAssignableFrom(java)) {
+      return Kind.Type.TABLE;
     }
     return Kind.Type.TEXT;
   }

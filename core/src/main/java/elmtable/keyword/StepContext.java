@@ -1,7 +1,9 @@
 package elmtable.keyword;
 
 import elmtable.browser.Browser;
+import elmtable.formula.Value;
 import java.time.Duration;
+import java.util.function.Supplier;
 
 /** What a keyword method may use while it runs. */
 public interface StepContext {
@@ -13,6 +15,17 @@ public interface StepContext {
 
   /** A path of the tested application as an address: the environment's base address before it. */
   String address(String path);
+
+  /**
+   * What a keyword keeps from one step of a case to the next.
+   *
+   * @param kind tells it apart from what other keywords keep
+   * @param first makes it when first asked for
+   */
+  <T> T ofCase(Class<T> kind, Supplier<T> first);
+
+  /** Hands a value to later cases. */
+  void publish(String name, Value value);
 
   void log(String text);
 

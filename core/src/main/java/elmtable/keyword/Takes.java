@@ -16,7 +16,10 @@ public @interface Takes {
   /** Allowed values; none means any. */
   String[] choices() default {};
 
-  /** May be left out; the method then gets {@link #fallback()}. */
+  /**
+   * May be left out; the method then gets {@link #fallback()}, or null for an element or file
+   * without one.
+   */
   boolean optional() default false;
 
   /** The value when left out. */

@@ -21,9 +21,11 @@ import elmtable.project.StepPlace;
 import elmtable.run.RunEvent.Named;
 import elmtable.text.Names;
 import java.math.BigDecimal;
+import java.nio.file.Path;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -36,10 +38,17 @@ final class Arguments {
   private final Evaluator evaluator;
   private final Secrets secrets;
   private final StepPlace place;
+  private final CaseFiles files;
   private final List<Named> shown = new ArrayList<>();
 
   Arguments(
-      Project project, CaseScope scope, Evaluator evaluator, Secrets secrets, StepPlace place) {
+      Project project,
+      CaseScope scope,
+      Evaluator evaluator,
+      Secrets secrets,
+      StepPlace place,
+      CaseFiles files) {
+    this.files = files;
     this.project = project;
     this.scope = scope;
     this.evaluator = evaluator;
@@ -70,7 +79,7 @@ final class Arguments {
     for (BoundArgument argument : arguments) {
       objects[argument.index()] = object(method.javaType(argument.index()), argument);
     }
-    return List.of(objects);
+    return Arrays.asList(objects);
   }
 
   private Object object(Class<?> type, BoundArgument argument) {
@@ -80,7 +89,17 @@ final class Arguments {
           argument.template().source(),
           () -> evaluator.value(argument.template().singleReference().orElseThrow()));
     }
+    boolean reference = type == Target.class || type == Path.class;
+    if (reference && argument.cell().isEmpty() && argument.template().isBlank()) {
+      return null;
+    }
     Value value = value(argument, evaluator);
+    if (type == Value.class) {
+      return value;
+    }
+    if (type == Path.class) {
+      return files.named(value.text());
+    }
     if (type == Target.class) {
       return element(value.text());
     }

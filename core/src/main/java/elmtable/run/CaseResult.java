@@ -16,10 +16,15 @@ final class CaseResult {
   /** Takes in a phase; a failure of set-up or tear-down makes an error of the case. */
   void add(StepRunner.Result phase, boolean around) {
     browserLost |= phase.browserLost();
+    if (phase.endsCase() && isGood()) {
+      outcome = Outcome.SKIPPED;
+      failure = phase.failure();
+      return;
+    }
     if (phase.outcome() == Outcome.PASSED || phase.outcome() == Outcome.SKIPPED) {
       return;
     }
-    if (isGood()) {
+    if (isGood() || outcome == Outcome.SKIPPED) {
       outcome = around ? Outcome.ERROR : phase.outcome();
       failure = phase.failure();
     }

@@ -33,6 +33,7 @@ final class CaseRun {
   private final Events events;
   private final StopSignal stop;
   private final boolean more;
+  private final Published published;
 
   CaseRun(
       RunRequest request,
@@ -42,7 +43,9 @@ final class CaseRun {
       EvidenceKeeper evidence,
       Events events,
       StopSignal stop,
-      boolean more) {
+      boolean more,
+      Published published) {
+    this.published = published;
     this.request = request;
     this.numbered = numbered;
     this.worker = worker;
@@ -96,14 +99,16 @@ final class CaseRun {
       return CaseResult.broken("It needs fixtures, which this version does not set up yet.");
     }
     Secrets secrets = new Secrets();
-    try (CaseBrowser browser = new CaseBrowser(browsers, more)) {
+    try (CaseBrowser browser = new CaseBrowser(browsers, more);
+        CaseFiles files = new CaseFiles(request.project().files())) {
       CaseScope scope = scope(executable, secrets);
       StepPlace place = StepPlace.of(executable.entry());
       Duration timeout =
           executable.entry().replaced("timeout").flatMap(Durations::read).orElse(USUAL_TIMEOUT);
       Reporter reporter = new Reporter(numbered.number(), events, evidence, secrets);
       StepRunner steps =
-          new StepRunner(request, browser, reporter, stop, scope, Instant.now().plus(timeout));
+          new StepRunner(
+              request, browser, reporter, stop, scope, files, Instant.now().plus(timeout));
       return phases(executable, steps, place).masked(secrets);
     } catch (FormulaFailure failure) {
       return CaseResult.broken(secrets.mask(failure.getMessage()));
@@ -195,7 +200,7 @@ final class CaseRun {
             secrets.add(environment.get(key).text());
           }
         });
-    CaseScope scope = new CaseScope(surroundings, environment, runValues());
+    CaseScope scope = new CaseScope(surroundings, environment, runValues(), published, executable);
     executable
         .entry()
         .suite()

@@ -3,12 +3,15 @@ package elmtable.run;
 import elmtable.formula.Scope;
 import elmtable.formula.Surroundings;
 import elmtable.formula.Value;
+import elmtable.plan.ExecutableCase;
 import elmtable.project.Environments;
 import elmtable.text.Names;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Supplier;
 
 /** The values of one executable case: its row's, its suite's and its environment's. */
 final class CaseScope {
@@ -16,12 +19,31 @@ final class CaseScope {
   private final Map<String, Value> environment;
   private final Map<String, Value> run;
   private final Map<String, Value> suite = new LinkedHashMap<>();
+  private final Map<Class<?>, Object> ofKeywords = new HashMap<>();
+  private final Published published;
+  private final ExecutableCase executable;
   private Map<String, Value> row = Map.of();
 
-  CaseScope(Surroundings surroundings, Map<String, Value> environment, Map<String, Value> run) {
+  CaseScope(
+      Surroundings surroundings,
+      Map<String, Value> environment,
+      Map<String, Value> run,
+      Published published,
+      ExecutableCase executable) {
     this.surroundings = surroundings;
     this.environment = environment;
     this.run = run;
+    this.published = published;
+    this.executable = executable;
+  }
+
+  /** What keywords keep from one step to the next. */
+  <T> T ofCase(Class<T> kind, Supplier<T> first) {
+    return kind.cast(ofKeywords.computeIfAbsent(kind, k -> first.get()));
+  }
+
+  void publish(String name, Value value) {
+    published.publish(executable, name, value);
   }
 
   void putSuite(String name, Value value) {
@@ -49,7 +71,8 @@ final class CaseScope {
       String name = Names.key(path.get(0));
       return Optional.ofNullable(row.get(name))
           .or(() -> Optional.ofNullable(suite.get(name)))
-          .or(() -> Optional.ofNullable(environment.get(name)));
+          .or(() -> Optional.ofNullable(environment.get(name)))
+          .or(() -> published.find(executable, name));
     };
   }
 
@@ -64,6 +87,7 @@ final class CaseScope {
     return switch (Names.key(path.get(0))) {
       case "row" -> Optional.ofNullable(row.get(name));
       case "env" -> Optional.ofNullable(environment.get(name));
+      case "shared" -> published.find(executable, name);
       case "run" -> Optional.ofNullable(run.get(name));
       case "os" -> Optional.ofNullable(System.getenv(path.get(1))).map(Value::of);
       default -> Optional.empty();

@@ -5,6 +5,7 @@ import elmtable.formula.FormulaFailure;
 import elmtable.formula.Value;
 import elmtable.keyword.StepContext;
 import java.time.Duration;
+import java.util.function.Supplier;
 
 /** What a keyword method gets of the engine. */
 record EngineStep(
@@ -36,6 +37,17 @@ record EngineStep(
                         + " counts."));
     String trimmed = base.endsWith("/") ? base.substring(0, base.length() - 1) : base;
     return path.startsWith("/") ? trimmed + path : trimmed + "/" + path;
+  }
+
+  @Override
+  public <T> T ofCase(Class<T> kind, Supplier<T> first) {
+    return scope.ofCase(kind, first);
+  }
+
+  @Override
+  public void publish(String name, Value value) {
+    scope.publish(name, value);
+    reporter.log(id, name + " = " + value.text());
   }
 
   @Override

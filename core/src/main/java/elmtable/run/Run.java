@@ -30,6 +30,7 @@ final class Run implements RunHandle {
   private final CountDownLatch over = new CountDownLatch(1);
   private final Map<Outcome, Integer> counts = new EnumMap<>(Outcome.class);
   private final StopSignal stop = new StopSignal();
+  private final Published published;
 
   Run(
       RunRequest request,
@@ -37,6 +38,7 @@ final class Run implements RunHandle {
       EvidenceKeeper evidence,
       List<RunListener> listeners) {
     this.request = request;
+    this.published = new Published(request.project());
     this.launchers = launchers;
     this.evidence = evidence;
     this.events = new Events(listeners);
@@ -149,7 +151,8 @@ final class Run implements RunHandle {
     } else {
       BrowserSupply supply = browsers.of(numbered.executable().browser());
       outcome =
-          new CaseRun(request, numbered, worker, supply, evidence, events, stop, next.more())
+          new CaseRun(
+                  request, numbered, worker, supply, evidence, events, stop, next.more(), published)
               .execute();
     }
     synchronized (counts) {

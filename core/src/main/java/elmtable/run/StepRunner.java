@@ -8,6 +8,7 @@ import elmtable.formula.FormulaFailure;
 import elmtable.formula.Value;
 import elmtable.keyword.KeywordRegistry;
 import elmtable.keyword.Output;
+import elmtable.keyword.RestSkipped;
 import elmtable.keyword.StepFailure;
 import elmtable.language.Cell;
 import elmtable.language.Mark;
@@ -32,9 +33,13 @@ final class StepRunner {
   private static final int DEEPEST = 50;
 
   /** How one step or body ended. */
-  record Result(Outcome outcome, Failure failure, boolean browserLost) {
+  record Result(Outcome outcome, Failure failure, boolean browserLost, boolean endsCase) {
     static final Result PASSED = new Result(Outcome.PASSED, null, false);
     static final Result SKIPPED = new Result(Outcome.SKIPPED, null, false);
+
+    Result(Outcome outcome, Failure failure, boolean browserLost) {
+      this(outcome, failure, browserLost, false);
+    }
 
     boolean isGood() {
       return outcome == Outcome.PASSED || outcome == Outcome.SKIPPED;
@@ -51,6 +56,7 @@ final class StepRunner {
   private final StopSignal stop;
   private final CaseScope scope;
   private final Binder binder;
+  private final CaseFiles files;
   private Instant deadline;
 
   StepRunner(
@@ -59,7 +65,9 @@ final class StepRunner {
       Reporter reporter,
       StopSignal stop,
       CaseScope scope,
+      CaseFiles files,
       Instant deadline) {
+    this.files = files;
     this.request = request;
     this.browser = browser;
     this.reporter = reporter;
@@ -96,6 +104,9 @@ final class StepRunner {
         if (!soft || result.outcome() == Outcome.ERROR) {
           return whole;
         }
+      }
+      if (result.endsCase()) {
+        return whole.isGood() ? result : whole;
       }
       if (body.frame().hasGiven()) {
         return whole;
@@ -139,6 +150,10 @@ final class StepRunner {
         if (!options(step).soft()) {
           break;
         }
+      }
+      if (result.endsCase()) {
+        whole = whole.isGood() ? result : whole;
+        break;
       }
     }
     keepLists(step, results, body.frame());
@@ -271,6 +286,9 @@ final class StepRunner {
         return new Result(lost ? Outcome.ERROR : Outcome.FAILED, told, lost);
       } catch (FormulaFailure failure) {
         return new Result(Outcome.ERROR, Failure.of(failure.getMessage()), false);
+      } catch (RestSkipped skipped) {
+        reason = skipped.getMessage();
+        return new Result(Outcome.SKIPPED, Failure.of(reason), false, true);
       }
     }
 
@@ -293,7 +311,12 @@ final class StepRunner {
       }
       Arguments arguments =
           new Arguments(
-              request.project(), scope, evaluator(body), reporter.secrets(), body.frame().place());
+              request.project(),
+              scope,
+              evaluator(body),
+              reporter.secrets(),
+              body.frame().place(),
+              files);
       Result result = call(bound, arguments);
       resolved = options(step).quiet() ? Arguments.hidden(arguments.shown()) : arguments.shown();
       keepResults(bound);

@@ -3,8 +3,13 @@ package elmtable.run;
 import elmtable.browser.Browser;
 import elmtable.browser.BrowserFailure;
 import elmtable.browser.Target;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -123,6 +128,124 @@ final class FakeBrowsers implements Browser.Launcher {
     @Override
     public String value(Target target, Duration limit) {
       return target.locator().value();
+    }
+
+    @Override
+    public void pressTwice(Target target, Duration limit) {
+      act("press twice " + target.locator());
+    }
+
+    @Override
+    public void pressWithOtherButton(Target target, Duration limit) {
+      act("press with other button " + target.locator());
+    }
+
+    @Override
+    public void hover(Target target, Duration limit) {
+      act("hover " + target.locator());
+    }
+
+    @Override
+    public void drag(Target target, Target onto, Duration limit) {
+      act("drag " + target.locator() + " onto " + onto.locator());
+    }
+
+    @Override
+    public void scrollTo(Target target, Duration limit) {
+      act("scroll to " + target.locator());
+    }
+
+    @Override
+    public void pressKeys(List<Chord> chords, Optional<Target> target, Duration limit) {
+      act(
+          "keys "
+              + chords.stream().map(Chord::keys).toList()
+              + target.map(Target::name).orElse(""));
+    }
+
+    @Override
+    public void addText(Target target, String text, Duration limit) {
+      act("add " + text);
+    }
+
+    @Override
+    public void chooseSeveral(Target target, List<String> options, Duration limit) {
+      act("choose " + options);
+    }
+
+    @Override
+    public void attach(Target target, Path file, Duration limit) {
+      try {
+        act("attach " + file.getFileName() + " " + Files.readString(file));
+      } catch (IOException unreadable) {
+        throw new UncheckedIOException(unreadable);
+      }
+    }
+
+    @Override
+    public String attribute(Target target, String attribute, Duration limit) {
+      return attribute;
+    }
+
+    @Override
+    public int count(Target target) {
+      return 3;
+    }
+
+    @Override
+    public List<List<String>> table(Target target, Duration limit) {
+      return List.of(List.of("name", "", "name"), List.of("Olga", "7"), List.of("Wren", "8", "x"));
+    }
+
+    @Override
+    public Object script(String script) {
+      return Map.of("a", List.of(1, true));
+    }
+
+    @Override
+    public List<String> consoleErrors() {
+      return List.of("a is not defined");
+    }
+
+    @Override
+    public List<String> awaitQuietNetwork(Duration limit) {
+      return List.of();
+    }
+
+    @Override
+    public void useWindow(String titleOrNumber, Duration limit) {
+      act("use window " + titleOrNumber);
+    }
+
+    @Override
+    public void closeWindow() {
+      act("close window");
+    }
+
+    @Override
+    public void goIntoFrame(Target frame, Duration limit) {
+      act("into " + frame.locator());
+    }
+
+    @Override
+    public void leaveFrame() {
+      act("leave frame");
+    }
+
+    @Override
+    public void resize(int width, int height) {
+      act("resize " + width + " " + height);
+    }
+
+    @Override
+    public String answerDialog(String answer, Duration limit) {
+      act("answer " + answer);
+      return "dialog";
+    }
+
+    @Override
+    public String awaitDialog(Duration limit) {
+      return "dialog";
     }
 
     @Override

@@ -11,17 +11,23 @@ import java.util.stream.Collectors;
  *
  * @param lateLabel the Send button of Monday's offer is called otherwise than everywhere else
  * @param oneTooMany 1301 °C is accepted for a glaze firing
+ * @param slowKilns the list of kilns takes six seconds
+ * @param random503 one call of the interface for programs in twenty fails
  */
-public record Defects(boolean lateLabel, boolean oneTooMany) {
+public record Defects(boolean lateLabel, boolean oneTooMany, boolean slowKilns, boolean random503) {
   public static Defects of(Map<String, String> variables) {
     Set<String> names =
         Arrays.stream(variables.getOrDefault("EMBERWICK_DEFECTS", "late-label").split(","))
             .map(String::strip)
             .collect(Collectors.toSet());
-    return new Defects(names.contains("late-label"), names.contains("one-too-many"));
+    return new Defects(
+        names.contains("late-label"),
+        names.contains("one-too-many"),
+        names.contains("slow-kilns"),
+        names.contains("random-503"));
   }
 
   public static Defects none() {
-    return new Defects(false, false);
+    return new Defects(false, false, false, false);
   }
 }

@@ -22,6 +22,8 @@ public final class Site implements AutoCloseable {
   private static final ObjectMapper JSON = new ObjectMapper();
   private static final String COOKIE = "emberwick-visit";
   private static final long SIGN_IN_MILLIS = 600;
+  private static final long KILNS_MILLIS = 400;
+  private static final long SLOW_KILNS_MILLIS = 6000;
   private static final Map<String, String> MEMBERS =
       Map.of("Juno Farrow", "celadon", "Wren Aldous", "tenmoku", "Pia Marsh", "shino");
   private static final Map<String, String> PAGES =
@@ -35,17 +37,29 @@ public final class Site implements AutoCloseable {
           "/bookings/offer",
           "bookings.html",
           "/firings",
-          "firings.html");
+          "firings.html",
+          "/receipt",
+          "receipt.html",
+          "/kilns",
+          "kilns.html",
+          "/mixer",
+          "mixer.html",
+          "/chart",
+          "chart.html",
+          "/chart-frame",
+          "chart-frame.html");
 
   private final HttpServer server;
   private final Map<String, Visit> visits = new ConcurrentHashMap<>();
   private final Defects defects;
   private final Requests requests;
+  private final StudioApi api;
 
   private Site(HttpServer server, Defects defects) {
     this.server = server;
     this.defects = defects;
     this.requests = new Requests(defects);
+    this.api = new StudioApi(requests, defects);
   }
 
   /** Starts on a port of the loopback interface; 0 takes a free one. */
@@ -78,8 +92,15 @@ public final class Site implements AutoCloseable {
         case "POST /firings/cancel" -> cancel(exchange, visit);
         case "POST /api/reset" -> {
           visits.clear();
+          api.reset();
           exchange.sendResponseHeaders(204, -1);
         }
+        case "GET /kilns/list" -> {
+          pause(defects.slowKilns() ? SLOW_KILNS_MILLIS : KILNS_MILLIS);
+          json(exchange, 200, Kiln.all());
+        }
+        case "GET /api/kilns", "GET /api/firings", "POST /api/firings", "DELETE /api/firings" ->
+            api.handle(exchange);
         case "GET /visit" -> json(exchange, 200, state(visit));
         case "GET /price" -> price(exchange);
         default -> page(exchange, path);
@@ -120,17 +141,21 @@ public final class Site implements AutoCloseable {
   private void signIn(HttpExchange exchange, Visit visit) throws IOException {
     JsonNode form = JSON.readTree(exchange.getRequestBody());
     String name = form.path("member").asText().strip();
-    try {
-      // Looking up a member takes its time, as everywhere.
-      Thread.sleep(SIGN_IN_MILLIS);
-    } catch (InterruptedException stopping) {
-      Thread.currentThread().interrupt();
-    }
+    // Looking up a member takes its time, as everywhere.
+    pause(SIGN_IN_MILLIS);
     if (form.path("password").asText().equals(MEMBERS.get(name))) {
       visit.signIn(name);
       json(exchange, 200, Map.of("message", "Welcome, " + name));
     } else {
       json(exchange, 403, Map.of("message", "We do not know this name and password"));
+    }
+  }
+
+  private static void pause(long millis) {
+    try {
+      Thread.sleep(millis);
+    } catch (InterruptedException stopping) {
+      Thread.currentThread().interrupt();
     }
   }
 
@@ -196,7 +221,7 @@ public final class Site implements AutoCloseable {
     };
   }
 
-  private static void json(HttpExchange exchange, int status, Object body) throws IOException {
+  static void json(HttpExchange exchange, int status, Object body) throws IOException {
     send(exchange, status, "application/json", JSON.writeValueAsString(body));
   }
 

@@ -4,6 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -38,7 +39,7 @@ class RequestsTest {
 
   @Test
   void thePlantedDefectTakesOneDegreeTooMany() {
-    Requests requests = new Requests(new Defects(false, true));
+    Requests requests = new Requests(Defects.of(Map.of("EMBERWICK_DEFECTS", "one-too-many")));
     assertTrue(take(requests, "1", "Glaze", "1301", "Fri 11 December").booked().isPresent());
     assertFalse(take(requests, "1", "Glaze", "1302", "Fri 11 December").booked().isPresent());
   }

@@ -9,6 +9,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
@@ -27,7 +28,7 @@ final class World implements AutoCloseable {
   private String address;
 
   World() throws Exception {
-    site = Site.start(0, new Defects(true, false));
+    site = Site.start(0, Defects.of(Map.of()));
     folder = Files.createTempDirectory("elm-table-journey-");
     copyDemo();
     start();

@@ -19,6 +19,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.function.BiConsumer;
 
 /** A connection of WebDriver BiDi: commands with their answers. */
 final class BiDi implements AutoCloseable {
@@ -31,6 +32,7 @@ final class BiDi implements AutoCloseable {
   private final WebSocket socket;
   private CompletableFuture<?> lastSent = CompletableFuture.completedFuture(null);
   private volatile boolean gone;
+  private volatile BiConsumer<String, JsonNode> listener = (method, parameters) -> {};
 
   private BiDi(URI address) {
     socket =
@@ -47,6 +49,11 @@ final class BiDi implements AutoCloseable {
       throw new BrowserFailure(
           Kind.LOST, "The browser's second connection cannot be opened.", refused);
     }
+  }
+
+  /** Is told of events, by the connection's own thread, in their order. */
+  void onEvent(BiConsumer<String, JsonNode> told) {
+    listener = told;
   }
 
   boolean isGone() {
@@ -99,6 +106,10 @@ final class BiDi implements AutoCloseable {
   private void receive(String message) {
     try {
       JsonNode json = JSON.readTree(message);
+      if (json.path("type").asText().equals("event")) {
+        listener.accept(json.path("method").asText(), json.path("params"));
+        return;
+      }
       CompletableFuture<JsonNode> answer =
           json.has("id") ? waiting.get(json.path("id").asLong()) : null;
       if (answer == null) {

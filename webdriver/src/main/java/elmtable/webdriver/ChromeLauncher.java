@@ -58,7 +58,7 @@ public final class ChromeLauncher implements Browser.Launcher {
         Session session = new Session(new Wire(driver().address()), created);
         String socket = created.path("capabilities").path("webSocketUrl").asText("");
         if (socket.isEmpty()) {
-          return new ClassicBrowser(session, "", session::end);
+          return new ClassicBrowser(session, "", null, session::end);
         }
         host = new HostBrowser(session, socket, setup);
       }

@@ -1,11 +1,14 @@
 package elmtable.webdriver;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
 import elmtable.browser.Browser;
 import elmtable.browser.BrowserFailure;
 import elmtable.browser.BrowserFailure.Kind;
 import elmtable.browser.Target;
+import java.nio.file.Path;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
 import java.util.Map;
@@ -18,28 +21,36 @@ import org.slf4j.LoggerFactory;
 /** A browser session over the classic protocol. */
 final class ClassicBrowser implements Browser {
   private static final Logger LOG = LoggerFactory.getLogger(ClassicBrowser.class);
-  private static final String ELEMENT = "element-6066-11e4-a52e-4f735466cecf";
+  static final String ELEMENT = "element-6066-11e4-a52e-4f735466cecf";
   private static final Duration COMMAND = Duration.ofSeconds(90);
   private static final Set<String> SET_BY_VALUE =
       Set.of("date", "time", "datetime-local", "month", "week", "color", "range");
   private static final Pattern ADDRESS = Pattern.compile("(?i)[a-z][a-z0-9+.-]*:\\S+");
+  private static final ObjectMapper JSON = new ObjectMapper();
   private static final String BACKSPACE = "\uE003";
 
   private final Session session;
-  private final String handle;
+  private final HostBrowser.Host host;
   private final Runnable onClose;
   private final Waiting waiting;
+  private final Pointer pointer;
+  private final Windows windows;
+  private String handle;
   private boolean entered;
 
   /**
    * @param handle the tab to be driven, or empty for the one that the session has
+   * @param host its second connection, or null
    * @param onClose takes away what was opened for this browser
    */
-  ClassicBrowser(Session session, String handle, Runnable onClose) {
+  ClassicBrowser(Session session, String handle, HostBrowser.Host host, Runnable onClose) {
     this.session = session;
     this.handle = handle;
+    this.host = host;
     this.onClose = onClose;
     this.waiting = new Waiting(this);
+    this.pointer = new Pointer(this);
+    this.windows = new Windows(this, host == null ? null : host.watch());
   }
 
   JsonNode post(String command, Map<String, ?> body, Duration limit) {
@@ -47,9 +58,28 @@ final class ClassicBrowser implements Browser {
     return session.post(command, body, limit);
   }
 
-  private JsonNode get(String command, Duration limit) {
+  JsonNode get(String command, Duration limit) {
     enter();
     return session.get(command, limit);
+  }
+
+  void delete(String command) {
+    enter();
+    session.delete(command, COMMAND);
+  }
+
+  /** The window that is driven. */
+  String handle() {
+    if (handle.isEmpty()) {
+      handle = get("/window", COMMAND).asText();
+    }
+    return handle;
+  }
+
+  void switchTo(String window) {
+    session.post("/window", Map.of("handle", window), COMMAND);
+    handle = window;
+    entered = true;
   }
 
   /**
@@ -174,6 +204,96 @@ final class ClassicBrowser implements Browser {
   }
 
   @Override
+  public void pressTwice(Target target, Duration limit) {
+    waiting.act(target, "press", "", limit, pointer::pressTwice);
+  }
+
+  @Override
+  public void pressWithOtherButton(Target target, Duration limit) {
+    waiting.act(target, "press", "", limit, pointer::pressWithOtherButton);
+  }
+
+  @Override
+  public void hover(Target target, Duration limit) {
+    waiting.act(target, "hover", "", limit, pointer::moveTo);
+  }
+
+  @Override
+  public void drag(Target target, Target onto, Duration limit) {
+    waiting.act(
+        target,
+        "hover",
+        "",
+        limit,
+        from -> waiting.act(onto, "hover", "", limit, to -> pointer.drag(from, to)));
+  }
+
+  @Override
+  public void scrollTo(Target target, Duration limit) {
+    waiting.act(
+        target,
+        "there",
+        "",
+        limit,
+        element -> script(Scripts.SCROLL_TO, List.of(Map.of(ELEMENT, element))));
+  }
+
+  @Override
+  public void pressKeys(List<Chord> chords, Optional<Target> target, Duration limit) {
+    if (target.isEmpty()) {
+      told(() -> pointer.keys(chords));
+      return;
+    }
+    waiting.act(
+        target.get(),
+        "hover",
+        "",
+        limit,
+        element -> {
+          script("arguments[0].focus();", List.of(Map.of(ELEMENT, element)));
+          pointer.keys(chords);
+        });
+  }
+
+  /** Carries out commands, and says in our words what the remote end could not do. */
+  private void told(Runnable commands) {
+    try {
+      commands.run();
+    } catch (WireError error) {
+      throw failure(error);
+    }
+  }
+
+  @Override
+  public void addText(Target target, String text, Duration limit) {
+    waiting.act(
+        target,
+        "edit",
+        "",
+        limit,
+        element -> {
+          script(Scripts.CARET_BEHIND, List.of(Map.of(ELEMENT, element)));
+          post("/element/" + element + "/value", Map.of("text", text), COMMAND);
+        });
+  }
+
+  @Override
+  public void chooseSeveral(Target target, List<String> options, Duration limit) {
+    waiting.chooseSeveral(target, options, limit);
+  }
+
+  @Override
+  public void attach(Target target, Path file, Duration limit) {
+    waiting.act(
+        target,
+        "attach",
+        "",
+        limit,
+        element ->
+            post("/element/" + element + "/value", Map.of("text", file.toString()), COMMAND));
+  }
+
+  @Override
   public void enter(Target target, String text, Duration limit) {
     waiting.act(target, "edit", "", limit, element -> replace(element, text));
   }
@@ -237,18 +357,110 @@ final class ClassicBrowser implements Browser {
     return script(Scripts.IS_TICKED, List.of(Map.of(ELEMENT, element))).asBoolean();
   }
 
-  private JsonNode script(String script, List<?> arguments) {
+  JsonNode script(String script, List<?> arguments) {
     return post("/execute/sync", Map.of("script", script, "args", arguments), COMMAND);
   }
 
   @Override
   public String text(Target target, Duration limit) {
-    return waiting.read(target, "readtext", limit);
+    return waiting.read(target, "readtext", "", limit).path("found").asText();
   }
 
   @Override
   public String value(Target target, Duration limit) {
-    return waiting.read(target, "readvalue", limit);
+    return waiting.read(target, "readvalue", "", limit).path("found").asText();
+  }
+
+  @Override
+  public String attribute(Target target, String attribute, Duration limit) {
+    return waiting.read(target, "readattribute", attribute, limit).path("found").asText();
+  }
+
+  @Override
+  public int count(Target target) {
+    return waiting.count(target);
+  }
+
+  @Override
+  public List<List<String>> table(Target target, Duration limit) {
+    List<List<String>> rows = new ArrayList<>();
+    for (JsonNode row : waiting.read(target, "readtable", "", limit).path("rows")) {
+      List<String> cells = new ArrayList<>();
+      row.forEach(cell -> cells.add(cell.asText()));
+      rows.add(cells);
+    }
+    return rows;
+  }
+
+  @Override
+  public Object script(String script) {
+    try {
+      return JSON.convertValue(script(script, List.of()), Object.class);
+    } catch (WireError error) {
+      throw error.is("javascript error")
+          ? new BrowserFailure(Kind.PAGE, "The script failed: " + firstLine(error), error)
+          : failure(error);
+    }
+  }
+
+  private static String firstLine(WireError error) {
+    return error.getMessage().lines().findFirst().orElse("without a reason");
+  }
+
+  @Override
+  public List<String> consoleErrors() {
+    HostBrowser.Host second = second("what pages report to the console");
+    second.program().settle();
+    return second.watch().errors();
+  }
+
+  @Override
+  public List<String> awaitQuietNetwork(Duration limit) {
+    HostBrowser.Host second = second("what pages ask of the network");
+    second.program().settle();
+    try {
+      return second.watch().awaitQuiet(limit);
+    } catch (InterruptedException interrupted) {
+      Thread.currentThread().interrupt();
+      throw new BrowserFailure(Kind.LOST, "Waiting was broken off.", interrupted);
+    }
+  }
+
+  private HostBrowser.Host second(String what) {
+    if (host == null) {
+      throw new BrowserFailure(
+          Kind.PAGE, "This browser does not tell " + what + "; one that speaks BiDi does.");
+    }
+    return host;
+  }
+
+  @Override
+  public void useWindow(String titleOrNumber, Duration limit) {
+    told(() -> windows.use(titleOrNumber, limit));
+  }
+
+  @Override
+  public void closeWindow() {
+    told(windows::close);
+  }
+
+  @Override
+  public void goIntoFrame(Target frame, Duration limit) {
+    windows.into(frame, waiting, limit);
+  }
+
+  @Override
+  public void leaveFrame() {
+    told(windows::leaveFrame);
+  }
+
+  @Override
+  public void resize(int width, int height) {
+    if (host == null) {
+      told(() -> windows.resize(width, height));
+    } else {
+      host.program().resize(handle(), width, height);
+    }
   }
 
   @Override
@@ -268,16 +480,35 @@ final class ClassicBrowser implements Browser {
 
   @Override
   public String closeDialog(boolean accept, Duration limit) {
+    String text = awaitDialog(limit);
+    command(accept ? "/alert/accept" : "/alert/dismiss", Map.of());
+    return text;
+  }
+
+  @Override
+  public String answerDialog(String answer, Duration limit) {
+    String text = awaitDialog(limit);
+    try {
+      post("/alert/text", Map.of("text", answer), COMMAND);
+    } catch (WireError error) {
+      if (error.is("element not interactable", "unsupported operation")) {
+        throw new BrowserFailure(Kind.PAGE, "The dialog “" + text + "” asks for no text.", error);
+      }
+      throw failure(error);
+    }
+    command("/alert/accept", Map.of());
+    return text;
+  }
+
+  @Override
+  public String awaitDialog(Duration limit) {
     if (dialog().isEmpty()) {
       waiting.forDialog(limit);
     }
-    String text =
-        dialog()
-            .orElseThrow(() ->
-                new BrowserFailure(
-                    Kind.PAGE, "No dialog opened within " + Waiting.seconds(limit) + "."));
-    command(accept ? "/alert/accept" : "/alert/dismiss", Map.of());
-    return text;
+    return dialog()
+        .orElseThrow(() ->
+            new BrowserFailure(
+                Kind.PAGE, "No dialog opened within " + Waiting.seconds(limit) + "."));
   }
 
   @Override

@@ -4,7 +4,9 @@ import com.fasterxml.jackson.databind.JsonNode;
 import elmtable.browser.Browser;
 import elmtable.browser.BrowserFailure;
 import java.time.Duration;
+import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -20,11 +22,60 @@ final class HostBrowser implements AutoCloseable {
   private final Session session;
   private final BiDi bidi;
   private final Browser.Setup setup;
+  private final Map<String, PageWatch> watches = new ConcurrentHashMap<>();
+
+  /** The user context of each page and frame. */
+  private final Map<String, String> users = new ConcurrentHashMap<>();
 
   HostBrowser(Session session, String socket, Browser.Setup setup) {
     this.session = session;
     this.bidi = BiDi.connect(socket);
     this.setup = setup;
+    bidi.onEvent(this::told);
+    bidi.command(
+        "session.subscribe",
+        Map.of(
+            "events",
+            List.of(
+                "browsingContext.contextCreated",
+                "browsingContext.contextDestroyed",
+                "log.entryAdded",
+                "network.beforeRequestSent",
+                "network.responseCompleted",
+                "network.fetchError")),
+        LIMIT);
+  }
+
+  /** Hands an event to the watch of the user context that it is about. */
+  private void told(String event, JsonNode about) {
+    String context =
+        event.equals("log.entryAdded")
+            ? about.path("source").path("context").asText()
+            : about.path("context").asText();
+    if (event.equals("browsingContext.contextCreated")) {
+      users.put(context, about.path("userContext").asText());
+    }
+    String user = users.getOrDefault(context, "");
+    PageWatch watch = watches.get(user);
+    if (watch == null) {
+      return;
+    }
+    boolean window = about.path("parent").isNull() || about.path("parent").isMissingNode();
+    switch (event) {
+      case "browsingContext.contextCreated" -> {
+        if (window) {
+          watch.opened(context);
+        }
+      }
+      case "browsingContext.contextDestroyed" -> {
+        users.remove(context);
+        watch.closed(context);
+      }
+      case "log.entryAdded" -> watch.logged(about);
+      case "network.beforeRequestSent" -> watch.asked(about);
+      case "network.responseCompleted", "network.fetchError" -> watch.answered(about);
+      default -> LOG.debug("An event that nobody asked for: {}", event);
+    }
   }
 
   boolean isGone() {
@@ -34,25 +85,37 @@ final class HostBrowser implements AutoCloseable {
   Browser openContext() {
     String user =
         bidi.command("browser.createUserContext", Map.of(), LIMIT).path("userContext").asText();
+    PageWatch watch = new PageWatch();
+    watches.put(user, watch);
     JsonNode tab =
         bidi.command("browsingContext.create", Map.of("type", "tab", "userContext", user), LIMIT);
     String handle = tab.path("context").asText();
+    resize(handle, setup.width(), setup.height());
+    return new ClassicBrowser(session, handle, new Host(this, watch), () -> removeContext(user));
+  }
+
+  /** Makes the page's area of a window so large. */
+  void resize(String window, int width, int height) {
     bidi.command(
         "browsingContext.setViewport",
-        Map.of(
-            "context",
-            handle,
-            "viewport",
-            Map.of("width", setup.width(), "height", setup.height())),
+        Map.of("context", window, "viewport", Map.of("width", width, "height", height)),
         LIMIT);
-    return new ClassicBrowser(session, handle, () -> removeContext(user));
   }
+
+  /** Comes back when every event that was on its way before has arrived. */
+  void settle() {
+    bidi.command("session.status", Map.of(), LIMIT);
+  }
+
+  /** The second connection of one case: its program, and what its pages do. */
+  record Host(HostBrowser program, PageWatch watch) {}
 
   /** In the background: the next case does not wait for it. */
   private void removeContext(String user) {
     Thread.ofVirtual()
         .start(() -> {
           try {
+            watches.remove(user);
             bidi.command("browser.removeUserContext", Map.of("userContext", user), LIMIT);
           } catch (BrowserFailure gone) {
             LOG.debug("A user context was gone before it was removed", gone);

@@ -42,6 +42,26 @@ final class Scripts {
       return element.value;
       """;
 
+  /** Focuses a field and puts the caret behind what is in it. */
+  static final String CARET_BEHIND =
+      """
+      const element = arguments[0];
+      element.focus();
+      if (element.isContentEditable) {
+        getSelection().selectAllChildren(element);
+        getSelection().collapseToEnd();
+      } else {
+        try {
+          element.setSelectionRange(element.value.length, element.value.length);
+        } catch {
+          // Fields of some types have no caret that could be set; the driver types at their end.
+        }
+      }
+      """;
+
+  static final String SCROLL_TO =
+      "arguments[0].scrollIntoView({ block: 'center', inline: 'center', behavior: 'instant' });";
+
   static final String IS_TICKED =
       """
       const element = arguments[0];

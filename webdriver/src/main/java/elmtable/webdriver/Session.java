@@ -38,6 +38,10 @@ final class Session {
     return wire.get(path + command, limit);
   }
 
+  JsonNode delete(String command, Duration limit) {
+    return wire.delete(path + command, limit);
+  }
+
   /** Closes the browser; one that is gone already is no problem. */
   void end() {
     try {

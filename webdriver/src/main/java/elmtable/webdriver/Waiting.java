@@ -68,12 +68,30 @@ final class Waiting {
         || error.getMessage().contains("does not belong to the document");
   }
 
-  String read(Target target, String wanted, Duration limit) {
-    JsonNode answer = ask(question(target, wanted, ""), limit.toMillis());
+  /** The whole answer, once there is what is to be read. */
+  JsonNode read(Target target, String wanted, String text, Duration limit) {
+    return answered(target, question(target, wanted, text), limit);
+  }
+
+  private JsonNode answered(Target target, Map<String, Object> question, Duration limit) {
+    JsonNode answer = ask(question, limit.toMillis());
     if (!answer.path("ok").asBoolean()) {
       throw missed(target, answer, limit);
     }
-    return answer.path("found").asText();
+    return answer;
+  }
+
+  void chooseSeveral(Target target, List<String> options, Duration limit) {
+    Map<String, Object> question = question(target, "several", "");
+    question.put("texts", options);
+    answered(target, question, limit);
+  }
+
+  /** How many there are now. */
+  int count(Target target) {
+    Map<String, Object> question = question(target, "count", "");
+    question.put("number", -1);
+    return ask(question, 1).path("found").asInt();
   }
 
   Observation observe(Target target, Wanted wanted, Duration limit) {
@@ -82,12 +100,20 @@ final class Waiting {
           case Wanted.Text text -> question(target, "text", text.text());
           case Wanted.NotText text -> question(target, "nottext", text.text());
           case Wanted.Value value -> question(target, "value", value.text());
+          case Wanted.TextPart part -> question(target, "textpart", part.text());
+          case Wanted.Enabled enabled -> question(target, "enabled", "");
+          case Wanted.Disabled disabled -> question(target, "disabled", "");
+          case Wanted.Ticked ticked -> question(target, "ticked", ticked.ticked() ? "yes" : "no");
+          case Wanted.Attribute attribute -> question(target, "attribute", attribute.text());
           case Wanted.Shown shown -> question(target, "shown", "");
           case Wanted.Gone gone -> question(target, "gone", "");
           case Wanted.Count count -> question(target, "count", "");
         };
     if (wanted instanceof Wanted.Count count) {
       question.put("number", count.number());
+    }
+    if (wanted instanceof Wanted.Attribute attribute) {
+      question.put("attribute", attribute.name());
     }
     JsonNode answer = ask(question, limit.toMillis());
     String found = answer.path("found").asText("");
@@ -247,6 +273,9 @@ final class Waiting {
           what + " is no list to choose from but " + answer.path("cover").asText() + ".";
       case "nooption" ->
           what + " has no such option; it has " + join(answer.path("examples")) + ".";
+      case "onlyone" -> what + " takes one option only; use “choose”.";
+      case "nofiles" -> what + " takes no files; it is " + answer.path("cover").asText() + ".";
+      case "notable" -> what + " is no table but " + answer.path("cover").asText() + ".";
       case "optiondisabled" -> what + " has the option, but it is disabled" + after + ".";
       case "badlocator" ->
           "The locator of " + what + " cannot be read: " + answer.path("cover").asText();

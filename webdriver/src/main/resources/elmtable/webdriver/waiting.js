@@ -124,7 +124,8 @@ const actable = (elements) => {
   const one = single(elements, false);
   if (!one.element) return one;
   const { element } = one;
-  if (element.matches(':disabled') || element.getAttribute('aria-disabled') === 'true') return { state: 'disabled' };
+  // The pointer can be moved onto what cannot be used.
+  if (ask.wanted !== 'hover' && isDisabled(element)) return { state: 'disabled' };
   if (ask.wanted === 'edit' && (element.readOnly || element.getAttribute('aria-readonly') === 'true')) return { state: 'readonly' };
   if (!isInView(element)) element.scrollIntoView({ block: 'center', inline: 'center', behavior: 'instant' });
   const box = JSON.stringify(element.getBoundingClientRect());
@@ -152,11 +153,64 @@ const optionOf = (element) => {
   return { ok: true };
 };
 
+const severalOf = (element) => {
+  if (element.tagName !== 'SELECT') return { state: 'nolist', cover: describe(element) };
+  if (!element.multiple) return { state: 'onlyone' };
+  const options = [...element.options];
+  const wanted = [];
+  for (const text of ask.texts) {
+    const option = options.find((o) => plain(o.label || o.text) === plain(text)) ?? options.find((o) => o.value === text);
+    if (!option) return { state: 'nooption', examples: options.slice(0, 12).map((o) => plain(o.label || o.text)) };
+    if (option.disabled) return { state: 'optiondisabled' };
+    wanted.push(option);
+  }
+  const changed = options.some((option) => option.selected !== wanted.includes(option));
+  for (const option of options) option.selected = wanted.includes(option);
+  if (changed) {
+    element.dispatchEvent(new Event('input', { bubbles: true }));
+    element.dispatchEvent(new Event('change', { bubbles: true }));
+  }
+  return { ok: true };
+};
+
+const isDisabled = (element) => element.matches(':disabled') || element.getAttribute('aria-disabled') === 'true';
+
+const isTicked = (element) =>
+  'checked' in element ? element.checked : element.getAttribute('aria-checked') === 'true';
+
+// A field for files is often hidden behind a button that looks better.
+const filesField = (elements) => {
+  if (elements.length !== 1) return single(elements, false);
+  const [element] = elements;
+  if (!element.matches('input[type=file]')) return { state: 'nofiles', cover: describe(element) };
+  return isDisabled(element) ? { state: 'disabled' } : { ok: true, element };
+};
+
+const tableOf = (element) => {
+  const table = element.closest('table') ?? element.querySelector('table');
+  if (!table) return { state: 'notable', cover: describe(element) };
+  const rows = [...table.rows].map((row) => [...row.cells].map((cell) => plain(cell.innerText ?? cell.textContent)));
+  return { ok: true, rows };
+};
+
+// Address and title are the whole page's, also when a frame is looked at.
+const whole = () => {
+  try {
+    return { href: top.location.href, title: top.document.title };
+  } catch {
+    return { href: location.href, title: document.title };
+  }
+};
+
 const look = () => {
   if (ask.wanted === 'address') {
-    return { ok: location.href === new URL(ask.text, location.href).href, found: location.href };
+    const { href } = whole();
+    return { ok: href === new URL(ask.text, href).href, found: href };
   }
-  if (ask.wanted === 'title') return { ok: document.title === ask.text, found: document.title };
+  if (ask.wanted === 'title') {
+    const { title } = whole();
+    return { ok: title === ask.text, found: title };
+  }
   let elements;
   try {
     elements = find();
@@ -166,7 +220,14 @@ const look = () => {
   switch (ask.wanted) {
     case 'press':
     case 'edit':
+    case 'hover':
       return actable(elements);
+    case 'attach':
+      return filesField(elements);
+    case 'several': {
+      const one = actable(elements);
+      return one.ok ? severalOf(one.element) : one;
+    }
     case 'choose': {
       const one = actable(elements);
       return one.ok ? optionOf(one.element) : one;
@@ -189,17 +250,46 @@ const look = () => {
       if (elements.length !== 1) return single(elements, false);
       return { ok: elements[0].value === ask.text, found: String(elements[0].value ?? '') };
     }
+    case 'enabled':
+    case 'disabled': {
+      const one = single(elements, false);
+      if (!one.element) return one;
+      const found = isDisabled(one.element) ? 'disabled' : 'enabled';
+      return { ok: found === ask.wanted, found };
+    }
+    case 'ticked': {
+      const one = elements.length === 1 ? { element: elements[0] } : single(elements, false);
+      if (!one.element) return one;
+      const ticked = isTicked(one.element);
+      return { ok: ticked === (ask.text === 'yes'), found: ticked ? 'ticked' : 'not ticked' };
+    }
+    case 'attribute': {
+      const one = elements.length === 1 ? { element: elements[0] } : single(elements, false);
+      if (!one.element) return one;
+      const found = one.element.getAttribute(ask.attribute);
+      return { ok: found === ask.text, found: found ?? `no attribute ${ask.attribute}` };
+    }
     case 'nottext':
+    case 'textpart':
     case 'text': {
       // A live region may be empty and so have no box; its text is still what it shows.
       const one = elements.length === 1 && textOf(elements[0]) === '' ? { element: elements[0] } : single(elements, true);
       if (!one.element) return one;
       const found = textOf(one.element);
+      if (ask.wanted === 'textpart') return { ok: found.includes(plain(ask.text)), found };
       return { ok: (found === plain(ask.text)) === (ask.wanted === 'text'), found };
     }
     case 'readtext': {
       const one = single(elements, true);
       return one.element ? { ok: true, found: textOf(one.element) } : one;
+    }
+    case 'readattribute': {
+      const one = elements.length === 1 ? { element: elements[0] } : single(elements, false);
+      return one.element ? { ok: true, found: one.element.getAttribute(ask.text) ?? '' } : one;
+    }
+    case 'readtable': {
+      const one = single(elements, true);
+      return one.element ? tableOf(one.element) : one;
     }
     default: {
       const one = elements.length === 1 ? { element: elements[0] } : single(elements, false);

@@ -16,7 +16,12 @@ import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
@@ -26,6 +31,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 
 /** The port, against a real browser and pages made for one thing each. */
 class ChromeTest {
@@ -47,6 +53,9 @@ class ChromeTest {
     server.createContext(
         "/",
         exchange -> {
+          if (exchange.getRequestURI().getPath().equals("/slow")) {
+            late();
+          }
           String body =
               exchange.getRequestURI().getPath().equals("/next")
                   ? "<title>Next</title><p id=there>there"
@@ -290,5 +299,186 @@ class ChromeTest {
         .descendants()
         .filter(process -> process.info().command().orElse("").contains("chrom"))
         .collect(Collectors.toSet());
+  }
+
+  /**
+   * An answer that takes its time is what some pages wait for; nothing here waits for it blindly.
+   */
+  private static void late() {
+    try {
+      Thread.sleep(700);
+    } catch (InterruptedException stopping) {
+      Thread.currentThread().interrupt();
+    }
+  }
+
+  @Test
+  void thePointerDoesAllThatAHandDoes() {
+    show(
+        "<style>div{width:90px;height:40px;border:1px solid;user-select:none}</style><p id=log></p><div id=a>a</div><div id=b>b</div><script>"
+            + "const say = (text) => { log.textContent += text + ' '; };"
+            + "a.ondblclick = () => say('twice'); a.oncontextmenu = (e) => { e.preventDefault(); say('menu'); };"
+            + "b.onmouseenter = () => say('over'); let held = false;"
+            + "a.onmousedown = (e) => { held = e.button === 0; }; b.onmouseup = () => { if (held) say('dropped'); };</script>");
+    browser.pressTwice(target("id", "a"), LIMIT);
+    browser.pressWithOtherButton(target("id", "a"), LIMIT);
+    browser.hover(target("id", "b"), LIMIT);
+    browser.drag(target("id", "a"), target("id", "b"), LIMIT);
+    assertEquals("twice menu over over dropped", text("id", "log"));
+  }
+
+  @Test
+  void aDragIsOneForPagesThatListenForDragging() {
+    show(
+        "<p id=log></p><div id=a draggable=true style='width:90px;height:40px'>a</div><div id=b style='width:90px;height:40px'>b</div><script>"
+            + "a.ondragstart = (e) => e.dataTransfer.setData('text/plain', 'clay');"
+            + "b.ondragover = (e) => e.preventDefault();"
+            + "b.ondrop = (e) => { e.preventDefault(); log.textContent = 'got ' + e.dataTransfer.getData('text/plain'); };</script>");
+    browser.drag(target("id", "a"), target("id", "b"), LIMIT);
+    assertTrue(browser.await(target("id", "log"), new Wanted.Text("got clay"), LIMIT).holds());
+  }
+
+  @Test
+  void keysGoToAnElementOrToWhatHasTheFocus() {
+    show("<input id=f value=clay><input id=g>");
+    browser.addText(target("id", "f"), " body", LIMIT);
+    assertEquals("clay body", browser.value(target("id", "f"), LIMIT));
+    List<Browser.Chord> copy =
+        List.of(new Browser.Chord(List.of("Control", "a")), new Browser.Chord(List.of("Delete")));
+    browser.pressKeys(copy, Optional.of(target("id", "f")), LIMIT);
+    assertEquals("", browser.value(target("id", "f"), LIMIT));
+    browser.pressKeys(List.of(new Browser.Chord(List.of("Tab"))), Optional.empty(), LIMIT);
+    browser.pressKeys(List.of(new Browser.Chord(List.of("x"))), Optional.empty(), LIMIT);
+    assertEquals("x", browser.value(target("id", "g"), LIMIT));
+    assertTrue(
+        failure(() ->
+                browser.pressKeys(
+                    List.of(new Browser.Chord(List.of("Ente"))), Optional.empty(), LIMIT))
+            .startsWith("No key is called “Ente”"));
+  }
+
+  @Test
+  void severalOptionsAreChosenAndNoOthers() {
+    show(
+        "<select id=s multiple><option selected>a<option>b<option value=3>c</select><select id=o><option>a</select>");
+    browser.chooseSeveral(target("id", "s"), List.of("b", "3"), LIMIT);
+    assertEquals(
+        List.of("b", "3"), browser.script("return [...s.selectedOptions].map((o) => o.value)"));
+    assertTrue(
+        failure(() -> browser.chooseSeveral(target("id", "s"), List.of("d"), SHORT))
+            .contains("it has a, b, c"));
+    assertTrue(
+        failure(() -> browser.chooseSeveral(target("id", "o"), List.of("a"), SHORT))
+            .contains("takes one option only"));
+  }
+
+  @Test
+  void aFileIsAttachedToAHiddenField(@TempDir Path folder) throws IOException {
+    Path file = Files.writeString(folder.resolve("photo of a bowl.txt"), "clay");
+    show("<input id=f type=file hidden><p id=no>x</p>");
+    browser.attach(target("id", "f"), file, LIMIT);
+    assertEquals("photo of a bowl.txt", browser.script("return f.files[0].name"));
+    assertTrue(
+        failure(() -> browser.attach(target("id", "no"), file, SHORT)).contains("takes no files"));
+  }
+
+  @Test
+  void statesAndPartsAreWaitedFor() {
+    show(
+        "<button id=b disabled>B</button><input id=t type=checkbox><a id=a href=/x title='a  b'>l</a><p id=p>one  two three</p>"
+            + "<table id=m><tr><th>n<th>k<tr><td>1<td> a  b </table>"
+            + "<script>setTimeout(() => { b.disabled = false; t.checked = true; p.textContent = 'four five'; }, 200)</script>");
+    assertTrue(browser.await(target("id", "b"), new Wanted.Disabled(), LIMIT).holds());
+    assertTrue(browser.await(target("id", "b"), new Wanted.Enabled(), LIMIT).holds());
+    assertTrue(browser.await(target("id", "t"), new Wanted.Ticked(true), LIMIT).holds());
+    assertEquals(
+        "ticked", browser.await(target("id", "t"), new Wanted.Ticked(false), SHORT).found());
+    assertTrue(browser.await(target("id", "p"), new Wanted.TextPart("ur fi"), LIMIT).holds());
+    assertEquals(
+        "four five", browser.await(target("id", "p"), new Wanted.TextPart("two"), SHORT).found());
+    assertTrue(
+        browser.await(target("id", "a"), new Wanted.Attribute("title", "a  b"), LIMIT).holds());
+    assertEquals(
+        "no attribute rel",
+        browser.await(target("id", "a"), new Wanted.Attribute("rel", "x"), SHORT).found());
+    assertEquals("/x", browser.attribute(target("id", "a"), "href", LIMIT));
+    assertEquals(2, browser.count(target("css", "tr")));
+    assertEquals(0, browser.count(target("css", "li")));
+    assertEquals(
+        List.of(List.of("n", "k"), List.of("1", "a b")), browser.table(target("id", "m"), LIMIT));
+    assertTrue(failure(() -> browser.table(target("id", "p"), SHORT)).contains("is no table"));
+  }
+
+  @Test
+  void windowsAreUsedAndClosed() {
+    show(
+        "<title>First</title><button onclick=\"setTimeout(() => window.open('/next'), 150)\">Open</button>");
+    browser.press(target("button", "Open"), LIMIT);
+    browser.useWindow("Next", LIMIT);
+    assertEquals("there", text("id", "there"));
+    browser.useWindow("1", LIMIT);
+    assertEquals("First", browser.title());
+    browser.useWindow("2", LIMIT);
+    browser.closeWindow();
+    assertEquals("First", browser.title());
+    assertTrue(failure(browser::closeWindow).contains("only window"));
+    BrowserFailure none =
+        assertThrows(BrowserFailure.class, () -> browser.useWindow("Other", SHORT));
+    assertEquals("First", none.found());
+  }
+
+  @Test
+  void aFrameIsGoneIntoAndLeft() {
+    show(
+        "<title>Outer</title><p id=out>out</p><script>setTimeout(() => { const f = document.createElement('iframe'); f.src = '/next'; document.body.append(f); }, 150)</script>");
+    browser.goIntoFrame(target("css", "iframe"), LIMIT);
+    assertEquals("there", text("id", "there"));
+    assertTrue(browser.awaitTitle("Outer", LIMIT).holds(), "the title stays the page's");
+    browser.leaveFrame();
+    assertEquals("out", text("id", "out"));
+  }
+
+  @Test
+  void thePageGetsAnotherSize() {
+    show("x");
+    browser.resize(640, 480);
+    assertEquals(List.of(640, 480), browser.script("return [innerWidth, innerHeight]"));
+  }
+
+  @Test
+  void dialogsAreAnswered() {
+    show(
+        "<button onclick=\"document.title = prompt('Name?')\">Ask</button><button onclick=\"alert('Hot')\">Warn</button>");
+    browser.press(target("button", "Ask"), LIMIT);
+    assertEquals("Name?", browser.awaitDialog(LIMIT));
+    assertEquals("Name?", browser.answerDialog("Olga", LIMIT));
+    assertTrue(browser.awaitTitle("Olga", LIMIT).holds());
+    browser.press(target("button", "Warn"), LIMIT);
+    assertTrue(failure(() -> browser.answerDialog("x", LIMIT)).contains("asks for no text"));
+    assertEquals("Hot", browser.closeDialog(true, LIMIT));
+  }
+
+  @Test
+  void whatPagesReportAndAskIsKnown() {
+    show(
+        "<p id=d></p><script>console.error('glaze', 7); setTimeout(() => none(), 1); fetch('/slow').then(() => { d.textContent = 'done'; })</script>");
+    assertEquals(List.of("GET " + address("/slow")), browser.awaitQuietNetwork(SHORT));
+    assertEquals(List.of(), browser.awaitQuietNetwork(LIMIT));
+    assertEquals("done", text("id", "d"));
+    List<String> errors = browser.consoleErrors();
+    assertEquals(2, errors.size(), errors.toString());
+    assertEquals("glaze 7", errors.get(0));
+    assertTrue(errors.get(1).contains("none is not defined"), errors.get(1));
+    try (Browser other = lane.open()) {
+      assertEquals(List.of(), other.consoleErrors());
+    }
+  }
+
+  @Test
+  void aScriptGivesWhatItReturnsAndSaysWhyItFailed() {
+    show("x");
+    assertEquals(Map.of("a", List.of(1, true)), browser.script("return {a: [1, true]}"));
+    assertTrue(
+        failure(() -> browser.script("return nothing.at.all")).contains("nothing is not defined"));
   }
 }

@@ -1,10 +1,16 @@
 package elmtable.keyword.builtin;
 
+import elmtable.browser.Browser.Chord;
 import elmtable.browser.Target;
 import elmtable.keyword.Group;
 import elmtable.keyword.Keyword;
 import elmtable.keyword.StepContext;
 import elmtable.keyword.Takes;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
 
 /** Keywords that act on elements; each waits until its element can be acted on. */
 @Group("Acting")
@@ -12,6 +18,18 @@ public final class Acting {
   @Keyword(name = "press", note = "Presses a button, link or anything else that can be pressed.")
   public void press(StepContext step, @Takes(name = "element") Target element) {
     step.browser().press(element, step.limit());
+  }
+
+  @Keyword(name = "press twice", note = "Presses an element two times, one right after the other.")
+  public void pressTwice(StepContext step, @Takes(name = "element") Target element) {
+    step.browser().pressTwice(element, step.limit());
+  }
+
+  @Keyword(
+      name = "press with other button",
+      note = "Presses an element with the pointer's other button, which opens its menu.")
+  public void pressWithOtherButton(StepContext step, @Takes(name = "element") Target element) {
+    step.browser().pressWithOtherButton(element, step.limit());
   }
 
   @Keyword(
@@ -23,6 +41,14 @@ public final class Acting {
       @Takes(name = "element") Target element,
       @Takes(name = "text") String text) {
     step.browser().enter(element, text, step.limit());
+  }
+
+  @Keyword(name = "add text", note = "Types behind what is in a field.")
+  public void addText(
+      StepContext step,
+      @Takes(name = "element") Target element,
+      @Takes(name = "text") String text) {
+    step.browser().addText(element, text, step.limit());
   }
 
   @Keyword(name = "clear", note = "Empties a field.")
@@ -39,6 +65,18 @@ public final class Acting {
   }
 
   @Keyword(
+      name = "choose several",
+      note = "Chooses these options of a list that takes several, and no others.")
+  public void chooseSeveral(
+      StepContext step,
+      @Takes(name = "element") Target element,
+      @Takes(name = "options", note = "divided by commas; empty for none") String options) {
+    List<String> all =
+        Arrays.stream(options.split(",")).map(String::strip).filter(o -> !o.isEmpty()).toList();
+    step.browser().chooseSeveral(element, all, step.limit());
+  }
+
+  @Keyword(
       name = "tick",
       note = "Ticks a box or chooses a radio button, where it is not ticked already.")
   public void tick(StepContext step, @Takes(name = "element") Target element) {
@@ -48,5 +86,63 @@ public final class Acting {
   @Keyword(name = "untick", note = "Takes the tick from a box, where it has one.")
   public void untick(StepContext step, @Takes(name = "element") Target element) {
     step.browser().tick(element, false, step.limit());
+  }
+
+  @Keyword(name = "hover", note = "Moves the pointer onto an element.")
+  public void hover(StepContext step, @Takes(name = "element") Target element) {
+    step.browser().hover(element, step.limit());
+  }
+
+  @Keyword(name = "drag", note = "Drags an element onto another one.")
+  public void drag(
+      StepContext step,
+      @Takes(name = "element") Target element,
+      @Takes(name = "onto") Target onto) {
+    step.browser().drag(element, onto, step.limit());
+  }
+
+  @Keyword(
+      name = "press keys",
+      note =
+          "Presses keys on an element, or on what has the focus: Enter, or Control+A Delete one after the other.")
+  public void pressKeys(
+      StepContext step,
+      @Takes(
+              name = "keys",
+              note =
+                  "divided by blanks; + between keys pressed together; names as in Tab, ArrowDown")
+          String keys,
+      @Takes(name = "element", optional = true) Target element) {
+    List<Chord> chords = Arrays.stream(keys.strip().split("\\s+")).map(Acting::chord).toList();
+    step.browser().pressKeys(chords, Optional.ofNullable(element), step.limit());
+  }
+
+  /** A plus sign alone, or behind another, is the key. */
+  private static Chord chord(String written) {
+    if (written.equals("+")) {
+      return new Chord(List.of("+"));
+    }
+    boolean endsWithPlus = written.endsWith("++");
+    String start = endsWithPlus ? written.substring(0, written.length() - 2) : written;
+    List<String> keys = new ArrayList<>(Arrays.asList(start.split("\\+")));
+    if (endsWithPlus) {
+      keys.add("+");
+    }
+    return new Chord(keys);
+  }
+
+  @Keyword(
+      name = "attach file",
+      note = "Hands a file of the project to a field for files, as choosing it would.")
+  public void attachFile(
+      StepContext step,
+      @Takes(name = "element") Target element,
+      @Takes(name = "file", note = "its path in the project") Path file) {
+    step.browser().attach(element, file, step.limit());
+  }
+
+  @Keyword(name = "scroll to", note = "Brings an element into view.")
+  public void scrollTo(StepContext step, @Takes(name = "element") Target element) {
+    step.browser().scrollTo(element, step.limit());
   }
 }

@@ -19,6 +19,8 @@ public final class BuiltInKeywords {
         new Expecting(),
         new Reading(),
         new Waiting(),
+        new Services(),
+        new Databases(),
         new ValueKeywords(),
         new Ending());
   }

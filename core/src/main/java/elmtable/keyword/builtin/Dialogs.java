@@ -16,13 +16,31 @@ public final class Dialogs {
       StepContext step,
       @Takes(name = "text", optional = true, note = "what the dialog must say") String text) {
     String shown = step.browser().closeDialog(true, step.limit());
-    if (!text.isEmpty() && !text.equals(shown)) {
-      throw new StepFailure("The dialog said something else.", text, shown, null);
+    if (!text.isEmpty()) {
+      require(text, shown);
     }
   }
 
   @Keyword(name = "dismiss dialog", note = "Waits for a dialog and presses Cancel.")
   public void dismissDialog(StepContext step) {
     step.browser().closeDialog(false, step.limit());
+  }
+
+  @Keyword(
+      name = "answer dialog",
+      note = "Waits for a dialog that asks for a text, enters the answer and presses OK.")
+  public void answerDialog(StepContext step, @Takes(name = "answer") String answer) {
+    step.browser().answerDialog(answer, step.limit());
+  }
+
+  @Keyword(name = "expect dialog", note = "A dialog opens and says exactly this; it stays open.")
+  public void expectDialog(StepContext step, @Takes(name = "text") String text) {
+    require(text, step.browser().awaitDialog(step.limit()));
+  }
+
+  private static void require(String wanted, String shown) {
+    if (!wanted.equals(shown)) {
+      throw new StepFailure("The dialog said something else.", wanted, shown, null);
+    }
   }
 }

@@ -3,12 +3,17 @@ package elmtable.keyword.builtin;
 import elmtable.browser.Browser.Observation;
 import elmtable.browser.Browser.Wanted;
 import elmtable.browser.Target;
+import elmtable.formula.FormulaFailure;
+import elmtable.formula.Value;
+import elmtable.formula.Values;
+import elmtable.keyword.FormulaCall;
 import elmtable.keyword.Group;
 import elmtable.keyword.Keyword;
 import elmtable.keyword.StepContext;
 import elmtable.keyword.StepFailure;
 import elmtable.keyword.Takes;
 import java.math.BigDecimal;
+import java.util.List;
 
 /** Keywords that say how the page has to be; each waits until it is. */
 @Group("Expecting")
@@ -21,6 +26,16 @@ public final class Expecting {
       @Takes(name = "element") Target element,
       @Takes(name = "text") String text) {
     await(step, element, new Wanted.Text(text), text);
+  }
+
+  @Keyword(
+      name = "expect text containing",
+      note = "The element shows this text somewhere in its own; runs of blanks count as one.")
+  public void expectTextContaining(
+      StepContext step,
+      @Takes(name = "element") Target element,
+      @Takes(name = "text") String text) {
+    await(step, element, new Wanted.TextPart(text), "… " + text + " …");
   }
 
   @Keyword(name = "expect no text", note = "The element is there and shows another text, or none.")
@@ -49,6 +64,33 @@ public final class Expecting {
     await(step, element, new Wanted.Gone(), "gone");
   }
 
+  @Keyword(name = "expect enabled", note = "The element is there and can be used.")
+  public void expectEnabled(StepContext step, @Takes(name = "element") Target element) {
+    await(step, element, new Wanted.Enabled(), "enabled");
+  }
+
+  @Keyword(name = "expect disabled", note = "The element is there and cannot be used.")
+  public void expectDisabled(StepContext step, @Takes(name = "element") Target element) {
+    await(step, element, new Wanted.Disabled(), "disabled");
+  }
+
+  @Keyword(name = "expect ticked", note = "The box or radio button is ticked, or is not.")
+  public void expectTicked(
+      StepContext step,
+      @Takes(name = "element") Target element,
+      @Takes(name = "ticked", optional = true, fallback = "yes") boolean ticked) {
+    await(step, element, new Wanted.Ticked(ticked), ticked ? "ticked" : "not ticked");
+  }
+
+  @Keyword(name = "expect attribute", note = "An attribute of the element has exactly this value.")
+  public void expectAttribute(
+      StepContext step,
+      @Takes(name = "element") Target element,
+      @Takes(name = "attribute") String attribute,
+      @Takes(name = "text") String text) {
+    await(step, element, new Wanted.Attribute(attribute, text), text);
+  }
+
   @Keyword(name = "expect count", note = "So many elements are found.")
   public void expectCount(
       StepContext step,
@@ -71,11 +113,42 @@ public final class Expecting {
     require(step, step.browser().awaitTitle(text, step.limit()), "The title", text);
   }
 
+  @Keyword(name = "expect that", note = "A formula is true.")
+  public void expectThat(StepContext step, @Takes(name = "formula") FormulaCall formula) {
+    Value value = formula.value().get();
+    boolean holds =
+        Values.truth(value)
+            .orElseThrow(() ->
+                new FormulaFailure(
+                    "“"
+                        + formula.written()
+                        + "” gives “"
+                        + value.text()
+                        + "”, which is neither yes nor no."));
+    if (!holds) {
+      throw new StepFailure("It is not so.", formula.written(), "no", null);
+    }
+  }
+
+  @Keyword(
+      name = "expect no console errors",
+      note = "The pages of this case have reported no error so far.")
+  public void expectNoConsoleErrors(StepContext step) {
+    List<String> errors = step.browser().consoleErrors();
+    if (!errors.isEmpty()) {
+      throw new StepFailure(
+          "The page reported " + (errors.size() == 1 ? "an error." : errors.size() + " errors."),
+          "no errors",
+          String.join("\n", errors),
+          null);
+    }
+  }
+
   private static void await(StepContext step, Target element, Wanted wanted, String words) {
     require(step, step.browser().await(element, wanted, step.limit()), element.name(), words);
   }
 
-  private static void require(StepContext step, Observation seen, String what, String wanted) {
+  static void require(StepContext step, Observation seen, String what, String wanted) {
     if (!seen.holds()) {
       String reason = seen.reason().isEmpty() ? what + " was not as wanted." : seen.reason();
       throw new StepFailure(reason, wanted, seen.found(), step.limit());

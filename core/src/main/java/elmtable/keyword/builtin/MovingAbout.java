@@ -1,14 +1,18 @@
 package elmtable.keyword.builtin;
 
+import elmtable.browser.Target;
 import elmtable.keyword.Group;
 import elmtable.keyword.Keyword;
 import elmtable.keyword.PageCall;
 import elmtable.keyword.StepContext;
 import elmtable.keyword.Takes;
+import java.math.BigDecimal;
 
-/** Keywords that go from page to page. */
+/** Keywords that go from page to page, and between windows and frames. */
 @Group("Moving about")
 public final class MovingAbout {
+  private static final int LARGEST = 10_000;
+
   @Keyword(name = "open", note = "Opens a page of the tested application at its path.")
   public void open(
       StepContext step,
@@ -42,5 +46,47 @@ public final class MovingAbout {
   @Keyword(name = "go forward", note = "Goes to the next page in the history.")
   public void goForward(StepContext step) {
     step.browser().goForward();
+  }
+
+  @Keyword(
+      name = "use window",
+      note = "Goes to a window that is open or opens in time; what follows happens in it.")
+  public void useWindow(
+      StepContext step,
+      @Takes(
+              name = "title or number",
+              note = "its whole title, or 1 for the first window, 2 for the next one opened")
+          String titleOrNumber) {
+    step.browser().useWindow(titleOrNumber, step.limit());
+  }
+
+  @Keyword(
+      name = "close window",
+      note = "Closes the window and goes back to the one opened before it.")
+  public void closeWindow(StepContext step) {
+    step.browser().closeWindow();
+  }
+
+  @Keyword(
+      name = "go into frame",
+      note = "What follows is looked for inside a frame, until “leave frame” or another page.")
+  public void goIntoFrame(StepContext step, @Takes(name = "element") Target element) {
+    step.browser().goIntoFrame(element, step.limit());
+  }
+
+  @Keyword(name = "leave frame", note = "What follows is looked for in what the frame stands in.")
+  public void leaveFrame(StepContext step) {
+    step.browser().leaveFrame();
+  }
+
+  @Keyword(name = "set window size", note = "Makes the page's area so large.")
+  public void setWindowSize(
+      StepContext step,
+      @Takes(name = "width", note = "in CSS pixels") BigDecimal width,
+      @Takes(name = "height", note = "in CSS pixels") BigDecimal height) {
+    step.browser()
+        .resize(
+            Numbers.whole(width, 1, LARGEST, "A width"),
+            Numbers.whole(height, 1, LARGEST, "A height"));
   }
 }

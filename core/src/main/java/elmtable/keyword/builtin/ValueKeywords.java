@@ -7,6 +7,10 @@ import elmtable.keyword.Keyword;
 import elmtable.keyword.KeywordRegistry;
 import elmtable.keyword.StepContext;
 import elmtable.keyword.Takes;
+import java.math.BigDecimal;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
 
 /** Keywords that work with values and evidence. */
 @Group("Values")
@@ -25,6 +29,42 @@ public final class ValueKeywords {
           "Hands out a keyword's results, in the order of its gives or by name, and ends its steps.")
   public void give(StepContext step) {
     throw new IllegalStateException("give is carried out by the engine");
+  }
+
+  @Keyword(
+      name = "publish",
+      note =
+          "Hands a value to the cases of this suite that come later and to those that come after this one.")
+  public void publish(
+      StepContext step,
+      @Takes(name = "name", note = "what they call it, as in <shared/name>") String name,
+      @Takes(name = "value") String value) {
+    step.publish(name, Value.of(value));
+  }
+
+  @Keyword(
+      name = "run script",
+      note = "Runs JavaScript in the page, as the body of a function, and gives what it returns.",
+      gives = "value: text")
+  public Value runScript(StepContext step, @Takes(name = "script") String script) {
+    return value(step.browser().script(script));
+  }
+
+  private static Value value(Object returned) {
+    return switch (returned) {
+      case null -> Value.EMPTY;
+      case Boolean truth -> Value.of(truth.booleanValue());
+      case Integer number -> Value.of(number.longValue());
+      case Long number -> Value.of(number.longValue());
+      case Number number -> new Value.Num(new BigDecimal(number.toString()));
+      case List<?> list -> new Value.Many(list.stream().map(ValueKeywords::value).toList());
+      case Map<?, ?> map -> {
+        Map<String, Value> cells = new LinkedHashMap<>();
+        map.forEach((name, cell) -> cells.put(String.valueOf(name), value(cell)));
+        yield new Value.Row(cells);
+      }
+      default -> Value.of(returned.toString());
+    };
   }
 
   @Keyword(name = "log", note = "Writes a line into the report.")

@@ -1,0 +1,136 @@
+package elmtable.webdriver;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import elmtable.browser.BrowserFailure;
+import elmtable.browser.BrowserFailure.Kind;
+import elmtable.browser.Target;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Map;
+
+/** The windows of one case and the frames in them. */
+final class Windows {
+  private static final Duration COMMAND = Duration.ofSeconds(90);
+
+  /** Titles change without anybody telling, so they are looked at again after this time. */
+  private static final long LOOK_AGAIN_MILLIS = 50;
+
+  private final ClassicBrowser browser;
+  private final PageWatch watch;
+
+  /** In the order of opening, where no watch tells them. */
+  private final List<String> known = new ArrayList<>();
+
+  /**
+   * @param watch null where the browser has no second connection; then it has no other case's
+   *     windows either
+   */
+  Windows(ClassicBrowser browser, PageWatch watch) {
+    this.browser = browser;
+    this.watch = watch;
+  }
+
+  private List<String> all() {
+    List<String> open = new ArrayList<>();
+    browser.get("/window/handles", COMMAND).forEach(handle -> open.add(handle.asText()));
+    List<String> ordered = watch == null ? known : watch.windows();
+    if (watch == null) {
+      open.stream().filter(handle -> !known.contains(handle)).forEach(known::add);
+    }
+    return ordered.stream().filter(open::contains).toList();
+  }
+
+  void use(String titleOrNumber, Duration limit) {
+    long end = System.nanoTime() + limit.toNanos();
+    String first = browser.handle();
+    List<String> titles = List.of();
+    do {
+      List<String> windows = all();
+      if (titleOrNumber.matches("[1-9]\\d{0,2}")) {
+        int number = Integer.parseInt(titleOrNumber);
+        if (number <= windows.size()) {
+          browser.switchTo(windows.get(number - 1));
+          return;
+        }
+        titles = Collections.nCopies(windows.size(), "");
+      } else {
+        titles = new ArrayList<>();
+        for (String window : windows) {
+          browser.switchTo(window);
+          String title = browser.title();
+          if (title.equals(titleOrNumber)) {
+            return;
+          }
+          titles.add(title);
+        }
+      }
+      waitABit();
+    } while (System.nanoTime() < end);
+    browser.switchTo(first);
+    throw missing(titleOrNumber, titles, limit);
+  }
+
+  private static BrowserFailure missing(String wanted, List<String> titles, Duration limit) {
+    boolean number = wanted.matches("\\d+");
+    String found = number ? titles.size() + " windows" : String.join(", ", titles);
+    return BrowserFailure.page(
+        "There is no window "
+            + (number ? wanted : "with the title “" + wanted + "”")
+            + " after "
+            + Waiting.seconds(limit)
+            + ".",
+        number ? "window " + wanted : wanted,
+        found);
+  }
+
+  private void waitABit() {
+    try {
+      if (watch == null) {
+        Thread.sleep(LOOK_AGAIN_MILLIS);
+      } else {
+        watch.awaitChange(LOOK_AGAIN_MILLIS);
+      }
+    } catch (InterruptedException interrupted) {
+      Thread.currentThread().interrupt();
+      throw new BrowserFailure(Kind.LOST, "Waiting was broken off.", interrupted);
+    }
+  }
+
+  void close() {
+    List<String> windows = all();
+    String closing = browser.handle();
+    List<String> others = windows.stream().filter(window -> !window.equals(closing)).toList();
+    if (others.isEmpty()) {
+      throw new BrowserFailure(Kind.PAGE, "This is the only window; it stays open.");
+    }
+    int at = Math.max(0, windows.indexOf(closing) - 1);
+    browser.delete("/window");
+    browser.switchTo(others.get(Math.min(at, others.size() - 1)));
+  }
+
+  void into(Target frame, Waiting waiting, Duration limit) {
+    waiting.act(
+        frame,
+        "there",
+        "",
+        limit,
+        element ->
+            browser.post("/frame", Map.of("id", Map.of(ClassicBrowser.ELEMENT, element)), COMMAND));
+  }
+
+  void leaveFrame() {
+    browser.post("/frame/parent", Map.of(), COMMAND);
+  }
+
+  /** Without a second connection the whole window is sized, so that its page gets the size. */
+  void resize(int width, int height) {
+    JsonNode edge =
+        browser.script("return [outerWidth - innerWidth, outerHeight - innerHeight];", List.of());
+    browser.post(
+        "/window/rect",
+        Map.of("width", width + edge.path(0).asInt(), "height", height + edge.path(1).asInt()),
+        COMMAND);
+  }
+}
