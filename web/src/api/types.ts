@@ -88,6 +88,7 @@ export interface EditRequest {
 }
 
 export interface EditView {
+    document: string;
     line: number;
     start: number;
     end: number;

@@ -2,6 +2,7 @@ import { Plus, Sheet as SheetIcon } from 'lucide-react';
 import type { KeywordView, Section, SheetEditUnion } from '@/api/types';
 import { LinkButton } from '@/parts/Button';
 import { ProblemMark } from '@/parts/ProblemMark';
+import { applyFix } from './applyFix';
 import { BlockHead } from './BlockHead';
 import { CellsRow } from './CellsRow';
 import type { Cursor } from './SheetTable';
@@ -103,7 +104,10 @@ function Strip({ item, sheet }: { item: Extract<Item, { kind: 'strip' }>; sheet:
       <ProblemMark severity={problem.severity} />
       <span className="flex-1">{problem.message}</span>
       {problem.fixes.slice(0, 3).map((fix) => (
-        <LinkButton key={fix.label} onClick={() => sheet.view && sheet.setText(withFix(sheet.view.text, fix.edits))}>
+        <LinkButton
+          key={fix.label}
+          onClick={() => applyFix(fix, (edits) => sheet.view && sheet.setText(withFix(sheet.view.text, edits)))}
+        >
           {fix.label}
         </LinkButton>
       ))}

@@ -13,6 +13,7 @@ import {
 } from '@codemirror/view';
 import { useEffect, useRef } from 'react';
 import type { ProblemView } from '@/api/types';
+import { applyFix } from './applyFix';
 import { gherkinLanguage } from './gherkinLanguage';
 import { tableLanguage } from './tableLanguage';
 import type { Sheet } from './useSheet';
@@ -116,13 +117,14 @@ function diagnostics(editor: EditorView, problems: ProblemView[]): Diagnostic[] 
         message: `${problem.message} (${problem.code})`,
         actions: problem.fixes.slice(0, 3).map((fix) => ({
           name: fix.label,
-          apply: (view: EditorView) => {
-            const changes = fix.edits.map((edit) => {
-              const at = view.state.doc.line(edit.line + 1);
-              return { from: at.from + edit.start, to: at.from + edit.end, insert: edit.text };
-            });
-            view.dispatch({ changes });
-          },
+          apply: (view: EditorView) =>
+            void applyFix(fix, (edits) => {
+              const changes = edits.map((edit) => {
+                const at = view.state.doc.line(edit.line + 1);
+                return { from: at.from + edit.start, to: at.from + edit.end, insert: edit.text };
+              });
+              view.dispatch({ changes });
+            }),
         })),
       };
     })

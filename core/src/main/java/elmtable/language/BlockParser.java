@@ -1,5 +1,6 @@
 package elmtable.language;
 
+import elmtable.formula.Escapes;
 import elmtable.text.Diagnostic;
 import elmtable.text.Fix;
 import elmtable.text.Names;
@@ -81,6 +82,12 @@ final class BlockParser {
     boolean mayHavePlaces = kind == BlockKind.CASE;
     for (int i = 0; i < name.length(); i++) {
       char c = name.charAt(i);
+      int end = mayHavePlaces && c == '<' ? Escapes.referenceEnd(name, i) : -1;
+      if (end > 0) {
+        // Inside a reference brackets say where a name begins and ends.
+        i = end;
+        continue;
+      }
       if ("|[]".indexOf(c) >= 0 || (!mayHavePlaces && (c == '<' || c == '>'))) {
         problem(
             Problem.BAD_NAME,

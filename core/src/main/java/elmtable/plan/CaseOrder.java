@@ -5,6 +5,7 @@ import elmtable.language.BlockKind;
 import elmtable.language.Document.Placed;
 import elmtable.language.Lists;
 import elmtable.language.Section;
+import elmtable.language.TagExpression;
 import elmtable.project.CaseEntry;
 import elmtable.project.NamedBlock;
 import elmtable.project.Project;

@@ -6,6 +6,7 @@ import elmtable.formula.Value;
 import elmtable.language.BlockKind;
 import elmtable.language.Lists;
 import elmtable.language.Section;
+import elmtable.language.TagExpression;
 import elmtable.project.CaseData;
 import elmtable.project.CaseEntry;
 import elmtable.project.CaseFaults;

@@ -34,6 +34,8 @@ final class CaseChecks {
     properties(block);
     new AfterChecks(project.index()).check(entry, problems);
     new NameChecks(project).check(entry, problems);
+    new RunChecks(project.index()).check(entry, problems);
+    ColumnChecks.unused(block, problems);
     data(entry);
     boolean draft = entry.isDraft();
     StepPlace place = StepPlace.of(entry);
@@ -101,6 +103,9 @@ final class CaseChecks {
     problems.addAll(project.dataOf(entry).problems());
     Reach reach = Reach.of(block, project.index());
     for (SectionBody section : own) {
+      if (!block.isScenario()) {
+        ColumnChecks.brackets(section, problems);
+      }
       boolean external =
           section.properties().stream().anyMatch(p -> p.word().equals(Block.DATA_OF_SECTION));
       if (!external && section.body().stream().allMatch(row -> row.width() == 0)) {

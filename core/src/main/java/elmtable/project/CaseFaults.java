@@ -80,6 +80,9 @@ public final class CaseFaults {
       // Whether it is wrong depends on the row.
       return false;
     }
-    return (inside || ofStep) && problem.problem() != Problem.SHORT_OR_LONG_ROW;
+    boolean ofOneRow =
+        problem.problem() == Problem.SHORT_OR_LONG_ROW
+            || problem.problem() == Problem.UNKNOWN_ELEMENT_OF_ROW;
+    return (inside || ofStep) && !ofOneRow;
   }
 }

@@ -7,6 +7,7 @@ import elmtable.language.SectionTable;
 import elmtable.project.Symbol.Space;
 import elmtable.text.Names;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -38,7 +39,30 @@ final class Changes {
         compare(facts(index), Map.of(), changed);
       }
     });
+    hiddenElements(before.values(), changed);
+    hiddenElements(now.values(), changed);
     return changed;
+  }
+
+  /** A page that comes or goes may hide or show the elements of another one of its name. */
+  private static void hiddenElements(Collection<DocumentIndex> documents, Set<Symbol> changed) {
+    if (changed.stream().noneMatch(symbol -> symbol.space() == Space.PAGE)) {
+      return;
+    }
+    for (DocumentIndex index : documents) {
+      for (PageEntry page : index.pages) {
+        if (changed.contains(new Symbol(Space.PAGE, Names.key(page.name())))) {
+          changed.add(Symbol.all(Space.ELEMENT));
+          page.elements().forEach(element -> changed.add(symbol(element)));
+        }
+      }
+    }
+  }
+
+  private static Symbol symbol(ElementEntry element) {
+    return element.pattern().hasPlaces()
+        ? Symbol.patterns()
+        : new Symbol(Space.ELEMENT, Names.key(element.name()));
   }
 
   private static void compare(
@@ -70,11 +94,7 @@ final class Changes {
       List<String> names = page.elements().stream().map(ElementEntry::name).toList();
       put(facts, new Symbol(Space.PAGE, Names.key(page.name())), names);
       for (ElementEntry element : page.elements()) {
-        Symbol symbol =
-            element.pattern().hasPlaces()
-                ? Symbol.patterns()
-                : new Symbol(Space.ELEMENT, Names.key(element.name()));
-        elements.computeIfAbsent(symbol, s -> new ArrayList<>()).add(element.fullName());
+        elements.computeIfAbsent(symbol(element), s -> new ArrayList<>()).add(element.fullName());
       }
     }
     elements.forEach((symbol, names) -> put(facts, symbol, names));
@@ -85,6 +105,14 @@ final class Changes {
             facts,
             new Symbol(Space.valueOf(block.block().kind().name()), Names.key(block.name())),
             fact(block.block())));
+    index
+        .stepRuns()
+        .forEach((hash, places) ->
+            put(
+                facts,
+                new Symbol(Space.STEP_RUN, String.valueOf(hash)),
+                places.stream().map(place -> place.path() + place.line()).toList()));
+    index.published.forEach(key -> put(facts, new Symbol(Space.PUBLISHED, key), true));
     index.suite.ifPresent(suite ->
         suite
             .cases()
@@ -92,7 +120,11 @@ final class Changes {
                 put(
                     facts,
                     new Symbol(Space.CASE, entry.key()),
-                    List.of(entry.isDraft(), entry.mayRun(), entry.block().value("after")))));
+                    List.of(
+                        entry.isDraft(),
+                        entry.mayRun(),
+                        entry.block().value("after"),
+                        entry.block().steps(Section.STEPS).isEmpty()))));
     return facts;
   }
 
@@ -101,7 +133,7 @@ final class Changes {
     facts.merge(symbol, fact, List::of);
   }
 
-  /** What an environment's values are is no part of the answer, only their names. */
+  /** What an environment's values are is no part of the answer, only their names and addresses. */
   private static Object fact(Block block) {
     if (block.kind() != BlockKind.ENVIRONMENT) {
       return block;
@@ -112,7 +144,14 @@ final class Changes {
         .section(Section.VALUES)
         .map(SectionTable::of)
         .ifPresent(table ->
-            table.rows().forEach(row -> names.add(row.text("name") + "|" + row.text("kind"))));
+            table
+                .rows()
+                .forEach(row -> {
+                  names.add(row.text("name") + "|" + row.text("kind"));
+                  if (row.source("value").contains("://")) {
+                    names.add(row.source("value"));
+                  }
+                }));
     return names;
   }
 }

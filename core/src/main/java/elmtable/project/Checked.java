@@ -14,12 +14,14 @@ import java.util.Set;
  * @param documents by path
  * @param circles keywords that call themselves, by the block that closes the circle; lines count
  *     from that block
+ * @param unused how many documents use each thing
  * @param problems everything, by path, with absolute lines in their order
  */
 record Checked(
     Map<String, DocumentIndex> indexes,
     Map<String, CheckedDocument> documents,
     Map<Block, List<Diagnostic>> circles,
+    Unused unused,
     Map<String, List<Diagnostic>> problems) {
 
   /**

@@ -52,9 +52,32 @@ final class Checker {
             ? before.circles()
             : KeywordCircles.find(project.index());
     Map<String, List<Diagnostic>> problems = new LinkedHashMap<>();
-    documents.forEach((path, document) -> problems.put(path, checker.together(document, circles)));
+    Unused unused = checker.unused(before, documents);
+    documents.forEach(
+        (path, document) -> problems.put(path, checker.together(document, circles, unused)));
     return new Checked(
-        project.indexes(), documents, circles, Collections.unmodifiableMap(problems));
+        project.indexes(), documents, circles, unused, Collections.unmodifiableMap(problems));
+  }
+
+  /** The uses of everything, from those of before and what the documents checked anew use. */
+  private Unused unused(Checked known, Map<String, CheckedDocument> documents) {
+    List<Set<Symbol>> gone = new ArrayList<>();
+    List<Set<Symbol>> come = new ArrayList<>();
+    documents.forEach((path, document) -> {
+      CheckedDocument old = before.get(path);
+      if (old != document) {
+        come.add(document.used());
+        if (old != null) {
+          gone.add(old.used());
+        }
+      }
+    });
+    before.forEach((path, old) -> {
+      if (!documents.containsKey(path)) {
+        gone.add(old.used());
+      }
+    });
+    return (known == null ? Unused.none() : known.unused()).with(gone, come);
   }
 
   private static boolean sameKeywords(
@@ -79,10 +102,11 @@ final class Checker {
 
   /** What was found in a document itself, with what the project as a whole shows about it. */
   private List<Diagnostic> together(
-      CheckedDocument document, Map<Block, List<Diagnostic>> circles) {
+      CheckedDocument document, Map<Block, List<Diagnostic>> circles, Unused unused) {
     List<Diagnostic> duplicates =
         project.index().duplicates().getOrDefault(document.index().document.path(), List.of());
     List<Diagnostic> all = new ArrayList<>(duplicates);
+    all.addAll(unused.of(document.index()));
     if (!circles.isEmpty()) {
       for (KeywordEntry.Composed keyword : document.index().keywords) {
         circles
@@ -163,7 +187,10 @@ final class Checker {
       case DATA_SET -> DataChecks.check(new DataEntry(index.document.path(), placed), noting);
       case SUITE -> new SuiteChecks(noting, steps).check(block);
       case ENVIRONMENT -> EnvironmentChecks.check(block, noting.index());
-      case FIXTURE, HOOK, BROWSER, PLAN -> List.of();
+      case FIXTURE -> new FixtureChecks(noting.index(), steps).check(block);
+      case HOOK -> new SettingChecks(noting.index()).hook(block, steps);
+      case BROWSER -> new SettingChecks(noting.index()).browser(block);
+      case PLAN -> new SettingChecks(noting.index()).plan(block);
     };
   }
 

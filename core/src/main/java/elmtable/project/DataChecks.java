@@ -1,14 +1,23 @@
 package elmtable.project;
 
+import elmtable.data.BrokenData;
+import elmtable.data.DataRow;
 import elmtable.data.DataSets;
+import elmtable.data.DataSource;
 import elmtable.data.DataSummary;
+import elmtable.data.Rows;
+import elmtable.data.Stage;
 import elmtable.language.Block;
 import elmtable.language.Line;
+import elmtable.language.Section;
 import elmtable.text.Diagnostic;
 import elmtable.text.Problem;
 import elmtable.text.Range;
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Optional;
+import java.util.Set;
 
 /** Checks a data set by reading it once. */
 final class DataChecks {
@@ -21,6 +30,8 @@ final class DataChecks {
     if (reading.source().isEmpty()) {
       return problems;
     }
+    block.section(Section.ROWS).ifPresent(rows -> ColumnChecks.brackets(rows, problems));
+    lostPairs(block, reading, problems);
     Range place =
         block
             .property("from")
@@ -46,5 +57,65 @@ final class DataChecks {
               "The data set “" + entry.name() + "” has no rows, so its cases do not run."));
     }
     return problems;
+  }
+
+  /** How many pairs of values a condition takes from a set that was made to have them all. */
+  private static void lostPairs(Block block, DataSets.Reading reading, List<Diagnostic> problems) {
+    Optional<Line.Property> where = block.property("where");
+    if (where.isEmpty() || !block.value("combine").strip().startsWith("pairs of")) {
+      return;
+    }
+    try {
+      List<Stage> stages = reading.stages();
+      int at = 0;
+      while (at < stages.size() && !stages.get(at).name().equals("where")) {
+        at++;
+      }
+      if (at == 0 || at == stages.size()) {
+        return;
+      }
+      Set<String> before = pairs(stages.get(at - 1).source());
+      int all = before.size();
+      before.removeAll(pairs(stages.get(at).source()));
+      if (!before.isEmpty()) {
+        problems.add(
+            new Diagnostic(
+                Problem.LOST_PAIRS,
+                where.get().valueRange(),
+                "This condition takes away "
+                    + before.size()
+                    + " of the "
+                    + all
+                    + " pairs of values, such as "
+                    + before.iterator().next()
+                    + "; put it on the sets that are combined to keep the rest."));
+      }
+    } catch (BrokenData broken) {
+      // The data set carries this problem itself.
+      return;
+    }
+  }
+
+  /** Every two values that stand in one row. */
+  private static Set<String> pairs(DataSource source) {
+    Set<String> pairs = new LinkedHashSet<>();
+    List<String> columns = source.columns();
+    try (Rows rows = source.open()) {
+      for (DataRow row = rows.next(); row != null; row = rows.next()) {
+        for (int a = 0; a < columns.size(); a++) {
+          for (int b = a + 1; b < columns.size(); b++) {
+            pairs.add(
+                columns.get(a)
+                    + " "
+                    + row.cells().get(a)
+                    + " with "
+                    + columns.get(b)
+                    + " "
+                    + row.cells().get(b));
+          }
+        }
+      }
+    }
+    return pairs;
   }
 }

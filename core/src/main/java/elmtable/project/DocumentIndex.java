@@ -7,24 +7,33 @@ import elmtable.language.BlockKind;
 import elmtable.language.Document.Placed;
 import elmtable.language.Section;
 import elmtable.language.SectionTable;
+import elmtable.language.Step;
 import elmtable.text.Diagnostic;
 import elmtable.text.Names;
 import elmtable.text.Problem;
 import elmtable.text.Range;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /** What one document names, in the order of its lines. */
 final class DocumentIndex {
+  private static final String PUBLISH = "publish";
+
   final SourceDocument document;
   final List<KeywordEntry.Composed> keywords = new ArrayList<>();
   final List<PageEntry> pages = new ArrayList<>();
   final List<DataEntry> dataSets = new ArrayList<>();
   final List<NamedBlock> named = new ArrayList<>();
   final Optional<SuiteEntry> suite;
+  private volatile Map<Long, List<StepRuns.Place>> stepRuns;
+
+  /** Keys of the names of values that its steps publish. */
+  final Set<String> published = new LinkedHashSet<>();
 
   /** Cases and elements of one name inside the document. */
   final List<Diagnostic> duplicates = new ArrayList<>();
@@ -37,6 +46,7 @@ final class DocumentIndex {
       }
     }
     suite = readSuite();
+    readPublished();
   }
 
   private void add(Placed placed) {
@@ -49,6 +59,29 @@ final class DocumentIndex {
       case ENVIRONMENT, BROWSER, FIXTURE, PLAN -> named.add(new NamedBlock(path, placed));
       case SUITE, CASE, HOOK -> {}
     }
+  }
+
+  /** Names given as plain texts; one that is made up at run time is only found by its place. */
+  private void readPublished() {
+    for (Placed placed : document.document().blocks()) {
+      for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
+        for (Step step : placed.block().steps(section)) {
+          if (!step.arguments().isEmpty() && Names.same(step.first().name(), PUBLISH)) {
+            published.add(Names.key(step.arguments().get(0).name()));
+          }
+        }
+      }
+    }
+  }
+
+  /** Windows of the steps of its cases, by hash; worked out when first asked for. */
+  Map<Long, List<StepRuns.Place>> stepRuns() {
+    Map<Long, List<StepRuns.Place>> known = stepRuns;
+    if (known == null) {
+      known = StepRuns.of(document.path(), suite.map(SuiteEntry::cases).orElse(List.of()));
+      stepRuns = known;
+    }
+    return known;
   }
 
   private void duplicate(Range range, String message) {

@@ -1,10 +1,7 @@
 package elmtable.project;
 
-import elmtable.formula.Template;
 import elmtable.language.Block;
 import elmtable.language.BlockKind;
-import elmtable.language.Section;
-import elmtable.language.SectionTable;
 import elmtable.text.Diagnostic;
 import elmtable.text.Problem;
 import java.util.ArrayList;
@@ -28,18 +25,7 @@ final class EnvironmentChecks {
                     like.valueRange(),
                     index.named(BlockKind.ENVIRONMENT).stream().map(NamedBlock::name).toList())));
     Reach reach = Reach.of(block, index);
-    block
-        .section(Section.VALUES)
-        .map(SectionTable::of)
-        .ifPresent(table ->
-            table
-                .rows()
-                .forEach(row ->
-                    TemplateChecks.check(
-                        Template.of(row.source("value")),
-                        row.cell("value").range(),
-                        reach,
-                        problems)));
+    ValueChecks.check(block, reach, problems);
     return problems;
   }
 }

@@ -13,8 +13,10 @@ import java.util.Collection;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /** What the documents of a project name together; of two things with one name the first counts. */
 final class IndexContents {
@@ -34,6 +36,14 @@ final class IndexContents {
   /** Worked out when first asked for. */
   volatile Map<String, Reach.Known> environmentNames;
 
+  /** Worked out when first asked for. */
+  volatile Map<String, String> environmentAddresses;
+
+  final StepRuns stepRuns;
+
+  /** Keys of the names of values that steps publish. */
+  final Set<String> published = new LinkedHashSet<>();
+
   private volatile PhraseIndex phrases;
 
   /**
@@ -46,6 +56,7 @@ final class IndexContents {
       keywords.put(Names.key(method.signature().name()), new KeywordEntry.Method(method));
     }
     documents.forEach(this::add);
+    stepRuns = new StepRuns(documents);
     for (PageEntry page : pages.values()) {
       page.elements().forEach(this::addElement);
     }
@@ -106,6 +117,7 @@ final class IndexContents {
       }
     }
     document.suite.ifPresent(suites::add);
+    published.addAll(document.published);
     document.suite.ifPresent(
         suite -> suite.cases().forEach(entry -> cases.putIfAbsent(entry.key(), entry)));
   }

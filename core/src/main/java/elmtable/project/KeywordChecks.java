@@ -1,7 +1,10 @@
 package elmtable.project;
 
 import elmtable.keyword.Kind;
+import elmtable.keyword.Parameter;
+import elmtable.keyword.PhraseIndex;
 import elmtable.language.Block;
+import elmtable.language.Line;
 import elmtable.language.Section;
 import elmtable.language.SectionTable;
 import elmtable.text.Diagnostic;
@@ -34,6 +37,7 @@ final class KeywordChecks {
     names(block, Section.GIVES, "result", problems);
     PropertyChecks.pages(block, project.index(), problems);
     PropertyChecks.yesNo(block, "draft", problems);
+    block.allOf("phrase").forEach(phrase -> phrase(phrase, entry, problems));
     if (winner) {
       Reach reach = Reach.of(entry, project.index());
       problems.addAll(
@@ -41,6 +45,51 @@ final class KeywordChecks {
               block.steps(Section.STEPS), StepPlace.of(entry), reach, block.isYes("draft")));
     }
     return problems;
+  }
+
+  /**
+   * What a phrase has no place for must have a default, but for the first such parameter, which a
+   * text or a table beneath the sentence can fill.
+   */
+  private static void phrase(
+      Line.Property phrase, KeywordEntry.Composed entry, List<Diagnostic> problems) {
+    Set<String> places = new HashSet<>();
+    PhraseIndex.places(phrase.value()).forEach(place -> places.add(Names.key(place)));
+    List<Parameter> left =
+        entry.signature().takes().stream()
+            .filter(parameter -> !places.contains(Names.key(parameter.name())))
+            .toList();
+    List<String> missing = new ArrayList<>();
+    for (int i = 0; i < left.size(); i++) {
+      Kind.Type type = left.get(i).kind().type();
+      boolean beneath = i == 0 && (type == Kind.Type.TEXT || type == Kind.Type.TABLE);
+      if (!left.get(i).optional() && !beneath) {
+        missing.add(left.get(i).name());
+      }
+    }
+    if (!missing.isEmpty()) {
+      problems.add(
+          new Diagnostic(
+              Problem.PHRASE_LEAVES_OUT,
+              phrase.valueRange(),
+              "This phrase has no place for "
+                  + String.join(", ", missing)
+                  + ", so a sentence alone is not enough; add one or give a default.",
+              Fix.replace(
+                  "Add <" + missing.get(0) + ">",
+                  phrase.valueRange(),
+                  phrase.value() + " <" + missing.get(0) + ">")));
+    }
+    List<String> known =
+        entry.signature().takes().stream().map(parameter -> Names.key(parameter.name())).toList();
+    places.removeAll(known);
+    for (String unknown : places) {
+      problems.add(
+          new Diagnostic(
+              Problem.UNKNOWN_REFERENCE,
+              phrase.valueRange(),
+              "This keyword takes no “" + unknown + "”, so the phrase can have no place for it."));
+    }
   }
 
   private static void names(Block block, Section section, String noun, List<Diagnostic> problems) {

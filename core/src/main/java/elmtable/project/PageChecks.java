@@ -13,13 +13,21 @@ import elmtable.text.Problem;
 import elmtable.text.Range;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * Checks a page: how its elements are located, and that references in locators are places of the
  * name.
  */
 final class PageChecks {
+  /** Parts of CSS and XPath that count. */
+  private static final Pattern POSITION =
+      Pattern.compile(
+          ":nth-[a-z-]+\\([^)]*\\)|:(first|last|only)-(child|of-type)|\\[ *\\d+ *\\]|position\\(\\)|last\\(\\)");
+
   private PageChecks() {}
 
   static List<Diagnostic> check(Block page, ProjectIndex index) {
@@ -68,6 +76,16 @@ final class PageChecks {
       return;
     }
     TemplateChecks.grammar(locator, range, problems);
+    Matcher position = POSITION.matcher(locator.source());
+    if (position.find()
+        && List.of("css", "xpath").contains(row.text("by").toLowerCase(Locale.ROOT))) {
+      problems.add(
+          new Diagnostic(
+              Problem.POSITION_LOCATOR,
+              range.part(position.start(), position.end()),
+              "This counts positions, so the locator finds something else when the page gets"
+                  + " another part; locate by what it says or is called."));
+    }
     List<String> places =
         ElementPattern.of(row.source("element")).places().stream().map(Names::key).toList();
     for (Formula.Reference reference : locator.references()) {

@@ -2,6 +2,9 @@ package elmtable.project;
 
 import elmtable.keyword.PhraseMatch;
 import elmtable.language.BlockKind;
+import elmtable.language.Section;
+import elmtable.language.SectionBody;
+import elmtable.language.SectionTable;
 import elmtable.language.Step;
 import elmtable.project.Symbol.Space;
 import elmtable.text.Diagnostic;
@@ -156,6 +159,26 @@ public final class ProjectIndex {
     return names;
   }
 
+  /** Addresses that environments give as plain texts, by the name of the value. */
+  Map<String, String> environmentAddresses() {
+    ask(Space.ENVIRONMENT, Symbol.ALL);
+    Map<String, String> known = contents.environmentAddresses;
+    if (known == null) {
+      known = new LinkedHashMap<>();
+      for (NamedBlock block : named(BlockKind.ENVIRONMENT)) {
+        for (SectionBody section : block.block().sections(Section.VALUES)) {
+          for (SectionTable.Row row : SectionTable.of(section).rows()) {
+            if (row.source("value").contains("://")) {
+              known.putIfAbsent(row.text("name"), row.source("value"));
+            }
+          }
+        }
+      }
+      contents.environmentAddresses = known;
+    }
+    return known;
+  }
+
   private static Space space(BlockKind kind) {
     return Space.valueOf(kind.name());
   }
@@ -177,6 +200,26 @@ public final class ProjectIndex {
       }
     }
     return Optional.empty();
+  }
+
+  /** The windows of steps with a hash, over all cases. */
+  List<StepRuns.Place> stepRuns(long hash) {
+    ask(Space.STEP_RUN, String.valueOf(hash));
+    return contents.stepRuns.places(hash);
+  }
+
+  /** Whether any step of the project publishes a value of this name. */
+  boolean isPublished(String name) {
+    String key = Names.key(name);
+    ask(Space.PUBLISHED, key);
+    return contents.published.contains(key);
+  }
+
+  /** Notes that a step may use any element. */
+  void useAnyElement() {
+    if (asked != null) {
+      asked.used.add(Symbol.anyElement());
+    }
   }
 
   public List<SuiteEntry> suites() {

@@ -1,14 +1,17 @@
 package elmtable.project;
 
 import elmtable.formula.Formula;
+import elmtable.formula.Template;
 import elmtable.keyword.Output;
 import elmtable.keyword.Parameter;
 import elmtable.language.Block;
 import elmtable.language.BlockKind;
 import elmtable.language.Mark;
 import elmtable.language.Section;
+import elmtable.language.SectionBody;
 import elmtable.language.SectionTable;
 import elmtable.language.Step;
+import elmtable.text.Fix;
 import elmtable.text.Names;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -31,9 +34,19 @@ public final class Reach {
   private final Map<String, Known> environment = new LinkedHashMap<>();
   private final Map<String, Map<String, Known>> fixtures = new LinkedHashMap<>();
   private final Set<String> items = new LinkedHashSet<>();
+  private final Map<String, List<String>> typed = new LinkedHashMap<>();
   private final List<String> missingColumns = new ArrayList<>();
 
+  private final ProjectIndex index;
+
+  /** Only a case's own steps see what other cases published. */
+  private boolean ofCase;
+
+  /** The block that can be given a parameter or column, or null. */
+  private Block maker;
+
   private Reach(ProjectIndex index) {
+    this.index = index;
     environment.putAll(index.environmentNames());
   }
 
@@ -48,6 +61,9 @@ public final class Reach {
           .named(BlockKind.FIXTURE, fixture)
           .ifPresent(block -> reach.addFixture(block.block()));
     }
+    reach.ofCase = true;
+    reach.maker = entry.block().isScenario() ? null : entry.block();
+    reach.addTyped(entry.block());
     CaseData data = project.dataOf(entry);
     data.columns().forEach(column -> reach.put(column, Origin.COLUMN, ""));
     for (CaseData.Part part : data.parts()) {
@@ -63,10 +79,16 @@ public final class Reach {
    */
   public static Reach of(KeywordEntry.Composed keyword, ProjectIndex index) {
     Reach reach = new Reach(index);
+    reach.maker = keyword.block();
     for (Parameter parameter : keyword.signature().takes()) {
       reach.put(parameter.name(), Origin.PARAMETER, parameter.note());
     }
     return reach;
+  }
+
+  /** A fix that makes a parameter or column of a name, where this place can have one. */
+  Optional<Fix> makes(String name) {
+    return maker == null ? Optional.empty() : NewName.of(maker, name);
   }
 
   /** What a fixture's steps or a suite's can use. */
@@ -141,7 +163,12 @@ public final class Reach {
     List<String> path = reference.path();
     String first = Names.key(path.get(0));
     if (path.size() == 1) {
-      return Optional.ofNullable(names.get(first)).map(Known::origin);
+      return Optional.ofNullable(names.get(first))
+          .map(Known::origin)
+          .or(() ->
+              ofCase && index.isPublished(first)
+                  ? Optional.of(Origin.PUBLISHED)
+                  : Optional.empty());
     }
     String second = Names.key(path.get(1));
     return switch (first) {
@@ -164,6 +191,38 @@ public final class Reach {
             ? fixtures.getOrDefault(Names.key(path.get(1)), Map.of()).containsKey(last)
             : fixtures.values().stream().anyMatch(gives -> gives.containsKey(last));
     return known ? Optional.of(Origin.FIXTURE) : Optional.empty();
+  }
+
+  /**
+   * The values that a reference takes in the rows typed into a case, each once; nothing where it is
+   * no such column, or where a cell holds a reference itself.
+   */
+  Optional<List<String>> typedValues(Template template) {
+    if (!(template.singleReference().orElse(null) instanceof Formula.Reference reference)) {
+      return Optional.empty();
+    }
+    String column = Names.key(reference.path().get(reference.path().size() - 1));
+    boolean isColumn = origin(reference).filter(o -> o == Origin.COLUMN).isPresent();
+    return isColumn ? Optional.ofNullable(typed.get(column)) : Optional.empty();
+  }
+
+  private void addTyped(Block block) {
+    Set<String> unknown = new LinkedHashSet<>();
+    for (SectionBody section : block.sections(Section.DATA)) {
+      SectionTable table = SectionTable.of(section);
+      for (String column : table.columns()) {
+        List<String> values = typed.computeIfAbsent(Names.key(column), c -> new ArrayList<>());
+        for (SectionTable.Row row : table.rows()) {
+          Optional<String> literal = Template.of(row.source(Names.key(column))).literal();
+          if (literal.isEmpty()) {
+            unknown.add(Names.key(column));
+          } else if (!values.contains(literal.get())) {
+            values.add(literal.get());
+          }
+        }
+      }
+    }
+    unknown.forEach(typed::remove);
   }
 
   /** Whether some data set could not be read, so that an unknown name may be a column of it. */

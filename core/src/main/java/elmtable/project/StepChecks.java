@@ -8,6 +8,7 @@ import elmtable.language.Durations;
 import elmtable.language.Mark;
 import elmtable.language.Step;
 import elmtable.text.Diagnostic;
+import elmtable.text.Edit;
 import elmtable.text.Fix;
 import elmtable.text.Names;
 import elmtable.text.Problem;
@@ -18,6 +19,9 @@ import java.util.Optional;
 
 /** Checks steps one after another: their keywords, arguments, references and marks. */
 final class StepChecks {
+  /** Where keywords go that a fix makes. */
+  private static final String NEW_KEYWORDS = "keywords/new.elmt";
+
   private final ProjectIndex index;
   private final Binder binder;
   private final ElementFinder elements;
@@ -34,6 +38,8 @@ final class StepChecks {
    */
   List<Diagnostic> check(List<Step> steps, StepPlace place, Reach reach, boolean draft) {
     List<Diagnostic> problems = new ArrayList<>();
+    ResultWatch results = new ResultWatch();
+    ExpectationRuns expectations = new ExpectationRuns();
     for (Step step : steps) {
       reach.enter(step);
       BoundStep bound = binder.bind(step, place);
@@ -57,6 +63,10 @@ final class StepChecks {
         }
       }
       marks(step, reach, problems);
+      results.check(step, bound, problems);
+      if (place.enclosing().isEmpty() && !draft) {
+        expectations.check(step, bound, problems);
+      }
       List<Output> gives =
           bound.keyword().map(keyword -> keyword.signature().gives()).orElse(List.of());
       reach.leave(step, gives);
@@ -78,14 +88,17 @@ final class StepChecks {
     Optional<String> near = Names.nearest(written, names);
     String hint =
         near.map(name -> " Did you mean “" + name + "”?").orElse(" Make one, or choose another.");
-    Fix[] fixes =
-        near.map(name -> Fix.replace("Use " + name, step.first().range(), name)).stream()
-            .toArray(Fix[]::new);
+    List<Fix> fixes = new ArrayList<>();
+    near.ifPresent(name -> fixes.add(Fix.replace("Use " + name, step.first().range(), name)));
+    fixes.add(
+        new Fix(
+            "Make the keyword",
+            List.of(new Edit(NEW_KEYWORDS, new Range(0, 0, 0), Skeleton.of(step) + "\n"))));
     return new Diagnostic(
         draft ? Problem.UNBOUND_DRAFT_STEP : Problem.UNBOUND_STEP,
         step.first().range(),
         "No keyword is called “" + written + "”." + hint,
-        fixes);
+        fixes.toArray(Fix[]::new));
   }
 
   private void argument(
@@ -97,16 +110,45 @@ final class StepChecks {
     TemplateChecks.check(argument.template(), argument.range(), reach, problems);
     Kind kind = argument.parameter().kind();
     switch (kind.type()) {
-      case ELEMENT -> element(argument, place, problems);
+      case ELEMENT -> element(argument, place, reach, problems);
       case PAGE -> page(argument, problems);
       case TABLE -> table(argument, problems);
       default -> literal(argument, bound, kind, problems);
     }
   }
 
-  private void element(BoundArgument argument, StepPlace place, List<Diagnostic> problems) {
+  /**
+   * An element whose name comes from a column is looked up with each of the rows typed in; one that
+   * comes from elsewhere is known at run time only.
+   */
+  private void named(
+      BoundArgument argument, StepPlace place, Reach reach, List<Diagnostic> problems) {
+    Optional<List<String>> values = reach.typedValues(argument.template());
+    if (values.isEmpty()) {
+      boolean parameter =
+          argument.template().references().stream()
+              .allMatch(r -> reach.origin(r).filter(o -> o == Origin.PARAMETER).isPresent());
+      if (!parameter) {
+        index.useAnyElement();
+      }
+      return;
+    }
+    for (String value : values.get()) {
+      if (elements.find(value, place.pages()) instanceof ElementFinder.Found.None) {
+        problems.add(
+            new Diagnostic(
+                Problem.UNKNOWN_ELEMENT_OF_ROW,
+                argument.range(),
+                "No element is called “" + value + "”, which one of the rows gives."));
+      }
+    }
+  }
+
+  private void element(
+      BoundArgument argument, StepPlace place, Reach reach, List<Diagnostic> problems) {
     Optional<String> name = ElementFinder.nameIn(argument.template());
     if (name.isEmpty()) {
+      named(argument, place, reach, problems);
       return;
     }
     String written = name.get().replace(ElementPattern.UNKNOWN, '…');
@@ -188,6 +230,16 @@ final class StepChecks {
     if (text.isEmpty()) {
       return;
     }
+    if (kind.type() == Kind.Type.SECRET) {
+      ValueChecks.secret(argument.template(), argument.range(), problems);
+    }
+    if (kind.type() == Kind.Type.YES_NO) {
+      trueOrFalse(argument, text.get(), problems);
+    }
+    if (bound.keyword().get() instanceof KeywordEntry.Method
+        && Names.same(argument.parameter().name(), "address")) {
+      address(argument, text.get(), problems);
+    }
     boolean duration =
         bound.keyword().get() instanceof KeywordEntry.Method method
             && method.builtIn().signature().takes().size() > argument.index()
@@ -217,6 +269,39 @@ final class StepChecks {
                 + objection.get()
                 + ".",
             fixes));
+  }
+
+  private static void trueOrFalse(BoundArgument argument, String text, List<Diagnostic> problems) {
+    boolean isTrue = text.equalsIgnoreCase("true");
+    if (isTrue || text.equalsIgnoreCase("false")) {
+      String word = isTrue ? "yes" : "no";
+      problems.add(
+          new Diagnostic(
+              Problem.TRUE_OR_FALSE,
+              argument.range(),
+              "“" + text + "” is read as " + word + "; say so, as everywhere else.",
+              Fix.replace("Write " + word, argument.range(), word)));
+    }
+  }
+
+  /** An address that begins like an environment's would be wrong in every other one. */
+  private void address(BoundArgument argument, String text, List<Diagnostic> problems) {
+    index
+        .environmentAddresses()
+        .forEach((name, start) -> {
+          if (text.startsWith(start)) {
+            String rest = text.substring(start.length());
+            String path = rest.startsWith("/") ? rest : "/" + rest;
+            problems.add(
+                new Diagnostic(
+                    Problem.LITERAL_ADDRESS,
+                    argument.range(),
+                    "This begins with the environment's “"
+                        + name
+                        + "”, so it fits no other environment.",
+                    Fix.replace("Write " + path, argument.range(), path)));
+          }
+        });
   }
 
   private static void duration(BoundArgument argument, String text, List<Diagnostic> problems) {

@@ -1,9 +1,7 @@
 package elmtable.project;
 
-import elmtable.formula.Template;
 import elmtable.language.Block;
 import elmtable.language.Section;
-import elmtable.language.SectionTable;
 import elmtable.text.Diagnostic;
 import java.util.ArrayList;
 import java.util.List;
@@ -31,18 +29,7 @@ final class SuiteChecks {
         .property("data")
         .ifPresent(property -> PropertyChecks.dataSet(property, project, problems));
     Reach reach = Reach.of(suite, project.index());
-    suite
-        .section(Section.VALUES)
-        .map(SectionTable::of)
-        .ifPresent(table ->
-            table
-                .rows()
-                .forEach(row ->
-                    TemplateChecks.check(
-                        Template.of(row.source("value")),
-                        row.cell("value").range(),
-                        reach,
-                        problems)));
+    ValueChecks.check(suite, reach, problems);
     StepPlace place = new StepPlace(suite.list("pages"), Optional.empty());
     for (Section section : List.of(Section.SET_UP, Section.TEAR_DOWN)) {
       problems.addAll(steps.check(suite.steps(section), place, reach, false));

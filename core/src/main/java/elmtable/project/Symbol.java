@@ -19,11 +19,20 @@ record Symbol(Space space, String key) {
     ENVIRONMENT,
     BROWSER,
     PLAN,
-    CASE
+    CASE,
+    /** Windows of steps, by their hash. */
+    STEP_RUN,
+    /** Names of published values. */
+    PUBLISHED
   }
 
   static Symbol all(Space space) {
     return new Symbol(space, ALL);
+  }
+
+  /** Used where a step may use any element, since its name is known at run time only. */
+  static Symbol anyElement() {
+    return new Symbol(Space.ELEMENT, "<any>");
   }
 
   /** The elements whose names have places in them. */

@@ -8,6 +8,7 @@ import elmtable.text.Fix;
 import elmtable.text.Names;
 import elmtable.text.Problem;
 import elmtable.text.Range;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
@@ -62,7 +63,7 @@ final class TemplateChecks {
               + " “"
               + near.get()
               + "”.",
-          Fix.replace("Use " + near.get(), range, near.get()));
+          fixes(reference, range, reach, Fix.replace("Use " + near.get(), range, near.get())));
     }
     String inReach =
         known.isEmpty()
@@ -71,6 +72,16 @@ final class TemplateChecks {
     return new Diagnostic(
         Problem.UNKNOWN_REFERENCE,
         range,
-        "Nothing here is called “" + written + "”; " + inReach + ".");
+        "Nothing here is called “" + written + "”; " + inReach + ".",
+        fixes(reference, range, reach));
+  }
+
+  /** A new parameter or column of that name, or the sign itself instead of a reference. */
+  private static Fix[] fixes(Formula.Reference reference, Range range, Reach reach, Fix... before) {
+    List<Fix> fixes = new ArrayList<>(List.of(before));
+    if (reference.path().size() == 1) {
+      reach.makes(reference.path().get(0)).ifPresent(fixes::add);
+    }
+    return fixes.toArray(Fix[]::new);
   }
 }

@@ -15,6 +15,11 @@ public record Fix(String label, List<Edit> edits) {
     return new Fix(label, List.of(new Edit(range, text)));
   }
 
+  /** Puts text before a line, counted as everywhere in the problem. */
+  public static Fix insert(String label, int line, String text) {
+    return replace(label, new Range(line, 0, 0), text);
+  }
+
   Fix down(int lines) {
     return new Fix(label, edits.stream().map(edit -> edit.down(lines)).toList());
   }

@@ -52,6 +52,10 @@ public enum Problem {
   AFTER_CIRCLE("N117", ERROR, "A case that comes after itself"),
   AFTER_NEVER("N118", ERROR, "A case to come after that never runs"),
   EQUAL_NAMES("N119", WARNING, "Executable cases with one name"),
+  UNKNOWN_ELEMENT_OF_ROW("N123", ERROR, "A row that names an element that does not exist"),
+  UNKNOWN_SUITE("N120", ERROR, "A suite that does not exist"),
+  WIDER_FIXTURE("N121", ERROR, "A fixture that needs one of a narrower scope"),
+  FIXTURE_CIRCLE("N122", ERROR, "A fixture that needs itself"),
 
   TOO_FEW_ARGUMENTS("S101", ERROR, "A required argument that is missing"),
   TOO_MANY_ARGUMENTS("S102", ERROR, "More arguments than the keyword takes"),
@@ -62,6 +66,14 @@ public enum Problem {
   NO_STEPS("S107", NOTICE, "A case without steps"),
   FIXED_PAUSE("S108", WARNING, "A fixed pause"),
   NO_RESULT("S109", ERROR, "More results kept than the keyword gives"),
+  POSITION_LOCATOR("S110", WARNING, "A locator that depends on position"),
+  LITERAL_ADDRESS("S111", WARNING, "An address written out that an environment gives"),
+  PLAIN_SECRET("S112", WARNING, "A secret in plain text"),
+  CONDITIONAL_RESULT("S113", WARNING, "A result that is kept only under a condition"),
+  PHRASE_LEAVES_OUT("S114", WARNING, "A phrase without a place for a required parameter"),
+  TRUE_OR_FALSE("S115", NOTICE, "True or false for yes or no"),
+  HARD_EXPECTATIONS("S116", NOTICE, "Hard expectations in a row"),
+  REPEATED_STEPS("S117", NOTICE, "The same steps in several cases"),
 
   MISSING_FILE("D101", ERROR, "A file that does not exist"),
   BROKEN_DATA_FILE("D102", ERROR, "A data file that cannot be read"),
@@ -72,7 +84,15 @@ public enum Problem {
   UNKNOWN_COLUMN("D107", ERROR, "A column that does not exist"),
   DATA_CIRCLE("D108", ERROR, "A data set that is made of itself"),
   UNEVEN_SETS("D109", NOTICE, "Sets with different columns, one after another"),
-  BROKEN_PART("D110", ERROR, "A data set made of one that cannot be used");
+  BROKEN_PART("D110", ERROR, "A data set made of one that cannot be used"),
+  BRACKETS_NEEDED("D111", NOTICE, "A column whose name needs brackets"),
+  LOST_PAIRS("D112", WARNING, "Pairs of values lost by a condition"),
+
+  UNUSED_KEYWORD("U101", WARNING, "A keyword that nothing calls"),
+  UNUSED_ELEMENT("U102", WARNING, "An element that no step uses"),
+  UNUSED_DATA_SET("U103", WARNING, "A data set that nothing uses"),
+  UNUSED_FIXTURE("U104", WARNING, "A fixture that nothing uses"),
+  UNUSED_COLUMN("U105", WARNING, "A column that nothing uses");
 
   private final String code;
   private final Severity severity;

@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import elmtable.language.TagExpression;
 import elmtable.project.Project;
 import elmtable.project.TestProjects;
 import java.util.List;
@@ -289,7 +290,9 @@ class PlannerTest {
             + "\ncase last\nafter: off, frist\nsteps\n| log | x |\n";
     assertEquals(
         List.of("N117", "N117", "N117", "N118", "N115"),
-        TestProjects.of(text).problems("a.elmt").stream().map(p -> p.problem().code()).toList());
+        TestProjects.problems(TestProjects.of(text), "a.elmt").stream()
+            .map(p -> p.problem().code())
+            .toList());
   }
 
   @Test

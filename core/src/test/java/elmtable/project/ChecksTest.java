@@ -23,7 +23,7 @@ class ChecksTest {
           + "steps\n| log | <who> |\n\n";
 
   private static List<Diagnostic> check(String text) {
-    return TestProjects.of(text).problems("a.elmt");
+    return TestProjects.problems(TestProjects.of(text), "a.elmt");
   }
 
   private static String steps(String... rows) {
@@ -197,7 +197,8 @@ class ChecksTest {
                 "b.elmt",
                 "keyword One\n\nkeyword press\n"),
             Map.of());
-    List<String> messages = project.problems("b.elmt").stream().map(Diagnostic::message).toList();
+    List<String> messages =
+        TestProjects.problems(project, "b.elmt").stream().map(Diagnostic::message).toList();
     assertTrue(messages.get(0).contains("stands in a.elmt, line 1 already"), messages.toString());
     assertTrue(messages.get(1).contains("comes with Elm Table already"), messages.toString());
   }
@@ -217,7 +218,7 @@ class ChecksTest {
     Project project =
         TestProjects.of(
             "data prices\nfrom: prices.csv\n", Map.of("prices.csv", csv.replace("\\n", "\n")));
-    List<Diagnostic> problems = project.problems("a.elmt");
+    List<Diagnostic> problems = TestProjects.problems(project, "a.elmt");
     assertTrue(problems.get(0).message().contains(message), problems.toString());
   }
 

@@ -102,10 +102,10 @@ class ConversionTest {
   @Test
   void comesBackWithTheSameCases() {
     Project feature = project("s.feature", toFeature().text());
-    assertEquals(List.of(), feature.problems("s.feature"));
+    assertEquals(List.of(), TestProjects.problems(feature, "s.feature"));
     Conversion back = Conversion.toTable(feature, feature.document("s.feature").orElseThrow());
     Project table = project("s.elmt", back.text());
-    assertEquals(List.of(), table.problems("s.elmt"), back.text());
+    assertEquals(List.of(), TestProjects.problems(table, "s.elmt"), back.text());
     assertEquals(names(feature), names(table));
     assertEquals(List.of("1 shelves", "2 shelves"), names(table));
     assertTrue(back.text().contains("| it says"), back.text());

@@ -51,7 +51,7 @@ class FeaturesTest {
   }
 
   private static List<String> problems(Project project) {
-    return project.problems("a.feature").stream()
+    return TestProjects.problems(project, "a.feature").stream()
         .map(p -> p.problem().code() + " " + (p.range().line() + 1) + ": " + p.message())
         .toList();
   }

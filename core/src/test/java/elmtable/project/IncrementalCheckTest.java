@@ -51,9 +51,18 @@ class IncrementalCheckTest {
       texts.put(path, edited);
       project = project.with(path, edited);
       if (random.nextInt(3) > 0) {
-        assertEquals(fromScratch(texts), project.problems(), "seed " + seed + ", edit " + edit);
+        String when = "seed " + seed + ", edit " + edit + ", ";
+        Map<String, List<Diagnostic>> whole = fromScratch(texts);
+        for (String each : texts.keySet()) {
+          assertEquals(lines(whole.get(each)), lines(project.problems(each)), when + each);
+        }
+        assertEquals(whole, project.problems(), when);
       }
     }
+  }
+
+  private static String lines(List<Diagnostic> problems) {
+    return String.join("\n", problems.stream().map(Diagnostic::toString).toList());
   }
 
   /** A line lost, doubled, moved, taken from another document, or a letter of it changed. */

@@ -2,6 +2,7 @@ package elmtable.project;
 
 import elmtable.data.ProjectFiles;
 import elmtable.keyword.builtin.BuiltInKeywords;
+import elmtable.text.Diagnostic;
 import java.io.ByteArrayInputStream;
 import java.io.FileNotFoundException;
 import java.io.IOException;
@@ -28,6 +29,15 @@ public final class TestProjects {
 
   public static Project of(Map<String, String> documents, Map<String, String> files) {
     return Project.of(documents, new Texts(files), BuiltInKeywords.registry());
+  }
+
+  /**
+   * The problems of a document but for what nothing uses, which is much in a text made for a test.
+   */
+  public static List<Diagnostic> problems(Project project, String path) {
+    return project.problems(path).stream()
+        .filter(problem -> !problem.problem().code().startsWith("U"))
+        .toList();
   }
 
   private record Texts(Map<String, String> files) implements ProjectFiles {

@@ -195,9 +195,9 @@ class SuiteJourney {
   void thePlanTellsWhatWillRunAndOneRowIsRunAlone() {
     openSuite("My firings");
     screen.press("//a[normalize-space()='Show what will run']");
-    screen.seeText("//main//p", "6 of 28 executable cases are in");
+    screen.seeText("//main//p", "6 of 49 executable cases are in");
     screen.open(world.address() + "/plan");
-    screen.seeText("//main//p", "28 of 28 executable cases are in");
+    screen.seeText("//main//p", "49 of 49 executable cases are in");
     screen.press("//label[contains(., 'tags')]//input");
     screen.keys("dialogs", Keys.ENTER);
     screen.seeText("//main//p", "2 of 2");

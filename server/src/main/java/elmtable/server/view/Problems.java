@@ -34,7 +34,11 @@ public final class Problems {
                     fix.edits().stream()
                         .map(e ->
                             new EditView(
-                                e.range().line(), e.range().start(), e.range().end(), e.text()))
+                                e.document(),
+                                e.range().line(),
+                                e.range().start(),
+                                e.range().end(),
+                                e.text()))
                         .toList()))
             .toList());
   }

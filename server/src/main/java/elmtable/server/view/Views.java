@@ -45,7 +45,7 @@ public final class Views {
 
   public record TreeView(List<SuiteNode> suites, List<DocumentNode> documents) {}
 
-  public record EditView(int line, int start, int end, String text) {}
+  public record EditView(String document, int line, int start, int end, String text) {}
 
   public record FixView(String label, List<EditView> edits) {}
 

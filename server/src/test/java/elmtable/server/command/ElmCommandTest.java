@@ -51,11 +51,11 @@ class ElmCommandTest {
   }
 
   @Test
-  void theDemoHasNoProblemsAndTwentyEightCases() {
+  void theDemoHasNoProblemsAndFortyNineCases() {
     assertEquals(0, elm("check", DEMO));
     assertEquals("", out.toString());
     assertEquals(0, elm("plan", DEMO, "--count"));
-    assertEquals("28", out.toString().strip());
+    assertEquals("49", out.toString().strip());
   }
 
   @Test

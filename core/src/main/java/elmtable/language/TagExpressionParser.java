@@ -1,4 +1,4 @@
-package elmtable.plan;
+package elmtable.language;
 
 import elmtable.text.Names;
 import java.util.ArrayList;

@@ -1,0 +1,97 @@
+package elmtable.project;
+
+import elmtable.language.BlockKind;
+import elmtable.language.Document.Placed;
+import elmtable.project.Symbol.Space;
+import elmtable.text.Diagnostic;
+import elmtable.text.Names;
+import elmtable.text.Problem;
+import elmtable.text.Range;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * How many documents use each thing, and what nobody uses. The counts are carried from one check to
+ * the next.
+ */
+final class Unused {
+  private final Map<Symbol, Integer> uses;
+
+  private Unused(Map<Symbol, Integer> uses) {
+    this.uses = uses;
+  }
+
+  static Unused none() {
+    return new Unused(Map.of());
+  }
+
+  /**
+   * The counts after some documents were checked anew.
+   *
+   * @param gone what documents used that are no more, or were changed
+   * @param come what documents use that are new, or were changed
+   */
+  Unused with(List<Set<Symbol>> gone, List<Set<Symbol>> come) {
+    if (gone.isEmpty() && come.isEmpty()) {
+      return this;
+    }
+    Map<Symbol, Integer> changed = new HashMap<>(uses);
+    gone.forEach(used -> used.forEach(symbol -> changed.merge(symbol, -1, Unused::sum)));
+    come.forEach(used -> used.forEach(symbol -> changed.merge(symbol, 1, Unused::sum)));
+    return new Unused(changed);
+  }
+
+  /** Nothing where it comes to none, so that the symbol is forgotten. */
+  private static Integer sum(Integer a, Integer b) {
+    return a + b == 0 ? null : Integer.valueOf(a + b);
+  }
+
+  private boolean isUsed(Space space, String name) {
+    return uses.containsKey(new Symbol(space, Names.key(name)));
+  }
+
+  /** What of a document nobody uses, with absolute lines. */
+  List<Diagnostic> of(DocumentIndex document) {
+    List<Diagnostic> unused = new ArrayList<>();
+    for (KeywordEntry.Composed keyword : document.keywords) {
+      if (!keyword.block().isYes("draft") && !isUsed(Space.KEYWORD, keyword.signature().name())) {
+        unused.add(header(Problem.UNUSED_KEYWORD, keyword.placed(), "No step calls"));
+      }
+    }
+    for (DataEntry set : document.dataSets) {
+      if (!isUsed(Space.DATA_SET, set.name())) {
+        unused.add(header(Problem.UNUSED_DATA_SET, set.placed(), "Nothing uses"));
+      }
+    }
+    for (NamedBlock block : document.named) {
+      if (block.block().kind() == BlockKind.FIXTURE && !isUsed(Space.FIXTURE, block.name())) {
+        unused.add(header(Problem.UNUSED_FIXTURE, block.placed(), "Nothing needs"));
+      }
+    }
+    if (!uses.containsKey(Symbol.anyElement())) {
+      document.pages.forEach(page -> elements(page, unused));
+    }
+    return unused;
+  }
+
+  private void elements(PageEntry page, List<Diagnostic> unused) {
+    for (ElementEntry element : page.elements()) {
+      if (!uses.containsKey(new Symbol(Space.ELEMENT, element.key()))) {
+        Range range = element.row().cells().get(0).range().down(page.placed().firstLine());
+        unused.add(
+            new Diagnostic(
+                Problem.UNUSED_ELEMENT, range, "No step uses “" + element.name() + "”."));
+      }
+    }
+  }
+
+  private static Diagnostic header(Problem problem, Placed placed, String nobody) {
+    return new Diagnostic(
+        problem,
+        placed.block().nameRange().down(placed.firstLine()),
+        nobody + " “" + placed.block().name() + "”.");
+  }
+}
