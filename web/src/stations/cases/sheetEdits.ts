@@ -42,11 +42,18 @@ export const fromTabSeparated = (text: string): string[][] =>
     .split(/\r?\n/)
     .map((line) => line.split('\t'));
 
+/** The end of an edit that takes a line away with its end. */
+const WHOLE_LINE = 2147483647;
+
 /** A text with a problem's fix made in it. */
 export function withFix(text: string, edits: EditView[]): string {
   const lines = text.split('\n');
   const backwards = [...edits].sort((a, b) => b.line - a.line || b.start - a.start);
   for (const edit of backwards) {
+    if (edit.start === 0 && edit.end === WHOLE_LINE && edit.text === '') {
+      lines.splice(edit.line, 1);
+      continue;
+    }
     const line = lines[edit.line] ?? '';
     lines[edit.line] = line.slice(0, edit.start) + edit.text + line.slice(edit.end);
   }

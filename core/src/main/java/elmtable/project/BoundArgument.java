@@ -18,12 +18,13 @@ import java.util.Optional;
 public record BoundArgument(
     Parameter parameter, int index, Template template, Optional<Cell> cell, int offset) {
   /** The range of a part of the template, as offsets in its source. */
-  Range range(int start, int end) {
+  public Range range(int start, int end) {
     Range whole = cell.orElseThrow().range();
     return whole.part(offset + start, offset + end);
   }
 
-  Range range() {
+  /** Where it was written. */
+  public Range range() {
     return range(0, template.source().length());
   }
 }

@@ -74,6 +74,37 @@ public final class ElementPattern {
   }
 
   /**
+   * What a step writes for a renamed element, given what it wrote before: the same values in the
+   * places of the same names. Nothing where the new name has other places.
+   *
+   * @param used a name as written in a step, with its references
+   */
+  public Optional<String> renamed(String used, String newName) {
+    Matcher matcher = pattern.matcher(used);
+    if (!matcher.matches()) {
+      return Optional.empty();
+    }
+    Template name = Template.of(newName);
+    StringBuilder written = new StringBuilder();
+    for (Template.Part part : name.parts()) {
+      int place = places.indexOf(place(part));
+      if (part instanceof Template.Place && place < 0) {
+        return Optional.empty();
+      }
+      written.append(
+          place < 0 ? newName.substring(part.start(), part.end()) : matcher.group(place + 1));
+    }
+    return Optional.of(written.toString());
+  }
+
+  private static String place(Template.Part part) {
+    return part instanceof Template.Place place
+            && place.formula() instanceof Formula.Reference reference
+        ? reference.written()
+        : "";
+  }
+
+  /**
    * The values of the places where a name fits; a reference that is not known yet fits only a
    * place.
    */

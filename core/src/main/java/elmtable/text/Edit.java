@@ -11,6 +11,21 @@ public record Edit(String document, Range range, String text) {
     this("", range, text);
   }
 
+  /** Takes a whole line away, with its end. */
+  public static Edit removeLine(String document, int line) {
+    return new Edit(document, new Range(line, 0, Integer.MAX_VALUE), "");
+  }
+
+  /** The same edit of a document that is named. */
+  public Edit in(String path) {
+    return new Edit(path, range, text);
+  }
+
+  /** Whether it takes the whole line away. */
+  public boolean removesLine() {
+    return range.start() == 0 && range.end() == Integer.MAX_VALUE && text.isEmpty();
+  }
+
   Edit down(int lines) {
     return document.isEmpty() ? new Edit(range.down(lines), text) : this;
   }

@@ -34,6 +34,10 @@ public final class SourceText {
       while (lines.size() <= range.line()) {
         lines.add("");
       }
+      if (edit.removesLine()) {
+        lines.remove(range.line());
+        continue;
+      }
       String line = lines.get(range.line());
       int start = Math.min(range.start(), line.length());
       int end = Math.min(range.end(), line.length());

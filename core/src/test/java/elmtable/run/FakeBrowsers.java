@@ -18,8 +18,8 @@ import java.util.concurrent.atomic.AtomicInteger;
  * Browsers without pages: every element shows its locator's value, and what is done is written
  * down.
  */
-final class FakeBrowsers implements Browser.Launcher {
-  final List<String> done = new CopyOnWriteArrayList<>();
+public final class FakeBrowsers implements Browser.Launcher {
+  public final List<String> done = new CopyOnWriteArrayList<>();
   final AtomicInteger opened = new AtomicInteger();
   final AtomicInteger open = new AtomicInteger();
   final AtomicInteger dyingPresses = new AtomicInteger();

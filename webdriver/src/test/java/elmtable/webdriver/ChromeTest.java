@@ -23,6 +23,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
@@ -42,6 +43,7 @@ class ChromeTest {
   private static Browser.Lane lane;
   private static HttpServer server;
   private static volatile String page = "";
+  private static final CountDownLatch answer = new CountDownLatch(1);
   private Browser browser;
 
   @BeforeAll
@@ -301,12 +303,10 @@ class ChromeTest {
         .collect(Collectors.toSet());
   }
 
-  /**
-   * An answer that takes its time is what some pages wait for; nothing here waits for it blindly.
-   */
+  /** Answers at {@code /slow} when the test says so. */
   private static void late() {
     try {
-      Thread.sleep(700);
+      answer.await(LIMIT.toSeconds(), TimeUnit.SECONDS);
     } catch (InterruptedException stopping) {
       Thread.currentThread().interrupt();
     }
@@ -387,8 +387,9 @@ class ChromeTest {
     show(
         "<button id=b disabled>B</button><input id=t type=checkbox><a id=a href=/x title='a  b'>l</a><p id=p>one  two three</p>"
             + "<table id=m><tr><th>n<th>k<tr><td>1<td> a  b </table>"
-            + "<script>setTimeout(() => { b.disabled = false; t.checked = true; p.textContent = 'four five'; }, 200)</script>");
+            + "<script>document.body.ondblclick = () => { b.disabled = false; t.checked = true; p.textContent = 'four five'; }</script>");
     assertTrue(browser.await(target("id", "b"), new Wanted.Disabled(), LIMIT).holds());
+    browser.script("setTimeout(document.body.ondblclick, 50)");
     assertTrue(browser.await(target("id", "b"), new Wanted.Enabled(), LIMIT).holds());
     assertTrue(browser.await(target("id", "t"), new Wanted.Ticked(true), LIMIT).holds());
     assertEquals(
@@ -463,6 +464,7 @@ class ChromeTest {
     show(
         "<p id=d></p><script>console.error('glaze', 7); setTimeout(() => none(), 1); fetch('/slow').then(() => { d.textContent = 'done'; })</script>");
     assertEquals(List.of("GET " + address("/slow")), browser.awaitQuietNetwork(SHORT));
+    answer.countDown();
     assertEquals(List.of(), browser.awaitQuietNetwork(LIMIT));
     assertEquals("done", text("id", "d"));
     List<String> errors = browser.consoleErrors();
