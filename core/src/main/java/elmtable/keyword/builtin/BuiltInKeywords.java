@@ -1,6 +1,8 @@
 package elmtable.keyword.builtin;
 
 import elmtable.keyword.KeywordRegistry;
+import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 
 /** The classes of built-in keywords, in the order of the catalogue. */
@@ -9,6 +11,16 @@ public final class BuiltInKeywords {
 
   public static KeywordRegistry registry() {
     return KeywordRegistry.of(all());
+  }
+
+  /**
+   * The same with an extension's. Throws {@link IllegalArgumentException} where it has a keyword of
+   * a name that there is already, or one that is not declared rightly.
+   */
+  public static KeywordRegistry with(Collection<?> extensions) {
+    List<Object> owners = new ArrayList<>(all());
+    owners.addAll(extensions);
+    return KeywordRegistry.of(owners);
   }
 
   static List<Object> all() {

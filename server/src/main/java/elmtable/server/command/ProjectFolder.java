@@ -1,6 +1,5 @@
 package elmtable.server.command;
 
-import elmtable.keyword.builtin.BuiltInKeywords;
 import elmtable.project.Project;
 import elmtable.server.store.FolderReading;
 import java.io.IOException;
@@ -17,7 +16,7 @@ final class ProjectFolder {
     }
     try {
       FolderReading reading = FolderReading.of(folder);
-      return Project.of(reading.documents(), reading.files(), BuiltInKeywords.registry());
+      return Project.of(reading.documents(), reading.files(), ExtensionFolder.keywords());
     } catch (IOException unreadable) {
       throw new Refusal(
           "The folder " + folder + " cannot be read: " + unreadable.getMessage() + ".");

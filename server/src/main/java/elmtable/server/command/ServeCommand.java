@@ -1,6 +1,5 @@
 package elmtable.server.command;
 
-import elmtable.keyword.builtin.BuiltInKeywords;
 import elmtable.run.Runner;
 import elmtable.server.http.WebServer;
 import elmtable.server.service.Backend;
@@ -123,7 +122,7 @@ final class ServeCommand implements Callable<Integer> {
       Database database = Database.open(data);
       DocumentStore documents = new DocumentStore(database);
       takeIn(documents);
-      Workspace workspace = new Workspace(documents, BuiltInKeywords.registry());
+      Workspace workspace = new Workspace(documents, ExtensionFolder.keywords());
       RunStore runStore = new RunStore(database);
       RunService runs = new RunService(workspace, runStore, new Runner(ChromeLauncher::new));
       return new Opened(database, new Backend(workspace, runs, runStore));
