@@ -1,22 +1,51 @@
 package elmtable.bench;
 
 import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
 import org.openjdk.jmh.runner.RunnerException;
 import org.openjdk.jmh.runner.options.CommandLineOptionException;
 
 /**
  * Prints the figures: side-by-side programs first, then JMH's. Arguments go to JMH; {@code quick}
- * leaves it out.
+ * leaves it out and takes a smaller file.
  */
 public final class Main {
+  private static final long LARGE_FILE = 2L << 30;
+  private static final long QUICK_FILE = 200L << 20;
+
   private Main() {}
 
   public static void main(String[] arguments)
-      throws IOException, RunnerException, CommandLineOptionException {
+      throws IOException, InterruptedException, RunnerException, CommandLineOptionException {
     BigDocument.main();
     LargeProject.main();
-    if (arguments.length == 0 || !arguments[0].equals("quick")) {
+    inSmallHeap(Expanding.class);
+    Phrases.main();
+    Pairing.main();
+    boolean quick = arguments.length > 0 && arguments[0].equals("quick");
+    inSmallHeap(Shaping.class, String.valueOf(quick ? QUICK_FILE : LARGE_FILE));
+    if (!quick) {
       org.openjdk.jmh.Main.main(arguments);
+    }
+  }
+
+  /** In a process of its own that has no more than 256 MB of heap. */
+  private static void inSmallHeap(Class<?> program, String... arguments)
+      throws IOException, InterruptedException {
+    List<String> command =
+        new ArrayList<>(
+            List.of(
+                System.getProperty("java.home") + "/bin/java",
+                "-Xmx256m",
+                "-XX:+UseSerialGC",
+                "-cp",
+                System.getProperty("java.class.path"),
+                program.getName()));
+    command.addAll(List.of(arguments));
+    int code = new ProcessBuilder(command).inheritIO().start().waitFor();
+    if (code != 0) {
+      throw new IllegalStateException(program.getName() + " ended with " + code);
     }
   }
 }

@@ -10,7 +10,6 @@ import java.nio.charset.CharacterCodingException;
 import java.nio.charset.Charset;
 import java.nio.charset.CodingErrorAction;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashSet;
 import java.util.Iterator;
 import java.util.List;
@@ -124,7 +123,7 @@ record DelimitedFile(
       for (int c = 0; c < cells.length; c++) {
         cells[c] = c < record.size() ? record.get(c) : "";
       }
-      return new DataRow(number, Arrays.asList(cells), fault(record.size()));
+      return new DataRow(number, List.of(cells), fault(record.size()));
     }
 
     private String fault(int size) {

@@ -4,10 +4,11 @@ import elmtable.formula.Template;
 import elmtable.formula.Value;
 import elmtable.project.CaseData;
 import elmtable.project.CaseEntry;
+import elmtable.project.RowUse;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.function.BiFunction;
+import java.util.function.Function;
 import java.util.function.Predicate;
 
 /**
@@ -17,7 +18,7 @@ import java.util.function.Predicate;
  * @param needed the case that it was added for, since that one comes after it; or the empty text
  * @param parts the parts of its data that are in; empty for a case without rows
  * @param fault what keeps all its executable cases from running, or the empty text
- * @param rowFault what keeps the executable case of one row from running, given columns and cells
+ * @param rowFault what keeps the executable case of one row from running, or the empty text
  * @param settings the environments and browsers it runs in, in order
  * @param values what each environment gives for names, by the environment's name
  * @param rows which rows are in, by their key and number
@@ -30,7 +31,7 @@ public record CasePlan(
     boolean hasRows,
     List<CaseData.Part> parts,
     String fault,
-    BiFunction<List<String>, List<String>, String> rowFault,
+    Function<RowUse, String> rowFault,
     List<Setting> settings,
     Map<String, Map<String, Value>> values,
     RowChoice rows,

@@ -4,6 +4,7 @@ import elmtable.data.BrokenData;
 import elmtable.data.DataRow;
 import elmtable.data.DataSource;
 import elmtable.data.Rows;
+import elmtable.formula.Value;
 import elmtable.project.CaseData;
 import elmtable.project.CaseEntry;
 import elmtable.project.CaseNames;
@@ -11,12 +12,12 @@ import elmtable.project.RowUse;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
-import java.util.HashMap;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * The executable cases of one case, one after another: its rows as they stand, for each row its
@@ -25,25 +26,31 @@ import java.util.Optional;
 public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable {
   private final CasePlan plan;
   private final CaseEntry entry;
-  private final Identity identity;
-  private final Map<String, CaseNames> names = new HashMap<>();
-  private final Map<String, Repeats> nameRepeats = new HashMap<>();
-  private final Repeats rowRepeats = new Repeats();
+  private final List<Named> settings = new ArrayList<>();
   private final Iterator<CaseData.Part> parts;
   private final boolean oneName;
   private final Deque<ExecutableCase> ready = new ArrayDeque<>();
   private CaseData.Part part;
   private List<String> partTags = List.of();
+  private List<String> partColumns = List.of();
   private Rows rows;
   private boolean begun;
   private long toSkip;
 
+  /** A setting, with the names that were given in it. */
+  private record Named(Setting setting, Identity identity, CaseNames names, Repeats repeats) {}
+
   Expansion(CasePlan plan) {
     this.plan = plan;
     this.entry = plan.entry();
-    this.identity = new Identity(entry);
     this.parts = plan.isIn() ? plan.parts().iterator() : List.<CaseData.Part>of().iterator();
     this.oneName = plan.hasOneName() && plan.hasSeveralRows();
+    for (Setting setting : plan.settings()) {
+      Map<String, Value> values = plan.values().getOrDefault(setting.environment(), Map.of());
+      settings.add(
+          new Named(
+              setting, new Identity(entry, setting), new CaseNames(entry, values), new Repeats()));
+    }
   }
 
   /** Passes over some of them, without making what nobody asked for. */
@@ -70,7 +77,7 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
     if (!begun) {
       begun = true;
       if (plan.isIn() && !plan.hasRows()) {
-        add(Optional.empty(), "once", entry.tags(), plan.fault(), "");
+        single("once", entry.tags(), plan.fault());
         return true;
       }
     }
@@ -89,7 +96,7 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
       }
     } catch (BrokenData broken) {
       closeRows();
-      add(Optional.empty(), "broken " + part.name(), partTags, broken.getMessage(), "");
+      broken(broken.getMessage());
     }
     return true;
   }
@@ -100,109 +107,100 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
       return false;
     }
     part = parts.next();
-    partTags = new ArrayList<>(entry.tags());
-    partTags.addAll(part.tags());
+    partTags = Stream.concat(entry.tags().stream(), part.tags().stream()).toList();
+    partColumns = List.copyOf(part.summary().columns());
     Optional<DataSource> source = part.source();
     if (source.isEmpty()) {
-      add(Optional.empty(), "broken " + part.name(), partTags, part.broken(), "");
+      broken(part.broken());
       return true;
     }
     try {
       rows = source.get().open();
     } catch (BrokenData broken) {
-      add(Optional.empty(), "broken " + part.name(), partTags, broken.getMessage(), "");
+      broken(broken.getMessage());
     }
     return true;
   }
 
+  /** One executable case that stands for all that cannot be read. */
+  private void broken(String reason) {
+    single("broken " + part.name(), partTags, reason);
+  }
+
+  /** Every row is named, chosen or passed over, since a name may depend on those before it. */
   private void row(DataRow row) {
-    String key = row.key();
-    boolean keyed = !key.isEmpty();
-    int times = keyed ? 1 : rowRepeats.count(row.cells());
-    if (!plan.rows().has(row)) {
-      return;
-    }
-    boolean skipped = toSkip >= plan.settings().size() && plan.identities() == CasePlan.ALL;
-    if (skipped && oneName) {
-      toSkip -= plan.settings().size();
-      return;
-    }
-    DataSource source = part.source().orElseThrow();
+    boolean keyed = !row.key().isEmpty();
     RowUse use =
         new RowUse(
             part.name(),
             row.number(),
-            key,
-            part.summary().columns(),
+            row.key(),
+            partColumns,
             row.cells(),
-            source.hasTemplates());
-    if (skipped) {
-      plan.settings().forEach(setting -> name(Optional.of(use), setting, key));
-      toSkip -= plan.settings().size();
-      return;
+            part.source().orElseThrow().hasTemplates());
+    Optional<RowUse> used = Optional.of(use);
+    String mark = null;
+    String fault = null;
+    for (Named named : settings) {
+      String filled = named.names().of(used);
+      Repeats.Times times = named.repeats().count(filled, row.cells());
+      if (!plan.rows().has(row) || passesOver()) {
+        continue;
+      }
+      if (mark == null) {
+        mark = keyed ? "key " + row.key() : "row " + String.join("\u0000", row.cells());
+        fault = fault(row, use);
+      }
+      boolean again = oneName || times.name() > 1;
+      String name = again ? filled + ", " + (keyed ? row.key() : "row " + row.number()) : filled;
+      String identity = named.identity().of(mark, keyed ? 1 : times.row());
+      add(named.setting(), used, identity, name, partTags, fault);
     }
-    String written = keyed ? "key " + key : "row " + String.join("\u0000", row.cells());
-    String mark = times == 1 ? written : written + "#" + times;
-    add(Optional.of(use), mark, partTags, fault(row, use), key);
+  }
+
+  private boolean passesOver() {
+    return toSkip > 0 && plan.identities() == CasePlan.ALL && toSkip-- > 0;
   }
 
   private String fault(DataRow row, RowUse use) {
     if (!plan.fault().isEmpty()) {
       return plan.fault();
     }
-    return row.isSound() ? plan.rowFault().apply(use.columns(), use.written()) : row.fault();
+    return row.isSound() ? plan.rowFault().apply(use) : row.fault();
   }
 
-  private void add(Optional<RowUse> row, String mark, List<String> tags, String fault, String key) {
-    for (Setting setting : plan.settings()) {
-      String name = name(row, setting, key);
-      if (toSkip > 0 && plan.identities() == CasePlan.ALL) {
-        toSkip--;
-        continue;
+  /** An executable case in each setting, without a row. */
+  private void single(String mark, List<String> tags, String fault) {
+    for (Named named : settings) {
+      if (!passesOver()) {
+        String name = named.names().of(Optional.empty());
+        String identity = named.identity().of(mark, 1);
+        add(named.setting(), Optional.empty(), identity, name, tags, fault);
       }
-      String made = identity.of(mark, setting);
-      if (!plan.identities().test(made)) {
-        continue;
-      }
-      if (toSkip > 0) {
-        toSkip--;
-        continue;
-      }
-      ready.add(
-          new ExecutableCase(
-              entry,
-              made,
-              name,
-              tags,
-              row,
-              setting.environment(),
-              setting.browser(),
-              fault,
-              plan.needed()));
     }
   }
 
-  /** The name, with the row's key or number where it is not the first of that name. */
-  private String name(Optional<RowUse> row, Setting setting, String key) {
-    CaseNames filled =
-        names.computeIfAbsent(
+  private void add(
+      Setting setting,
+      Optional<RowUse> row,
+      String identity,
+      String name,
+      List<String> tags,
+      String fault) {
+    if (!plan.identities().test(identity) || toSkip > 0 && toSkip-- > 0) {
+      return;
+    }
+    ready.add(
+        new ExecutableCase(
+            entry,
+            identity,
+            name,
+            tags,
+            row,
             setting.environment(),
-            name -> new CaseNames(entry, plan.values().getOrDefault(name, Map.of())));
-    String name = filled.of(row);
-    if (row.isEmpty()) {
-      return name;
-    }
-    boolean again =
-        oneName
-            || nameRepeats
-                    .computeIfAbsent(
-                        setting.environment() + "\n" + setting.browser(), s -> new Repeats())
-                    .count(name)
-                > 1;
-    if (!again) {
-      return name;
-    }
-    return name + ", " + (key.isEmpty() ? "row " + row.get().number() : key);
+            setting.browser(),
+            fault,
+            plan.needed()));
   }
 
   private void closeRows() {

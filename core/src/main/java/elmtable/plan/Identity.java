@@ -3,34 +3,34 @@ package elmtable.plan;
 import elmtable.project.CaseEntry;
 import elmtable.text.Names;
 import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
+import org.apache.commons.codec.digest.MurmurHash3;
 
 /**
- * Makes the identities of a case's executable cases: a digest of document, case, row, environment
- * and browser, so that one is recognised from run to run even when rows move.
+ * Makes the identities of a case's executable cases in one setting: a digest of document, case,
+ * row, environment and browser, so that one is recognised from run to run even when rows move.
+ * MurmurHash3 (x64, 128 bits, of which 64 are shown) is enough, as nobody gains by making two of
+ * them equal.
  */
 final class Identity {
   private static final HexFormat HEX = HexFormat.of();
 
-  private final MessageDigest digest;
-  private final byte[] start;
+  private final long start;
 
-  Identity(CaseEntry entry) {
-    try {
-      digest = MessageDigest.getInstance("SHA-256");
-    } catch (NoSuchAlgorithmException impossible) {
-      throw new IllegalStateException(impossible);
-    }
-    start = (entry.path() + "\n" + Names.key(entry.name()) + "\n").getBytes(StandardCharsets.UTF_8);
+  Identity(CaseEntry entry, Setting setting) {
+    String all =
+        String.join(
+            "\n", entry.path(), Names.key(entry.name()), setting.environment(), setting.browser());
+    start = MurmurHash3.hash128x64(all.getBytes(StandardCharsets.UTF_8))[0];
   }
 
-  String of(String row, Setting setting) {
-    digest.update(start);
-    digest.update(
-        (row + "\n" + setting.environment() + "\n" + setting.browser())
-            .getBytes(StandardCharsets.UTF_8));
-    return HEX.formatHex(digest.digest(), 0, 8);
+  /**
+   * @param mark what tells the row from others
+   * @param times how often the same row came, this time included
+   */
+  String of(String mark, int times) {
+    byte[] text = mark.getBytes(StandardCharsets.UTF_8);
+    long[] both = MurmurHash3.hash128x64(text, 0, text.length, (int) (start >>> 32));
+    return HEX.toHexDigits(both[0] ^ start ^ (times - 1) * 0x9E3779B97F4A7C15L);
   }
 }

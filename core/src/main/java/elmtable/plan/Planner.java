@@ -209,7 +209,7 @@ public final class Planner {
         hasRows,
         parts,
         out.isEmpty() ? faults.of(entry) : "",
-        outline ? (columns, cells) -> faults.ofRow(entry, columns, cells) : (columns, cells) -> "",
+        outline ? use -> faults.ofRow(entry, use.columns(), use.written()) : use -> "",
         settings,
         values,
         chosenRows,

@@ -1,34 +1,63 @@
 package elmtable.plan;
 
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 
 /**
- * Counts how often texts came, by a hash of 64 bits each, so that a million of them take few
- * megabytes. Two different texts count as one with a chance of about 10<sup>-8</sup> among a
- * million.
+ * Counts how often names came, and how often rows came that gave the same name, by hashes of 64
+ * bits: a million of them take 32 MB. Two different texts count as one with a chance of about
+ * 10<sup>-8</sup> among a million.
  */
 final class Repeats {
   private static final long FNV_START = 0xcbf29ce484222325L;
   private static final long FNV_PRIME = 0x100000001b3L;
+  private static final long END_OF_TEXT = 0x1_0000;
 
-  private long[] hashes = new long[64];
-  private int[] counts = new int[64];
+  /** Each name's hash, and behind it that of the first row with that name. */
+  private long[] table = new long[128];
+
   private int size;
 
-  /** How often the text came, this time included. */
-  int count(String text) {
-    return add(hash(FNV_START, text));
+  /** How often those names came that came more than once. */
+  private final Map<Long, Integer> names = new HashMap<>();
+
+  /** How often those rows came whose name came more than once. */
+  private final Map<Long, Integer> rows = new HashMap<>();
+
+  /**
+   * How often a name and a row came, this time included.
+   *
+   * @param row at most {@code name}, since equal rows give equal names
+   */
+  record Times(int name, int row) {
+    static final Times FIRST = new Times(1, 1);
   }
 
-  int count(List<String> texts) {
-    long hash = FNV_START;
-    for (String text : texts) {
-      hash = (hash(hash, text) ^ 0x1f) * FNV_PRIME;
+  /** Counts a row with the name that it gives. */
+  Times count(String name, List<String> row) {
+    long nameHash = mixed(hash(FNV_START, name));
+    long rowHash = FNV_START;
+    for (int i = 0; i < row.size(); i++) {
+      rowHash = (hash(rowHash, row.get(i)) ^ END_OF_TEXT) * FNV_PRIME;
     }
-    return add(hash);
+    int at = place(table, nameHash);
+    if (table[at] != nameHash) {
+      table[at] = nameHash;
+      table[at + 1] = rowHash;
+      size++;
+      if (size * 8L > table.length * 3L) {
+        grow();
+      }
+      return Times.FIRST;
+    }
+    int before = rowHash == table[at + 1] ? 1 : 0;
+    return new Times(
+        names.merge(nameHash, 2, (times, two) -> times + 1),
+        rows.merge(rowHash, before + 1, (times, first) -> times + 1));
   }
 
-  /** FNV-1a over UTF-16 units, mixed at the end as in SplitMix64. */
+  /** FNV-1a over UTF-16 units. */
   private static long hash(long from, String text) {
     long hash = from;
     for (int i = 0; i < text.length(); i++) {
@@ -37,45 +66,32 @@ final class Repeats {
     return hash;
   }
 
-  private int add(long raw) {
-    long hash = raw;
-    hash = (hash ^ (hash >>> 30)) * 0xbf58476d1ce4e5b9L;
+  /** The last step of SplitMix64; 0 marks a free place and is no hash. */
+  private static long mixed(long raw) {
+    long hash = (raw ^ (raw >>> 30)) * 0xbf58476d1ce4e5b9L;
     hash = (hash ^ (hash >>> 27)) * 0x94d049bb133111ebL;
     hash ^= hash >>> 31;
-    if (hash == 0) {
-      hash = 1;
-    }
-    if (size * 2 >= hashes.length) {
-      grow();
-    }
-    int at = place(hash);
-    if (hashes[at] == 0) {
-      hashes[at] = hash;
-      size++;
-    }
-    return ++counts[at];
+    return hash == 0 ? 1 : hash;
   }
 
-  private int place(long hash) {
-    int mask = hashes.length - 1;
+  private static int place(long[] table, long hash) {
+    int mask = table.length - 2;
     int at = (int) hash & mask;
-    while (hashes[at] != 0 && hashes[at] != hash) {
-      at = (at + 1) & mask;
+    while (table[at] != 0 && table[at] != hash) {
+      at = (at + 2) & mask;
     }
     return at;
   }
 
   private void grow() {
-    long[] oldHashes = hashes;
-    int[] oldCounts = counts;
-    hashes = new long[oldHashes.length * 2];
-    counts = new int[oldCounts.length * 2];
-    for (int i = 0; i < oldHashes.length; i++) {
-      if (oldHashes[i] != 0) {
-        int at = place(oldHashes[i]);
-        hashes[at] = oldHashes[i];
-        counts[at] = oldCounts[i];
+    long[] larger = new long[table.length * 2];
+    for (int i = 0; i < table.length; i += 2) {
+      if (table[i] != 0) {
+        int at = place(larger, table[i]);
+        larger[at] = table[i];
+        larger[at + 1] = table[i + 1];
       }
     }
+    table = larger;
   }
 }

@@ -27,16 +27,16 @@ final class CaseChecks {
 
   List<Diagnostic> check(CaseEntry entry) {
     Block block = entry.block();
-    Reach reach = Reach.of(entry, project);
+    CaseData data = project.dataOf(entry);
+    Reach reach = Reach.of(entry, project, data);
     if (!block.isScenario()) {
       name(entry, reach);
     }
     properties(block);
     new AfterChecks(project.index()).check(entry, problems);
-    new NameChecks(project).check(entry, problems);
-    new RunChecks(project.index()).check(entry, problems);
+    NameChecks.check(entry, data, problems);
     ColumnChecks.unused(block, problems);
-    data(entry);
+    data(entry, data);
     boolean draft = entry.isDraft();
     StepPlace place = StepPlace.of(entry);
     if (block.isScenario()) {
@@ -87,7 +87,7 @@ final class CaseChecks {
     }
   }
 
-  private void data(CaseEntry entry) {
+  private void data(CaseEntry entry, CaseData data) {
     Block block = entry.block();
     Optional<Line.Property> named = block.property("data");
     List<SectionBody> own = block.sections(Section.DATA);
@@ -100,7 +100,7 @@ final class CaseChecks {
     } else if (named.isPresent()) {
       PropertyChecks.dataSet(named.get(), project, problems);
     }
-    problems.addAll(project.dataOf(entry).problems());
+    problems.addAll(data.problems());
     Reach reach = Reach.of(block, project.index());
     for (SectionBody section : own) {
       if (!block.isScenario()) {

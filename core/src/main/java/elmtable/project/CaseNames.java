@@ -1,6 +1,7 @@
 package elmtable.project;
 
 import elmtable.formula.Evaluator;
+import elmtable.formula.Formula;
 import elmtable.formula.FormulaFailure;
 import elmtable.formula.Surroundings;
 import elmtable.formula.Template;
@@ -8,6 +9,8 @@ import elmtable.formula.Value;
 import elmtable.language.Step;
 import elmtable.text.Names;
 import java.util.HashMap;
+import java.util.IdentityHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
@@ -15,8 +18,16 @@ import java.util.Optional;
 public final class CaseNames {
   private final CaseEntry entry;
   private final Template template;
-  private final Map<String, Value> known = new HashMap<>();
+  private final boolean hasReferences;
+  private final Map<String, Value> environment = new HashMap<>();
   private final Evaluator evaluator;
+
+  /** The keys of the names that single references say. */
+  private final Map<Formula.Reference, String> keys = new IdentityHashMap<>();
+
+  private List<String> columns = List.of();
+  private Map<String, Integer> places = Map.of();
+  private RowUse row;
 
   /**
    * @param values what the environment gives
@@ -24,31 +35,66 @@ public final class CaseNames {
   public CaseNames(CaseEntry entry, Map<String, Value> values) {
     this.entry = entry;
     this.template = entry.nameTemplate();
-    known.putAll(values);
-    this.evaluator =
-        new Evaluator(
-            path -> Optional.ofNullable(known.get(Names.key(path.get(path.size() - 1)))),
-            Surroundings.seeded(0, "plan"));
+    this.hasReferences = template.hasReferences();
+    environment.putAll(values);
+    for (Template.Part part : template.parts()) {
+      if (part instanceof Template.Place place
+          && place.formula() instanceof Formula.Reference reference) {
+        keys.put(reference, Names.key(reference.path().get(0)));
+      }
+    }
+    this.evaluator = new Evaluator(this::find, Surroundings.seeded(0, "plan"));
   }
 
-  public String of(Optional<RowUse> row) {
+  private Optional<Value> find(List<String> path) {
+    String key = Names.key(path.get(path.size() - 1));
+    Integer place = places.get(key);
+    return Optional.ofNullable(place == null ? environment.get(key) : Value.of(row.text(place)));
+  }
+
+  /** Where the columns of a row are; the rows of a part have the same list of them. */
+  private void use(RowUse use) {
+    row = use;
+    if (columns != use.columns()) {
+      columns = use.columns();
+      places = new HashMap<>();
+      for (int i = 0; i < columns.size(); i++) {
+        places.put(Names.key(columns.get(i)), i);
+      }
+    }
+  }
+
+  public String of(Optional<RowUse> of) {
     if (entry.block().isScenario()) {
-      return row.map(use -> Step.filled(entry.name(), use.columns(), use.texts()))
+      return of.map(use -> Step.filled(entry.name(), use.columns(), use.texts()))
           .orElse(entry.name());
     }
-    if (!template.hasReferences()) {
+    if (!hasReferences) {
       return template.literal().orElse(entry.name());
     }
-    row.ifPresent(use -> known.putAll(use.literalValues()));
+    of.ifPresent(this::use);
     StringBuilder name = new StringBuilder();
     for (Template.Part part : template.parts()) {
       switch (part) {
         case Template.Plain plain -> name.append(plain.text());
         case Template.Grid grid -> {}
-        case Template.Place place -> name.append(shown(place));
+        case Template.Place place -> name.append(value(place));
       }
     }
     return name.toString();
+  }
+
+  /** Most references are plain columns, which need no working out. */
+  private String value(Template.Place place) {
+    if (row != null
+        && place.formula() instanceof Formula.Reference reference
+        && reference.path().size() == 1) {
+      Integer column = places.get(keys.get(reference));
+      if (column != null) {
+        return row.text(column);
+      }
+    }
+    return shown(place);
   }
 
   /**

@@ -105,14 +105,7 @@ final class Changes {
             facts,
             new Symbol(Space.valueOf(block.block().kind().name()), Names.key(block.name())),
             fact(block.block())));
-    index
-        .stepRuns()
-        .forEach((hash, places) ->
-            put(
-                facts,
-                new Symbol(Space.STEP_RUN, String.valueOf(hash)),
-                places.stream().map(place -> place.path() + place.line()).toList()));
-    index.published.forEach(key -> put(facts, new Symbol(Space.PUBLISHED, key), true));
+    index.published().forEach(key -> put(facts, new Symbol(Space.PUBLISHED, key), true));
     index.suite.ifPresent(suite ->
         suite
             .cases()

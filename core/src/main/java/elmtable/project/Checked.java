@@ -15,14 +15,26 @@ import java.util.Set;
  * @param circles keywords that call themselves, by the block that closes the circle; lines count
  *     from that block
  * @param unused how many documents use each thing
- * @param problems everything, by path, with absolute lines in their order
+ * @param runs steps that stand in several cases
+ * @param together what is wrong with each document, by path
+ * @param problems the same, with absolute lines in their order
  */
 record Checked(
     Map<String, DocumentIndex> indexes,
     Map<String, CheckedDocument> documents,
     Map<Block, List<Diagnostic>> circles,
     Unused unused,
+    StepRuns runs,
+    Map<String, Together> together,
     Map<String, List<Diagnostic>> problems) {
+
+  /**
+   * What is wrong with a document, all in all.
+   *
+   * @param extras what the project as a whole shows about it; lines as they were found
+   * @param problems with absolute lines in their order
+   */
+  record Together(CheckedDocument document, List<Diagnostic> extras, List<Diagnostic> problems) {}
 
   /**
    * What was found in one block; it holds as long as the block is the same object and nothing that

@@ -5,6 +5,7 @@ import elmtable.language.BlockKind;
 import elmtable.language.Document.Placed;
 import elmtable.project.Checked.CheckedBlock;
 import elmtable.project.Checked.CheckedDocument;
+import elmtable.project.Checked.Together;
 import elmtable.text.Diagnostic;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -14,6 +15,7 @@ import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 
 /**
@@ -51,12 +53,24 @@ final class Checker {
         before != null && sameKeywords(before.indexes(), project.indexes())
             ? before.circles()
             : KeywordCircles.find(project.index());
-    Map<String, List<Diagnostic>> problems = new LinkedHashMap<>();
     Unused unused = checker.unused(before, documents);
-    documents.forEach(
-        (path, document) -> problems.put(path, checker.together(document, circles, unused)));
+    StepRuns runs = runs(before, project);
+    Map<String, Together> together = new LinkedHashMap<>();
+    Map<String, List<Diagnostic>> problems = new LinkedHashMap<>();
+    documents.forEach((path, document) -> {
+      Together known = before == null ? null : before.together().get(path);
+      Together now = checker.together(document, circles, unused, runs, known);
+      together.put(path, now);
+      problems.put(path, now.problems());
+    });
     return new Checked(
-        project.indexes(), documents, circles, unused, Collections.unmodifiableMap(problems));
+        project.indexes(),
+        documents,
+        circles,
+        unused,
+        runs,
+        together,
+        Collections.unmodifiableMap(problems));
   }
 
   /** The uses of everything, from those of before and what the documents checked anew use. */
@@ -80,6 +94,25 @@ final class Checker {
     return (known == null ? Unused.none() : known.unused()).with(gone, come);
   }
 
+  private static StepRuns runs(Checked before, Project project) {
+    List<DocumentIndex> gone = new ArrayList<>();
+    List<DocumentIndex> come = new ArrayList<>();
+    Map<String, DocumentIndex> old = before == null ? Map.of() : before.indexes();
+    project
+        .indexes()
+        .forEach((path, index) -> {
+          if (old.get(path) != index) {
+            come.add(index);
+          }
+        });
+    old.forEach((path, index) -> {
+      if (project.indexes().get(path) != index) {
+        gone.add(index);
+      }
+    });
+    return (before == null ? StepRuns.none() : before.runs()).with(gone, come);
+  }
+
   private static boolean sameKeywords(
       Map<String, DocumentIndex> before, Map<String, DocumentIndex> now) {
     if (!before.keySet().equals(now.keySet())) {
@@ -100,31 +133,49 @@ final class Checker {
     return blocks;
   }
 
-  /** What was found in a document itself, with what the project as a whole shows about it. */
-  private List<Diagnostic> together(
-      CheckedDocument document, Map<Block, List<Diagnostic>> circles, Unused unused) {
-    List<Diagnostic> duplicates =
-        project.index().duplicates().getOrDefault(document.index().document.path(), List.of());
-    List<Diagnostic> all = new ArrayList<>(duplicates);
-    all.addAll(unused.of(document.index()));
-    if (!circles.isEmpty()) {
-      for (KeywordEntry.Composed keyword : document.index().keywords) {
-        circles
-            .getOrDefault(keyword.block(), List.of())
-            .forEach(problem -> all.add(problem.down(keyword.placed().firstLine())));
+  /**
+   * What was found in a document itself, with what the project as a whole shows about it; the same
+   * list as before where neither changed.
+   */
+  private Together together(
+      CheckedDocument document,
+      Map<Block, List<Diagnostic>> circles,
+      Unused unused,
+      StepRuns runs,
+      Together known) {
+    List<Diagnostic> extras = new ArrayList<>();
+    List<Integer> lines = new ArrayList<>();
+    String path = document.index().document.path();
+    project.index().duplicates().getOrDefault(path, List.of()).forEach(extras::add);
+    extras.addAll(unused.of(document.index()));
+    extras.forEach(absolute -> lines.add(0));
+    for (KeywordEntry.Composed keyword : document.index().keywords) {
+      for (Diagnostic circle : circles.getOrDefault(keyword.block(), List.of())) {
+        extras.add(circle);
+        lines.add(keyword.placed().firstLine());
       }
     }
-    if (all.isEmpty()) {
-      return document.problems();
+    for (CaseEntry entry : document.index().suite.map(SuiteEntry::cases).orElse(List.of())) {
+      Optional<Diagnostic> notice = runs.notice(entry.block());
+      if (notice.isPresent()) {
+        extras.add(notice.get());
+        lines.add(entry.placed().firstLine());
+      }
     }
-    all.addAll(document.problems());
+    if (known != null && known.document() == document && known.extras().equals(extras)) {
+      return known;
+    }
+    List<Diagnostic> all = new ArrayList<>(document.problems());
+    for (int i = 0; i < extras.size(); i++) {
+      all.add(lines.get(i) == 0 ? extras.get(i) : extras.get(i).down(lines.get(i)));
+    }
     all.sort(IN_ORDER);
-    return List.copyOf(all);
+    return new Together(document, extras, List.copyOf(all));
   }
 
   private CheckedDocument document(DocumentIndex index) {
     CheckedDocument known = before.get(index.document.path());
-    if (known != null && known.index() == index && Collections.disjoint(changed, known.asked())) {
+    if (known != null && known.index() == index && Collections.disjoint(known.asked(), changed)) {
       return known;
     }
     Map<Block, CheckedBlock> blocks = new IdentityHashMap<>();
@@ -154,7 +205,7 @@ final class Checker {
     if (known != null
         && known.surroundings() == surroundings
         && known.winner() == winner
-        && Collections.disjoint(changed, known.asked().symbols)) {
+        && Collections.disjoint(known.asked().symbols, changed)) {
       return known;
     }
     Asked asked = new Asked();

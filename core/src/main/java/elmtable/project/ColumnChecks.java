@@ -5,16 +5,12 @@ import elmtable.formula.Template;
 import elmtable.language.Block;
 import elmtable.language.Cell;
 import elmtable.language.Line;
-import elmtable.language.Mark;
 import elmtable.language.Section;
 import elmtable.language.SectionBody;
-import elmtable.language.Step;
 import elmtable.text.Diagnostic;
 import elmtable.text.Names;
 import elmtable.text.Problem;
-import java.util.HashSet;
 import java.util.List;
-import java.util.Set;
 
 /** Checks names of columns: whether formulas can say them plainly, and whether anything does. */
 final class ColumnChecks {
@@ -44,24 +40,19 @@ final class ColumnChecks {
         .isPresent();
   }
 
-  /** Columns of a case's own rows that nothing in the case says. */
+  /**
+   * Columns of a case's own rows that nothing in the case says. A word that only looks like the
+   * column's name counts as a use: better one unused column too few than a used one too many.
+   */
   static void unused(Block block, List<Diagnostic> problems) {
     List<SectionBody> data = block.sections(Section.DATA);
     if (data.isEmpty() || block.isScenario()) {
       return;
     }
-    Set<String> said = new HashSet<>();
-    say(Template.of(block.name()), said);
-    for (Line.Property property : block.properties()) {
-      saidBy(property, said);
-    }
-    for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
-      block.steps(section).forEach(step -> say(step, said));
-    }
+    String said = said(block, data);
     for (SectionBody section : data) {
-      section.properties().forEach(property -> saidBy(property, said));
       for (Cell cell : section.head().map(Line.Row::cells).orElse(List.of())) {
-        if (!cell.isBlank() && !said.contains(Names.key(cell.name()))) {
+        if (!cell.isBlank() && !hasWord(said, Names.key(cell.name()))) {
           problems.add(
               new Diagnostic(
                   Problem.UNUSED_COLUMN,
@@ -72,36 +63,30 @@ final class ColumnChecks {
     }
   }
 
-  /** Conditions and keys are formulas and lists of names: whatever they say is used. */
-  private static void saidBy(Line.Property property, Set<String> said) {
-    switch (property.word()) {
-      case "where" -> say(Template.bare(property.value()), said);
-      case "key" -> said.add(Names.key(property.value()));
-      default -> {}
-    }
-  }
-
-  private static void say(Step step, Set<String> said) {
-    say(Template.of(step.first().source()), said);
-    for (Cell cell : step.arguments()) {
-      say(Template.of(cell.source()), said);
-      // An argument may be a bare formula, or one given by name.
-      say(Template.bare(cell.source()), said);
-      say(Template.bare(cell.source().substring(cell.source().indexOf('=') + 1)), said);
-    }
-    for (Mark mark : step.marks()) {
-      switch (mark) {
-        case Mark.OnlyIf onlyIf -> say(onlyIf.formula(), said);
-        case Mark.ForEach each -> say(Template.bare(each.list()), said);
-        case Mark.Keep keep -> {}
-        case Mark.Options options -> {}
+  /** Everything in a case that may say the name of a column, as the key of a name. */
+  private static String said(Block block, List<SectionBody> data) {
+    StringBuilder said = new StringBuilder(block.name());
+    block.properties().forEach(property -> said.append('\n').append(property.value()));
+    data.forEach(section ->
+        section.properties().forEach(property -> said.append('\n').append(property.value())));
+    for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
+      for (SectionBody body : block.sections(section)) {
+        body.rows()
+            .forEach(row -> row.cells().forEach(cell -> said.append('\n').append(cell.source())));
       }
     }
+    return Names.key(said.toString());
   }
 
-  private static void say(Template template, Set<String> said) {
-    for (Formula.Reference reference : template.references()) {
-      said.add(Names.key(reference.path().get(reference.path().size() - 1)));
+  private static boolean hasWord(String text, String word) {
+    for (int at = text.indexOf(word); at >= 0; at = text.indexOf(word, at + 1)) {
+      int end = at + word.length();
+      boolean begins = at == 0 || !Character.isLetterOrDigit(text.charAt(at - 1));
+      boolean ends = end == text.length() || !Character.isLetterOrDigit(text.charAt(end));
+      if (begins && ends) {
+        return true;
+      }
     }
+    return false;
   }
 }

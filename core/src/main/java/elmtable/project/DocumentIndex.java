@@ -13,6 +13,7 @@ import elmtable.text.Names;
 import elmtable.text.Problem;
 import elmtable.text.Range;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -32,8 +33,8 @@ final class DocumentIndex {
   final Optional<SuiteEntry> suite;
   private volatile Map<Long, List<StepRuns.Place>> stepRuns;
 
-  /** Keys of the names of values that its steps publish. */
-  final Set<String> published = new LinkedHashSet<>();
+  private volatile Set<String> published;
+  private volatile Map<String, CaseEntry> casesByName;
 
   /** Cases and elements of one name inside the document. */
   final List<Diagnostic> duplicates = new ArrayList<>();
@@ -46,7 +47,6 @@ final class DocumentIndex {
       }
     }
     suite = readSuite();
-    readPublished();
   }
 
   private void add(Placed placed) {
@@ -61,17 +61,39 @@ final class DocumentIndex {
     }
   }
 
-  /** Names given as plain texts; one that is made up at run time is only found by its place. */
-  private void readPublished() {
-    for (Placed placed : document.document().blocks()) {
-      for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
-        for (Step step : placed.block().steps(section)) {
-          if (!step.arguments().isEmpty() && Names.same(step.first().name(), PUBLISH)) {
-            published.add(Names.key(step.arguments().get(0).name()));
+  /** The case whose name has a key, or null. */
+  CaseEntry caseNamed(String key) {
+    Map<String, CaseEntry> known = casesByName;
+    if (known == null) {
+      known = new HashMap<>();
+      for (CaseEntry entry : suite.map(SuiteEntry::cases).orElse(List.of())) {
+        known.putIfAbsent(Names.key(entry.name()), entry);
+      }
+      casesByName = known;
+    }
+    return known.get(key);
+  }
+
+  /**
+   * Keys of the names of values that its steps publish, where they are given as plain texts; one
+   * that is made up at run time is only found by its place.
+   */
+  Set<String> published() {
+    Set<String> known = published;
+    if (known == null) {
+      known = new LinkedHashSet<>();
+      for (Placed placed : document.document().blocks()) {
+        for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
+          for (Step step : placed.block().steps(section)) {
+            if (!step.arguments().isEmpty() && Names.same(step.first().name(), PUBLISH)) {
+              known.add(Names.key(step.arguments().get(0).name()));
+            }
           }
         }
       }
+      published = known;
     }
+    return known;
   }
 
   /** Windows of the steps of its cases, by hash; worked out when first asked for. */

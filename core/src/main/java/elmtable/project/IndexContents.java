@@ -13,10 +13,9 @@ import java.util.Collection;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
+import java.util.Optional;
 
 /** What the documents of a project name together; of two things with one name the first counts. */
 final class IndexContents {
@@ -25,7 +24,7 @@ final class IndexContents {
   final Map<String, DataEntry> dataSets = new LinkedHashMap<>();
   final Map<BlockKind, Map<String, NamedBlock>> named = new EnumMap<>(BlockKind.class);
   final List<SuiteEntry> suites = new ArrayList<>();
-  final Map<String, CaseEntry> cases = new HashMap<>();
+  final Map<String, List<DocumentIndex>> suitesByName = new HashMap<>();
   final List<ElementEntry> elements = new ArrayList<>();
   final Map<String, List<ElementEntry>> elementsByName = new LinkedHashMap<>();
   final List<ElementEntry> elementPatterns = new ArrayList<>();
@@ -39,10 +38,7 @@ final class IndexContents {
   /** Worked out when first asked for. */
   volatile Map<String, String> environmentAddresses;
 
-  final StepRuns stepRuns;
-
-  /** Keys of the names of values that steps publish. */
-  final Set<String> published = new LinkedHashSet<>();
+  private final Collection<DocumentIndex> documents;
 
   private volatile PhraseIndex phrases;
 
@@ -55,12 +51,28 @@ final class IndexContents {
     for (BuiltIn method : builtIn.all()) {
       keywords.put(Names.key(method.signature().name()), new KeywordEntry.Method(method));
     }
+    this.documents = documents;
     documents.forEach(this::add);
-    stepRuns = new StepRuns(documents);
     for (PageEntry page : pages.values()) {
       page.elements().forEach(this::addElement);
     }
     phrases = phrasesBefore != null && phrasesBefore.isOf(signatures()) ? phrasesBefore : null;
+  }
+
+  /** The case of a key: of its suite's name and its own. */
+  Optional<CaseEntry> caseOf(String suiteKey, String caseKey) {
+    for (DocumentIndex document : suitesByName.getOrDefault(suiteKey, List.of())) {
+      CaseEntry found = document.caseNamed(caseKey);
+      if (found != null) {
+        return Optional.of(found);
+      }
+    }
+    return Optional.empty();
+  }
+
+  /** Whether a step of any document publishes a value of this name. */
+  boolean isPublished(String key) {
+    return documents.stream().anyMatch(document -> document.published().contains(key));
   }
 
   private List<Signature> signatures() {
@@ -117,9 +129,10 @@ final class IndexContents {
       }
     }
     document.suite.ifPresent(suites::add);
-    published.addAll(document.published);
-    document.suite.ifPresent(
-        suite -> suite.cases().forEach(entry -> cases.putIfAbsent(entry.key(), entry)));
+    document.suite.ifPresent(suite ->
+        suitesByName
+            .computeIfAbsent(Names.key(suite.name()), name -> new ArrayList<>(1))
+            .add(document));
   }
 
   private void addElement(ElementEntry element) {

@@ -15,14 +15,9 @@ final class NameChecks {
   /** Rows further down are told apart in the plan, but not looked for here. */
   private static final int MOST_ROWS = 10_000;
 
-  private final Project project;
+  private NameChecks() {}
 
-  NameChecks(Project project) {
-    this.project = project;
-  }
-
-  void check(CaseEntry entry, List<Diagnostic> problems) {
-    CaseData data = project.dataOf(entry);
+  static void check(CaseEntry entry, CaseData data, List<Diagnostic> problems) {
     // The names of an outline are not of our making, and other readers of Gherkin have no columns
     // in them.
     if (data.rows() < 2 || entry.block().isScenario()) {
@@ -40,7 +35,7 @@ final class NameChecks {
     }
   }
 
-  private String firstDouble(CaseEntry entry, CaseData data) {
+  private static String firstDouble(CaseEntry entry, CaseData data) {
     CaseNames names = new CaseNames(entry, Map.of());
     Map<String, Integer> seen = new HashMap<>();
     for (CaseData.Part part : data.parts()) {

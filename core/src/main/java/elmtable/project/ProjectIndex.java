@@ -185,34 +185,27 @@ public final class ProjectIndex {
 
   /** A case as another one names it: of the same suite, or behind its suite's name and a slash. */
   public Optional<CaseEntry> caseNamed(String name, CaseEntry from) {
-    List<String> keys = new ArrayList<>(List.of(from.keyOf(name)));
-    for (int slash = name.indexOf('/'); slash >= 0; slash = name.indexOf('/', slash + 1)) {
-      keys.add(
-          Names.key(name.substring(0, slash).strip())
-              + "/"
-              + Names.key(name.substring(slash + 1).strip()));
+    Optional<CaseEntry> own = caseOf(from.suiteName(), name);
+    for (int slash = name.indexOf('/');
+        own.isEmpty() && slash >= 0;
+        slash = name.indexOf('/', slash + 1)) {
+      own = caseOf(name.substring(0, slash).strip(), name.substring(slash + 1).strip());
     }
-    for (String key : keys) {
-      ask(Space.CASE, key);
-      CaseEntry found = contents.cases.get(key);
-      if (found != null) {
-        return Optional.of(found);
-      }
-    }
-    return Optional.empty();
+    return own;
   }
 
-  /** The windows of steps with a hash, over all cases. */
-  List<StepRuns.Place> stepRuns(long hash) {
-    ask(Space.STEP_RUN, String.valueOf(hash));
-    return contents.stepRuns.places(hash);
+  private Optional<CaseEntry> caseOf(String suite, String name) {
+    String suiteKey = Names.key(suite);
+    String caseKey = Names.key(name);
+    ask(Space.CASE, suiteKey + "/" + caseKey);
+    return contents.caseOf(suiteKey, caseKey);
   }
 
   /** Whether any step of the project publishes a value of this name. */
   boolean isPublished(String name) {
     String key = Names.key(name);
     ask(Space.PUBLISHED, key);
-    return contents.published.contains(key);
+    return contents.isPublished(key);
   }
 
   /** Notes that a step may use any element. */

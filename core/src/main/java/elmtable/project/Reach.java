@@ -52,6 +52,10 @@ public final class Reach {
 
   /** What a case's steps can use. */
   public static Reach of(CaseEntry entry, Project project) {
+    return of(entry, project, project.dataOf(entry));
+  }
+
+  static Reach of(CaseEntry entry, Project project, CaseData data) {
     Reach reach = new Reach(project.index());
     reach.environment.forEach(reach.names::put);
     entry.suite().ifPresent(reach::addSuiteValues);
@@ -64,7 +68,6 @@ public final class Reach {
     reach.ofCase = true;
     reach.maker = entry.block().isScenario() ? null : entry.block();
     reach.addTyped(entry.block());
-    CaseData data = project.dataOf(entry);
     data.columns().forEach(column -> reach.put(column, Origin.COLUMN, ""));
     for (CaseData.Part part : data.parts()) {
       if (part.source().isEmpty()) {

@@ -2,8 +2,6 @@ package elmtable.project;
 
 import elmtable.formula.Escapes;
 import elmtable.formula.Template;
-import elmtable.formula.Value;
-import elmtable.text.Names;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -43,7 +41,7 @@ public record RowUse(
   public List<String> texts() {
     List<String> texts = new ArrayList<>();
     for (int i = 0; i < cells.size(); i++) {
-      texts.add(cell(i).literal().orElse(cells.get(i)));
+      texts.add(text(i));
     }
     return texts;
   }
@@ -53,20 +51,17 @@ public record RowUse(
     return templates ? cells : cells.stream().map(Escapes::inline).toList();
   }
 
-  /** Cells by the key of their column's name; one with references stays as written. */
-  public Map<String, Value> literalValues() {
-    Map<String, Value> values = new LinkedHashMap<>();
-    for (int i = 0; i < columns.size(); i++) {
-      values.put(Names.key(columns.get(i)), Value.of(cell(i).literal().orElse(cells.get(i))));
-    }
-    return values;
+  /** A cell as plain text; one with references stays as written. */
+  public String text(int column) {
+    String cell = cells.get(column);
+    return templates ? Template.of(cell).literal().orElse(cell) : cell;
   }
 
   /** Cells by column as a person reads them. */
   public Map<String, String> shown() {
     Map<String, String> shown = new LinkedHashMap<>();
     for (int i = 0; i < columns.size(); i++) {
-      shown.put(columns.get(i), cell(i).literal().orElse(cells.get(i)));
+      shown.put(columns.get(i), text(i));
     }
     return shown;
   }

@@ -20,8 +20,6 @@ record Symbol(Space space, String key) {
     BROWSER,
     PLAN,
     CASE,
-    /** Windows of steps, by their hash. */
-    STEP_RUN,
     /** Names of published values. */
     PUBLISHED
   }

@@ -15,6 +15,9 @@ public final class Names {
 
   /** What two equal names have in common. */
   public static String key(String name) {
+    if (isKey(name)) {
+      return name;
+    }
     String folded = name;
     if (!isPlain(name)) {
       // Upper then lower case is the full case folding of all but a handful of letters (ß and SS
@@ -39,6 +42,20 @@ public final class Names {
       }
     }
     return key.toString();
+  }
+
+  /** Whether a name is its own key: small ASCII letters and signs with single blanks between. */
+  private static boolean isKey(String name) {
+    char before = ' ';
+    for (int i = 0; i < name.length(); i++) {
+      char c = name.charAt(i);
+      boolean plain = c > ' ' && c < 127 && (c < 'A' || c > 'Z') && c != '-' && c != '_';
+      if (!plain && (c != ' ' || before == ' ')) {
+        return false;
+      }
+      before = c;
+    }
+    return before != ' ' || name.isEmpty();
   }
 
   public static boolean same(String a, String b) {
