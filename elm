@@ -120,6 +120,9 @@ case "${1:-help}" in
 ./elm check DIR          lists the problems of a project folder
 ./elm plan DIR           lists the executable cases of a project folder
 ./elm run DIR            runs them (--tags EXPR, --out DIR)
+./elm data DIR NAME      prints a data set as it is shaped
+./elm outline FILE       shows what is in a feature
+./elm convert FILE       prints a suite as a feature, or the other way round (--to)
 ./elm bench              prints the benchmarks' figures
 ./elm format             formats all sources
 ./elm screenshots        makes docs/screenshots anew from the demo

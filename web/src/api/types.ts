@@ -40,6 +40,7 @@ export interface CasePlanView {
     line: number;
     count: number;
     out: string;
+    needed: string;
     tags: string[];
     executables: ExecutableView[];
 }

@@ -258,14 +258,16 @@ function CaseRows({
   const several = one.executables.some((executable) => executable.row > 0);
   return (
     <>
-      {(several || out) && (
+      {(several || out || one.needed !== '') && (
         <tr className={`h-7 border-b border-hair ${out ? 'text-ink-3' : ''}`}>
           <td className="truncate pl-6">
             <Link to={`/cases/${inAddress(one.path)}?line=${one.line + 1}`} className="hover:underline">
               <Parts parts={one.nameParts} />
             </Link>
           </td>
-          <td className="truncate text-[12px] text-ink-3">{out ? one.out : one.tags.join(', ')}</td>
+          <td className="truncate text-[12px] text-ink-3">
+            {out ? one.out : one.needed ? `needed by ${one.needed}` : one.tags.join(', ')}
+          </td>
           <td className="pr-2 text-right">{out ? 'out' : one.count}</td>
         </tr>
       )}

@@ -11,7 +11,7 @@ class CrashJourney {
   void aRunIsInterruptedKeepsWhatHadFinishedAndLeavesNoBrowser() throws Exception {
     try (World world = new World();
         Screen screen = new Screen()) {
-      screen.open(world.address() + "/cases");
+      screen.open(world.address() + "/cases/suites/firing-requests.elmt");
       screen.pressButton("Run 14 cases");
       screen.see("//aside[@aria-label='As they come']//li");
       List<ProcessHandle> browsers = World.browsersOf(world.process());

@@ -43,6 +43,12 @@ class ScreenshotsJourney {
       screen.picture(FOLDER.resolve("cases-evening.png"));
       screen.pressButton("Day");
 
+      screen.open(world.address() + "/cases/features/request-a-firing.feature");
+      screen.see("//*[@role='textbox'][@aria-label='Text of the document']");
+      screen.seeText("//main", "Scenario Outline");
+      screen.picture(FOLDER.resolve("feature.png"));
+      screen.open(world.address() + "/cases/suites/firing-requests.elmt");
+
       screen.press(Screen.cell("<shelves>", "expect gone", 0));
       screen.chord(Keys.CONTROL, Keys.ENTER);
       screen.see(Screen.cell("<shelves>", "", 0) + "[@data-cursor]");

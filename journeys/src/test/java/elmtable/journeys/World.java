@@ -8,6 +8,7 @@ import java.io.InputStreamReader;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
@@ -43,6 +44,31 @@ final class World implements AutoCloseable {
         Files.writeString(target, text.replace("http://127.0.0.1:8090", site.address()));
       }
     }
+  }
+
+  /**
+   * Runs a command of the same program and gives what it printed; its exit code is the last line.
+   */
+  List<String> command(String... arguments) throws Exception {
+    List<String> command =
+        new ArrayList<>(
+            List.of(
+                ProcessHandle.current().info().command().orElseThrow(),
+                "--enable-native-access=ALL-UNNAMED",
+                "-jar",
+                JAR.toString()));
+    command.addAll(List.of(arguments));
+    Process process =
+        new ProcessBuilder(command).redirectError(ProcessBuilder.Redirect.INHERIT).start();
+    String printed = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+    List<String> lines = new ArrayList<>(printed.lines().toList());
+    lines.add(String.valueOf(process.waitFor()));
+    return lines;
+  }
+
+  /** The demo project's folder. */
+  Path project() {
+    return folder.resolve("project");
   }
 
   /** Starts the server on the data that is there. */

@@ -33,14 +33,14 @@ final class LiveStreams implements AutoCloseable {
     // A comment now and then keeps proxies from closing a quiet stream, and finds clients that went
     // away.
     beat.scheduleAtFixedRate(
-        () -> open.forEach(client -> client.sendComment("beat")),
+        () -> open.forEach(client -> comment(client, "beat")),
         BEAT_SECONDS,
         BEAT_SECONDS,
         TimeUnit.SECONDS);
   }
 
   private void tell(String what) {
-    watching.forEach(client -> client.sendEvent("change", what));
+    watching.forEach(client -> event(client, "change", what));
   }
 
   void changes(SseClient client) {
@@ -51,7 +51,7 @@ final class LiveStreams implements AutoCloseable {
       open.remove(client);
       watching.remove(client);
     });
-    client.sendComment("open");
+    comment(client, "open");
   }
 
   /** All events of a run that is going, from its first; a run that is over is told to be. */
@@ -64,16 +64,29 @@ final class LiveStreams implements AutoCloseable {
       backend.get().runs().unwatch(id, watcher);
     });
     if (!backend.get().runs().watch(id, watcher)) {
-      client.sendEvent("over", String.valueOf(id));
+      event(client, "over", String.valueOf(id));
       client.close();
     }
   }
 
   /** An event without data would not reach the page. */
   private static void send(SseClient client, long id, RunEvent event) {
-    client.sendEvent("event", EventLines.write(event));
+    event(client, "event", EventLines.write(event));
     if (event instanceof RunEvent.RunFinished) {
-      client.sendEvent("over", String.valueOf(id));
+      event(client, "over", String.valueOf(id));
+    }
+  }
+
+  /** A client takes one message at a time, and beats come from a thread of their own. */
+  private static void event(SseClient client, String name, String data) {
+    synchronized (client) {
+      client.sendEvent(name, data);
+    }
+  }
+
+  private static void comment(SseClient client, String text) {
+    synchronized (client) {
+      client.sendComment(text);
     }
   }
 

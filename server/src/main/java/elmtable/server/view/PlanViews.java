@@ -35,6 +35,7 @@ public final class PlanViews {
         plan.entry().placed().headerLine(),
         plan.count(),
         plan.out(),
+        plan.needed(),
         plan.entry().tags(),
         executables);
   }

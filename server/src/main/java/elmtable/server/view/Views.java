@@ -175,6 +175,7 @@ public final class Views {
       int line,
       long count,
       String out,
+      String needed,
       List<String> tags,
       List<ExecutableView> executables) {}
 

@@ -121,7 +121,7 @@ class ApiTest {
     assertEquals(0, get("/api/problems").body().size());
     JsonNode plan = get("/api/plan?tags=smoke").body();
     assertEquals(20, plan.path("count").asInt());
-    assertEquals(16, plan.path("cases").size());
+    assertEquals(32, plan.path("cases").size());
   }
 
   @Test

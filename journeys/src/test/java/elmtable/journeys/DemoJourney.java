@@ -1,0 +1,34 @@
+package elmtable.journeys;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+/** The whole demo from the command line: every built-in keyword is used in some case of it. */
+class DemoJourney {
+  @Test
+  void allOfItPassesButForThePlantedDefect() throws Exception {
+    try (World world = new World()) {
+      List<String> printed =
+          world.command(
+              "run",
+              world.project().toString(),
+              "--out",
+              world.project().resolveSibling("results").toString());
+      List<String> others =
+          printed.stream()
+              .filter(line -> line.matches("(failed|error|blocked|skipped|not run) .*"))
+              .map(line -> line.replaceAll(" +[0-9.]+ s +", " "))
+              .sorted()
+              .toList();
+      assertEquals(
+          List.of(
+              "failed Firing requests / The Monday offer can be requested",
+              "skipped Studio interface / Later on"),
+          others,
+          String.join("\n", printed));
+      assertEquals("1", printed.get(printed.size() - 1));
+    }
+  }
+}
