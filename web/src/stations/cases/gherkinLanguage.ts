@@ -43,9 +43,8 @@ const language = StreamLanguage.define<Place>({
     }
     if (place.row && stream.eat('|')) return 'punctuation';
     if (stream.match(/^<[^<>|]*>/)) return 'variableName';
-    if (stream.match(/^"[^"]*"/)) return 'string';
     stream.next();
-    while (!stream.eol() && !/[|<"]/.test(stream.peek() ?? '')) stream.next();
+    while (!stream.eol() && !/[|<]/.test(stream.peek() ?? '')) stream.next();
     return null;
   },
 });

@@ -52,7 +52,6 @@ export const colours = HighlightStyle.define([
   { tag: tags.punctuation, color: 'var(--hair-strong)' },
   { tag: tags.variableName, color: 'var(--origin-column)' },
   { tag: tags.operator, color: 'var(--origin-kept)' },
-  { tag: tags.string, color: 'var(--origin-suite)' },
   { tag: tags.escape, color: 'var(--origin-parameter)' },
 ]);
 
