@@ -45,7 +45,11 @@ build() {
   need_command mvn "Install Apache Maven 3.8 or newer."
   need_command npm "Install Node.js 20 or newer with npm."
   local stamp="$here/server/target/built-from"
-  if [ -f "$jar" ] && [ -f "$stamp" ] && [ "$(cat "$stamp")" = "$(sources)" ]; then return; fi
+  if [ -f "$jar" ] && [ -f "$stamp" ] && [ "$(cat "$stamp")" = "$(sources)" ]; then
+    # The tests build as well, and leave the rehearsal to the first start.
+    [ -f "$(rehearsed)" ] || rehearse
+    return
+  fi
   say "Building ..."
   (cd "$here" && mvn -q -DskipTests -Dspotless.check.skip=true -pl server,demo-site -am package) >&2
   sources >"$stamp"
@@ -56,8 +60,13 @@ build() {
 # more of it, in a file of another kind.
 java_options() {
   printf '%s\n' -XX:+UseSerialGC --enable-native-access=ALL-UNNAMED -Xlog:disable -Xlog:all=error:stderr
-  if keeps_more; then printf '%s\n' "-XX:AOTCache=$here/.elm/start.aot"
-  else printf '%s\n' "-XX:SharedArchiveFile=$here/.elm/start.jsa"; fi
+  [ -f "$(rehearsed)" ] || return 0
+  if keeps_more; then printf '%s\n' "-XX:AOTCache=$(rehearsed)"
+  else printf '%s\n' "-XX:SharedArchiveFile=$(rehearsed)"; fi
+}
+
+rehearsed() {
+  if keeps_more; then printf '%s' "$here/.elm/start.aot"; else printf '%s' "$here/.elm/start.jsa"; fi
 }
 
 keeps_more() { grep -Eq '^JAVA_VERSION="(2[4-9]|[3-9][0-9])' "$JAVA_HOME/release"; }
@@ -101,6 +110,7 @@ tests() {
   need_command mvn "Install Apache Maven 3.8 or newer."
   need_command npm "Install Node.js 20 or newer with npm."
   (cd "$here" && mvn -B verify "$@")
+  rm -f "$here"/.elm/start.*
   sources >"$here/server/target/built-from"
 }
 
