@@ -11,6 +11,11 @@ import java.util.List;
  *     is used
  */
 public record DataSummary(List<String> columns, long rows, List<String> faults, String broken) {
+  public DataSummary {
+    columns = List.copyOf(columns);
+    faults = List.copyOf(faults);
+  }
+
   static final int MOST_FAULTS = 20;
 
   /** Sources whose size is known and which have so many rows are not read for their faults. */

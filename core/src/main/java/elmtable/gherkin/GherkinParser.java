@@ -250,10 +250,7 @@ public final class GherkinParser {
       } else if (lines.isBlank() || lines.isComment()) {
         lines.next();
       } else {
-        unexpected(
-            "a step, as “"
-                + lines.dialect.steps().get(lines.dialect.steps().size() - 1).strip()
-                + "” or a word such as Given");
+        unexpected("a step, which begins with “*” or a word such as Given");
       }
     }
     return steps;

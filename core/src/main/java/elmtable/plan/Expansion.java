@@ -32,7 +32,6 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
   private final Deque<ExecutableCase> ready = new ArrayDeque<>();
   private CaseData.Part part;
   private List<String> partTags = List.of();
-  private List<String> partColumns = List.of();
   private Rows rows;
   private boolean begun;
   private long toSkip;
@@ -108,7 +107,6 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
     }
     part = parts.next();
     partTags = Stream.concat(entry.tags().stream(), part.tags().stream()).toList();
-    partColumns = List.copyOf(part.summary().columns());
     Optional<DataSource> source = part.source();
     if (source.isEmpty()) {
       broken(part.broken());
@@ -130,14 +128,7 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
   /** Every row is named, chosen or passed over, since a name may depend on those before it. */
   private void row(DataRow row) {
     boolean keyed = !row.key().isEmpty();
-    RowUse use =
-        new RowUse(
-            part.name(),
-            row.number(),
-            row.key(),
-            partColumns,
-            row.cells(),
-            part.source().orElseThrow().hasTemplates());
+    RowUse use = RowUse.of(part, row);
     Optional<RowUse> used = Optional.of(use);
     String mark = null;
     String fault = null;

@@ -6,10 +6,8 @@ import elmtable.text.Diagnostic;
 import elmtable.text.Problem;
 import elmtable.text.Range;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 
 /** Checks which cases a case comes after. */
 final class AfterChecks {
@@ -69,17 +67,11 @@ final class AfterChecks {
   }
 
   private boolean leadsTo(CaseEntry from, CaseEntry wanted) {
-    Set<String> seen = new HashSet<>();
-    List<CaseEntry> open = new ArrayList<>(List.of(from));
-    while (!open.isEmpty()) {
-      CaseEntry next = open.remove(open.size() - 1);
-      if (next.key().equals(wanted.key())) {
-        return true;
-      }
-      if (seen.add(next.key())) {
-        next.after().forEach(name -> index.caseNamed(name, next).ifPresent(open::add));
-      }
-    }
-    return false;
+    return Following.leads(
+        from,
+        wanted.key(),
+        CaseEntry::key,
+        entry ->
+            entry.after().stream().flatMap(name -> index.caseNamed(name, entry).stream()).toList());
   }
 }

@@ -11,10 +11,8 @@ import elmtable.text.Names;
 import elmtable.text.Problem;
 import elmtable.text.Range;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 
 /** Checks a fixture: its scope, what it needs, how a kept session is looked at, and its steps. */
 final class FixtureChecks {
@@ -88,20 +86,14 @@ final class FixtureChecks {
   }
 
   private boolean leadsTo(NamedBlock from, String wanted) {
-    Set<String> seen = new HashSet<>();
-    List<NamedBlock> open = new ArrayList<>(List.of(from));
-    while (!open.isEmpty()) {
-      NamedBlock next = open.remove(open.size() - 1);
-      if (Names.same(next.name(), wanted)) {
-        return true;
-      }
-      if (seen.add(Names.key(next.name()))) {
-        next.block()
-            .list("needs")
-            .forEach(name -> index.named(BlockKind.FIXTURE, name).ifPresent(open::add));
-      }
-    }
-    return false;
+    return Following.leads(
+        from,
+        Names.key(wanted),
+        fixture -> Names.key(fixture.name()),
+        fixture ->
+            fixture.block().list("needs").stream()
+                .flatMap(name -> index.named(BlockKind.FIXTURE, name).stream())
+                .toList());
   }
 
   private static String scope(Block fixture) {

@@ -45,15 +45,7 @@ final class NameChecks {
       try (Rows rows = part.source().get().open()) {
         DataRow row = rows.next();
         for (int i = 0; row != null && i < MOST_ROWS; i++) {
-          RowUse use =
-              new RowUse(
-                  part.name(),
-                  row.number(),
-                  row.key(),
-                  part.summary().columns(),
-                  row.cells(),
-                  part.source().get().hasTemplates());
-          String name = names.of(Optional.of(use));
+          String name = names.of(Optional.of(RowUse.of(part, row)));
           Integer before = seen.putIfAbsent(name, row.number());
           if (before != null) {
             return "Rows " + before + " and " + row.number() + " both give “" + name + "”.";

@@ -1,5 +1,6 @@
 package elmtable.project;
 
+import elmtable.data.DataRow;
 import elmtable.formula.Escapes;
 import elmtable.formula.Template;
 import java.util.ArrayList;
@@ -25,6 +26,17 @@ public record RowUse(
   public RowUse {
     columns = List.copyOf(columns);
     cells = List.copyOf(cells);
+  }
+
+  /** A row of one part of a case's data. */
+  public static RowUse of(CaseData.Part part, DataRow row) {
+    return new RowUse(
+        part.name(),
+        row.number(),
+        row.key(),
+        part.summary().columns(),
+        row.cells(),
+        part.source().orElseThrow().hasTemplates());
   }
 
   /** What a cell holds; a cell of a file is plain text. */

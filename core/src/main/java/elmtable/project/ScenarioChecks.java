@@ -3,7 +3,6 @@ package elmtable.project;
 import elmtable.data.BrokenData;
 import elmtable.data.DataRow;
 import elmtable.data.Rows;
-import elmtable.formula.Escapes;
 import elmtable.language.Section;
 import elmtable.language.Step;
 import elmtable.text.Diagnostic;
@@ -46,11 +45,10 @@ final class ScenarioChecks {
   }
 
   private void rows(CaseEntry entry, CaseData.Part part, Set<String> told, List<Diagnostic> all) {
-    boolean templates = part.source().get().hasTemplates();
     try (Rows rows = part.source().get().open()) {
       DataRow row = rows.next();
       for (int i = 0; row != null && i < MOST_ROWS; i++) {
-        List<String> cells = written(row.cells(), templates);
+        List<String> cells = RowUse.of(part, row).written();
         for (Diagnostic problem : problems(entry, part.summary().columns(), cells)) {
           if (told.add(problem.problem() + " " + problem.range().line() + problem.message())) {
             all.add(withRow(problem, row.number()));
@@ -62,10 +60,6 @@ final class ScenarioChecks {
       // The data set carries this problem itself.
       return;
     }
-  }
-
-  private static List<String> written(List<String> cells, boolean templates) {
-    return templates ? cells : cells.stream().map(Escapes::inline).toList();
   }
 
   private static Diagnostic withRow(Diagnostic problem, int row) {
@@ -108,7 +102,6 @@ final class ScenarioChecks {
 
   /** A place inside a sentence that was filled in is no place of the document. */
   private static Diagnostic atTheSentence(Diagnostic problem, Step step) {
-
     if (problem.range().line() != step.first().range().line()) {
       return problem;
     }

@@ -1,5 +1,6 @@
 package elmtable.demosite;
 
+import com.fasterxml.jackson.databind.JsonNode;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -18,7 +19,16 @@ final class Requests {
   }
 
   /** What a form was sent with. */
-  record Request(String shelves, String programme, String peak, String day, boolean fragile) {}
+  record Request(String shelves, String programme, String peak, String day, boolean fragile) {
+    static Request of(JsonNode wish) {
+      return new Request(
+          wish.path("shelves").asText(),
+          wish.path("programme").asText(),
+          wish.path("peak").asText(),
+          wish.path("day").asText(),
+          wish.path("fragile").asBoolean());
+    }
+  }
 
   /** The message for the live region, and the firing where one was booked. */
   record Answer(String message, Optional<Firing> booked) {

@@ -160,16 +160,8 @@ public final class Site implements AutoCloseable {
   }
 
   private void book(HttpExchange exchange, Visit visit) throws IOException {
-    JsonNode form = JSON.readTree(exchange.getRequestBody());
-    Requests.Answer answer =
-        requests.take(
-            new Requests.Request(
-                form.path("shelves").asText(),
-                form.path("programme").asText(),
-                form.path("peak").asText(),
-                form.path("day").asText(),
-                form.path("fragile").asBoolean()),
-            visit);
+    Requests.Request wish = Requests.Request.of(JSON.readTree(exchange.getRequestBody()));
+    Requests.Answer answer = requests.take(wish, visit);
     Map<String, Object> body = new LinkedHashMap<>();
     body.put("message", answer.message());
     answer.booked().ifPresent(firing -> body.put("booked", firing));

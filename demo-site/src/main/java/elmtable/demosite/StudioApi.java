@@ -1,6 +1,5 @@
 package elmtable.demosite;
 
-import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.sun.net.httpserver.HttpExchange;
 import java.io.IOException;
@@ -55,16 +54,8 @@ final class StudioApi {
   }
 
   private void book(HttpExchange exchange, Visit book) throws IOException {
-    JsonNode wish = JSON.readTree(exchange.getRequestBody());
-    Requests.Answer answer =
-        requests.take(
-            new Requests.Request(
-                wish.path("shelves").asText(),
-                wish.path("programme").asText(),
-                wish.path("peak").asText(),
-                wish.path("day").asText(),
-                wish.path("fragile").asBoolean()),
-            book);
+    Requests.Request wish = Requests.Request.of(JSON.readTree(exchange.getRequestBody()));
+    Requests.Answer answer = requests.take(wish, book);
     if (answer.booked().isPresent()) {
       Site.json(exchange, 201, answer.booked().get());
     } else {
