@@ -53,17 +53,8 @@ export function NewDocument({ children }: { children: ReactNode }) {
           aria-describedby={undefined}
           className="fixed top-24 left-1/2 z-50 w-[420px] -translate-x-1/2 rounded-float border border-hair-strong bg-raised p-4 shadow-float"
         >
-          <Dialog.Title className="mb-3 text-case font-semibold">New suite</Dialog.Title>
+          <Dialog.Title className="mb-3 text-case font-semibold">New {kind}</Dialog.Title>
           <form onSubmit={make} className="flex flex-col gap-3">
-            <Either
-              label="What it is"
-              options={[
-                { value: 'suite', word: KINDS.suite.word },
-                { value: 'feature', word: KINDS.feature.word },
-              ]}
-              value={kind}
-              onChange={setKind}
-            />
             <label className="flex flex-col gap-1 text-small text-ink-2">
               Name
               <input
@@ -76,8 +67,23 @@ export function NewDocument({ children }: { children: ReactNode }) {
                 }}
               />
             </label>
-            <p className="text-small text-ink-3">
-              Its document is <span className="font-mono">{path}</span>
+            <div>
+              <Either
+                label="What it is"
+                options={[
+                  { value: 'suite', word: KINDS.suite.word },
+                  { value: 'feature', word: KINDS.feature.word },
+                ]}
+                value={kind}
+                onChange={setKind}
+              />
+            </div>
+            <p className="min-h-5 text-small text-ink-3">
+              {name.trim() !== '' && (
+                <>
+                  Its document is <span className="font-mono">{path}</span>
+                </>
+              )}
             </p>
             {wrong && (
               <p role="alert" className="text-failed">

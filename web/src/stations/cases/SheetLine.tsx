@@ -2,7 +2,6 @@ import { Plus, Sheet as SheetIcon } from 'lucide-react';
 import type { KeywordView, Section, SheetEditUnion } from '@/api/types';
 import { LinkButton } from '@/parts/Button';
 import { ProblemMark } from '@/parts/ProblemMark';
-import { applyFix } from './applyFix';
 import { BlockHead } from './BlockHead';
 import { CellsRow } from './CellsRow';
 import type { Cursor } from './SheetTable';
@@ -106,7 +105,7 @@ function Strip({ item, sheet }: { item: Extract<Item, { kind: 'strip' }>; sheet:
       {problem.fixes.slice(0, 3).map((fix) => (
         <LinkButton
           key={fix.label}
-          onClick={() => applyFix(fix, (edits) => sheet.view && sheet.setText(withFix(sheet.view.text, edits)))}
+          onClick={() => sheet.mend(fix, (edits) => sheet.view && sheet.setText(withFix(sheet.view.text, edits)))}
         >
           {fix.label}
         </LinkButton>

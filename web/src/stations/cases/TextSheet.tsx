@@ -13,7 +13,6 @@ import {
 } from '@codemirror/view';
 import { useEffect, useRef } from 'react';
 import type { ProblemView } from '@/api/types';
-import { applyFix } from './applyFix';
 import { gherkinLanguage } from './gherkinLanguage';
 import { tableLanguage } from './tableLanguage';
 import type { Sheet } from './useSheet';
@@ -32,7 +31,7 @@ export function TextSheet({
 }) {
   const place = useRef<HTMLDivElement>(null);
   const editor = useRef<EditorView | null>(null);
-  const { view, setText } = sheet;
+  const { view, setText, mend } = sheet;
   const saving = useRef<ReturnType<typeof setTimeout>>(undefined);
   const save = useRef(setText);
   save.current = setText;
@@ -97,13 +96,13 @@ export function TextSheet({
     if (now !== view.text) {
       made.dispatch({ changes: { from: 0, to: now.length, insert: view.text }, userEvent: 'remote' });
     }
-    made.dispatch(setDiagnostics(made.state, diagnostics(made, view.problems)));
-  }, [view]);
+    made.dispatch(setDiagnostics(made.state, diagnostics(made, view.problems, mend)));
+  }, [view, mend]);
 
   return <div ref={place} className="min-h-0 flex-1 overflow-hidden border-t border-hair" />;
 }
 
-function diagnostics(editor: EditorView, problems: ProblemView[]): Diagnostic[] {
+function diagnostics(editor: EditorView, problems: ProblemView[], mend: Sheet['mend']): Diagnostic[] {
   const { doc } = editor.state;
   return problems
     .filter((problem) => problem.line < doc.lines)
@@ -118,7 +117,7 @@ function diagnostics(editor: EditorView, problems: ProblemView[]): Diagnostic[] 
         actions: problem.fixes.slice(0, 3).map((fix) => ({
           name: fix.label,
           apply: (view: EditorView) =>
-            void applyFix(fix, (edits) => {
+            void mend(fix, (edits) => {
               const changes = edits.map((edit) => {
                 const at = view.state.doc.line(edit.line + 1);
                 return { from: at.from + edit.start, to: at.from + edit.end, insert: edit.text };

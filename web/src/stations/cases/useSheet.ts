@@ -2,9 +2,10 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { inAddress, post, put, Refused } from '@/api/client';
 import { documentKey, useDocument } from '@/api/queries';
-import type { DocumentView, PreviewView, ProblemView, SheetEditUnion } from '@/api/types';
+import type { DocumentView, EditView, FixView, PreviewView, ProblemView, SheetEditUnion } from '@/api/types';
 import { tellPreviewCounts } from '@/parts/previewCounts';
 import { tellSave } from '@/parts/saveState';
+import { applyFix } from './applyFix';
 
 /** A change that was refused because somebody else saved the document meanwhile. */
 export interface Conflict {
@@ -92,6 +93,21 @@ export function useSheet(path: string) {
     [send, path],
   );
 
+  /** Carries out a fix; what it changes in other documents may change the problems of this one. */
+  const mend = useCallback(
+    async (fix: FixView, here: (edits: EditView[]) => void) => {
+      try {
+        await applyFix(fix, here);
+        if (fix.edits.some((edit) => edit.document !== '')) {
+          await queries.invalidateQueries({ queryKey: documentKey(path) });
+        }
+      } catch (refused) {
+        tellSave({ state: 'wrong', wrong: refused instanceof Error ? refused.message : String(refused) });
+      }
+    },
+    [queries, path],
+  );
+
   const setText = useCallback(
     (text: string, remember = true) =>
       send((before) => put<DocumentView>(`/api/documents/${inAddress(path)}`, { text }, before.revision), remember),
@@ -150,6 +166,7 @@ export function useSheet(path: string) {
       problems: preview ?? view?.problems ?? [],
       apply,
       setText,
+      mend,
       undo: () => step('past'),
       redo: () => step('future'),
       tryOut,
@@ -157,7 +174,7 @@ export function useSheet(path: string) {
       conflict,
       dropConflict,
     }),
-    [view, error, preview, apply, setText, step, tryOut, endPreview, conflict, dropConflict],
+    [view, error, preview, apply, setText, mend, step, tryOut, endPreview, conflict, dropConflict],
   );
 }
 

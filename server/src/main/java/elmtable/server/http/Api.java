@@ -118,7 +118,10 @@ final class Api {
 
   private void answer(Context ctx, Workspace.State state, String path) {
     Views.DocumentView view = documentViews(state).view(path).orElseThrow(() -> noDocument(path));
-    ctx.header("ETag", "\"" + view.revision() + "\"").json(view);
+    // The revision is the text's; its problems change with other documents.
+    ctx.header("ETag", "\"" + view.revision() + "\"")
+        .header("Cache-Control", "no-store")
+        .json(view);
   }
 
   private static NotFoundResponse noDocument(String path) {

@@ -91,6 +91,7 @@ class ApiTest {
     Map<String, String> all =
         Map.of(
             "etag", response.headers().firstValue("ETag").orElse(""),
+            "cache", response.headers().firstValue("Cache-Control").orElse(""),
             "type", response.headers().firstValue("Content-Type").orElse(""),
             "policy", response.headers().firstValue("Content-Security-Policy").orElse(""));
     return new Answer(response.statusCode(), json ? JSON.readTree(response.body()) : null, all);
@@ -128,6 +129,7 @@ class ApiTest {
   void anEditIsSavedAndItsProblemsComeBack() throws Exception {
     Answer before = get("/api/documents/" + SUITE);
     assertEquals("\"1\"", before.headers().get("etag"));
+    assertEquals("no-store", before.headers().get("cache"), "problems change without the text");
     int line = lineOf(before.body(), "| expect text         | Message");
     Answer after =
         send("POST", "/api/edits/" + SUITE, setCell(line, 2, "<mesage>"), "If-Match", "\"1\"");
