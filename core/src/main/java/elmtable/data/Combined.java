@@ -6,6 +6,7 @@ import elmtable.text.Names;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalLong;
+import java.util.function.Consumer;
 
 /** Data sets made of several others. */
 final class Combined {
@@ -59,10 +60,12 @@ final class Combined {
 
   /** Rows that are made one after another from their number. */
   private abstract static class Numbered implements Rows {
-    private long next;
+    private final boolean sound;
     private final long end;
+    private long next;
 
-    Numbered(long end) {
+    Numbered(List<List<DataRow>> of, long end) {
+      this.sound = of.stream().allMatch(rows -> rows.stream().allMatch(DataRow::isSound));
       this.end = end;
     }
 
@@ -74,8 +77,13 @@ final class Combined {
     }
 
     @Override
-    public void skip(long count) {
-      next = Math.min(end, next + count);
+    public long pass(long most, Consumer<String> faults) {
+      if (!sound) {
+        return Rows.super.pass(most, faults);
+      }
+      long passed = Math.min(most, end - next);
+      next += passed;
+      return passed;
     }
 
     @Override
@@ -127,7 +135,7 @@ final class Combined {
       for (List<DataRow> own : rows) {
         size = Math.multiplyExact(size, (long) own.size());
       }
-      return new Numbered(size) {
+      return new Numbered(rows, size) {
         @Override
         DataRow row(long index) {
           List<DataRow> chosen = new ArrayList<>(rows.size());
@@ -196,7 +204,7 @@ final class Combined {
       List<List<DataRow>> rows = allInMemory(sources);
       List<Part> parts = parts(sources);
       int[][] indexes = indexes(rows);
-      return new Numbered(indexes.length) {
+      return new Numbered(rows, indexes.length) {
         @Override
         DataRow row(long index) {
           List<DataRow> chosen = new ArrayList<>(rows.size());

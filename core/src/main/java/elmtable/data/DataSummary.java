@@ -23,18 +23,20 @@ public record DataSummary(List<String> columns, long rows, List<String> faults, 
 
   public static DataSummary of(DataSource source) {
     List<String> faults = new ArrayList<>();
-    long count = 0;
     try {
       if (source.size().isPresent() && source.size().getAsLong() > LARGE) {
         return new DataSummary(source.columns(), source.size().getAsLong(), List.of(), "");
       }
+      long count;
       try (Rows rows = source.open()) {
-        for (DataRow row = rows.next(); row != null; row = rows.next()) {
-          count++;
-          if (!row.isSound() && faults.size() < MOST_FAULTS) {
-            faults.add(row.fault());
-          }
-        }
+        count =
+            rows.pass(
+                Long.MAX_VALUE,
+                fault -> {
+                  if (faults.size() < MOST_FAULTS) {
+                    faults.add(fault);
+                  }
+                });
       }
       return new DataSummary(source.columns(), count, faults, "");
     } catch (BrokenData broken) {

@@ -5,18 +5,14 @@ import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
 import java.io.Reader;
-import java.io.UncheckedIOException;
-import java.nio.charset.CharacterCodingException;
 import java.nio.charset.Charset;
 import java.nio.charset.CodingErrorAction;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashSet;
-import java.util.Iterator;
 import java.util.List;
 import java.util.Set;
-import org.apache.commons.csv.CSVFormat;
-import org.apache.commons.csv.CSVParser;
-import org.apache.commons.csv.CSVRecord;
+import java.util.function.Consumer;
 
 /** A file of separated values: CSV as in RFC 4180, or with tabs. Read as a stream. */
 record DelimitedFile(
@@ -39,38 +35,33 @@ record DelimitedFile(
     return new Reading();
   }
 
+  /**
+   * @param foreign what happens at a character that is none of the encoding
+   */
+  private Reader text(CodingErrorAction foreign) throws IOException {
+    return new InputStreamReader(
+        ByteOrderMark.skip(files.open(path)),
+        encoding
+            .newDecoder()
+            .replaceWith(String.valueOf(DelimitedFault.FOREIGN))
+            .onMalformedInput(foreign)
+            .onUnmappableCharacter(foreign));
+  }
+
   private final class Reading implements Rows {
-    private final CSVParser parser;
-    private final Iterator<CSVRecord> records;
+    private final DelimitedRecords records;
     private final List<String> columns;
-    private CSVRecord ahead;
+    private String[] ahead;
     private int number;
 
     Reading() {
-      CSVParser opened = null;
       try {
-        Reader reader =
-            new BufferedReader(
-                new InputStreamReader(
-                    ByteOrderMark.skip(files.open(path)),
-                    encoding
-                        .newDecoder()
-                        .onMalformedInput(CodingErrorAction.REPORT)
-                        .onUnmappableCharacter(CodingErrorAction.REPORT)));
-        opened =
-            CSVFormat.RFC4180
-                .builder()
-                .setDelimiter(separator)
-                .setIgnoreEmptyLines(true)
-                .get()
-                .parse(reader);
+        records = new DelimitedRecords(text(CodingErrorAction.REPORT), separator);
       } catch (IOException broken) {
         throw new BrokenData(path + " cannot be read: " + broken.getMessage() + ".");
       }
-      parser = opened;
-      records = parser.iterator();
-      CSVRecord first = record();
-      columns = first == null ? List.of() : header ? named(first) : numbered(first.size());
+      String[] first = record();
+      columns = first == null ? List.of() : header ? named(first) : numbered(first.length);
       ahead = header ? null : first;
     }
 
@@ -82,7 +73,7 @@ record DelimitedFile(
       return names;
     }
 
-    private List<String> named(CSVRecord first) {
+    private List<String> named(String[] first) {
       List<String> names = new ArrayList<>();
       Set<String> seen = new HashSet<>();
       for (String name : first) {
@@ -100,30 +91,44 @@ record DelimitedFile(
     }
 
     @Override
-    public void skip(long count) {
-      for (long i = 0; i < count; i++) {
-        CSVRecord passed = ahead != null ? ahead : record();
-        ahead = null;
-        if (passed == null) {
-          return;
-        }
+    public long pass(long most, Consumer<String> faults) {
+      long passed = 0;
+      for (; passed < most && passed(); passed++) {
         number++;
+        if (records.size() != columns.size()) {
+          faults.accept(fault(records.size()));
+        }
+      }
+      return passed;
+    }
+
+    private boolean passed() {
+      if (ahead != null) {
+        ahead = null;
+        return true;
+      }
+      try {
+        return records.pass();
+      } catch (DelimitedRecords.Unreadable unreadable) {
+        throw broken(unreadable);
       }
     }
 
     @Override
     public DataRow next() {
-      CSVRecord record = ahead != null ? ahead : record();
+      String[] cells = ahead != null ? ahead : record();
       ahead = null;
-      if (record == null) {
+      if (cells == null) {
         return null;
       }
       number++;
-      String[] cells = new String[columns.size()];
-      for (int c = 0; c < cells.length; c++) {
-        cells[c] = c < record.size() ? record.get(c) : "";
+      int size = cells.length;
+      if (size == columns.size()) {
+        return new DataRow(number, List.of(cells), "");
       }
-      return new DataRow(number, List.of(cells), fault(record.size()));
+      String[] fitting = Arrays.copyOf(cells, columns.size());
+      Arrays.fill(fitting, Math.min(size, fitting.length), fitting.length, "");
+      return new DataRow(number, List.of(fitting), fault(size));
     }
 
     private String fault(int size) {
@@ -151,41 +156,34 @@ record DelimitedFile(
       return "";
     }
 
-    private CSVRecord record() {
+    private String[] record() {
       try {
-        return records.hasNext() ? records.next() : null;
-      } catch (UncheckedIOException unreadable) {
-        throw broken(reason(unreadable.getCause()));
-      } catch (IllegalStateException unreadable) {
-        throw broken(reason(unreadable));
+        return records.next();
+      } catch (DelimitedRecords.Unreadable unreadable) {
+        throw broken(unreadable);
       }
     }
 
-    private String reason(Throwable cause) {
-      String where = "row " + (parser.getRecordNumber() + 1) + ", column " + columnOfFault();
-      if (cause instanceof CharacterCodingException) {
-        return where + ": a character is not " + encoding.name() + "; name the file's encoding";
-      }
-      String message = String.valueOf(cause.getMessage());
-      if (message.contains("EOF")) {
-        return where
-            + ": a quote opens in line "
-            + parser.getCurrentLineNumber()
-            + " or above and never closes";
-      }
-      return where + ": behind a closing quote only a separator may follow";
-    }
-
-    /** Counts the separators before the fault, by reading the broken record's line again. */
-    private int columnOfFault() {
-      long row = parser.getRecordNumber() + 1;
-      try (BufferedReader reader =
-          new BufferedReader(
-              new InputStreamReader(ByteOrderMark.skip(files.open(path)), encoding))) {
-        return QuoteFault.column(reader, row, separator);
+    /** Reads the file once more to tell where it goes wrong. */
+    private BrokenData broken(DelimitedRecords.Unreadable unreadable) {
+      close();
+      try (Reader again = new BufferedReader(text(CodingErrorAction.REPLACE))) {
+        return DelimitedFault.find(again, separator)
+            .map(fault -> broken(reason(fault)))
+            .orElseGet(() -> broken(unreadable.getMessage()));
       } catch (IOException gone) {
-        return 1;
+        return broken(unreadable.getMessage());
       }
+    }
+
+    private String reason(DelimitedFault fault) {
+      String where = "row " + fault.row() + ", column " + fault.column() + ": ";
+      return where
+          + switch (fault.kind()) {
+            case ENCODING -> "a character is not " + encoding.name() + "; name the file's encoding";
+            case OPEN_QUOTE -> "a quote opens in line " + fault.line() + " and never closes";
+            case BEHIND_QUOTE -> "behind a closing quote only a separator may follow";
+          };
     }
 
     private BrokenData broken(String reason) {
@@ -196,9 +194,7 @@ record DelimitedFile(
     @Override
     public void close() {
       try {
-        if (parser != null) {
-          parser.close();
-        }
+        records.close();
       } catch (IOException ignored) {
         // A file that was only read has nothing left to lose.
       }

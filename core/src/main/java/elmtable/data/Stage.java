@@ -12,12 +12,8 @@ public record Stage(String name, DataSource source) {
     if (source.size().isPresent()) {
       return source.size().getAsLong();
     }
-    long count = 0;
     try (Rows rows = source.open()) {
-      while (rows.next() != null) {
-        count++;
-      }
+      return rows.pass(Long.MAX_VALUE, fault -> {});
     }
-    return count;
   }
 }

@@ -8,6 +8,7 @@ import elmtable.project.RowUse;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.function.Predicate;
 
@@ -61,7 +62,7 @@ public record CasePlan(
     if (!isIn()) {
       return 0;
     }
-    if (identities != ALL || !rows.isAll()) {
+    if (!isWhole()) {
       try (Expansion expansion = expansion()) {
         long count = 0;
         while (expansion.hasNext()) {
@@ -79,6 +80,42 @@ public record CasePlan(
     return part.source().isEmpty() ? 1 : part.summary().rows();
   }
 
+  boolean hasAllIdentities() {
+    return identities == ALL;
+  }
+
+  /** Whether every row is in, in every setting. */
+  boolean isWhole() {
+    return hasAllIdentities() && rows.isAll();
+  }
+
+  /** Some of its executable cases. Rows before them are read again where names may repeat. */
+  List<ExecutableCase> page(long offset, int limit) {
+    Set<String> names = null;
+    if (offset > 0 && isWhole()) {
+      try (Expansion expansion = expansion()) {
+        expansion.pass(offset);
+        List<ExecutableCase> page = next(expansion, limit);
+        if (!expansion.mayRepeat()) {
+          return page;
+        }
+        names = expansion.namesGiven();
+      }
+    }
+    try (Expansion expansion = expansion()) {
+      expansion.skip(offset, names);
+      return next(expansion, limit);
+    }
+  }
+
+  private static List<ExecutableCase> next(Expansion expansion, int most) {
+    List<ExecutableCase> next = new ArrayList<>();
+    while (next.size() < most && expansion.hasNext()) {
+      next.add(expansion.next());
+    }
+    return next;
+  }
+
   /** Its executable cases one after another, read from their sources from now on. */
   public Expansion expansion() {
     return new Expansion(this);
@@ -91,13 +128,9 @@ public record CasePlan(
 
   /** The first of its executable cases. */
   public List<ExecutableCase> executables(int most) {
-    List<ExecutableCase> all = new ArrayList<>();
     try (Expansion expansion = expansion()) {
-      while (all.size() < most && expansion.hasNext()) {
-        all.add(expansion.next());
-      }
+      return next(expansion, most);
     }
-    return all;
   }
 
   boolean hasSeveralRows() {

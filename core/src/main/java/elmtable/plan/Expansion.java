@@ -12,11 +12,13 @@ import elmtable.project.RowUse;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
+import java.util.HashSet;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 
 /**
@@ -36,6 +38,12 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
   private boolean begun;
   private long toSkip;
 
+  /** The names whose repeats count, or null where all do. */
+  private Set<String> wanted;
+
+  private PassedNames passed;
+  private final Set<String> given = new HashSet<>();
+
   /** A setting, with the names that were given in it. */
   private record Named(Setting setting, Identity identity, CaseNames names, Repeats repeats) {}
 
@@ -52,9 +60,33 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
     }
   }
 
-  /** Passes over some of them, without making what nobody asked for. */
-  void skip(long count) {
+  /**
+   * Passes over some of them.
+   *
+   * @param names the names whose repeats count, or null for all
+   */
+  void skip(long count, Set<String> names) {
     toSkip = count;
+    wanted = names;
+  }
+
+  /**
+   * Passes over some of them, of a whole plan, and does not count their names. What follows is
+   * right unless {@link #mayRepeat}.
+   */
+  void pass(long count) {
+    toSkip = count;
+    passed = new PassedNames();
+  }
+
+  /** Whether what was given after a pass perhaps bears names that were passed over. */
+  boolean mayRepeat() {
+    return given.stream().anyMatch(passed::mayHold);
+  }
+
+  /** The names that rows gave after a pass, before repeats were told apart. */
+  Set<String> namesGiven() {
+    return given;
   }
 
   @Override
@@ -134,7 +166,17 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
     String fault = null;
     for (Named named : settings) {
       String filled = named.names().of(used);
-      Repeats.Times times = named.repeats().count(filled, row.cells());
+      if (passed != null) {
+        if (passesOver()) {
+          passed.add(filled);
+          continue;
+        }
+        given.add(filled);
+      }
+      Repeats.Times times =
+          wanted == null || wanted.contains(filled)
+              ? named.repeats().count(filled, row.cells())
+              : Repeats.Times.FIRST;
       if (!plan.rows().has(row) || passesOver()) {
         continue;
       }
@@ -150,7 +192,7 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
   }
 
   private boolean passesOver() {
-    return toSkip > 0 && plan.identities() == CasePlan.ALL && toSkip-- > 0;
+    return toSkip > 0 && plan.hasAllIdentities() && toSkip-- > 0;
   }
 
   private String fault(DataRow row, RowUse use) {

@@ -66,13 +66,8 @@ public record Plan(List<CasePlan> cases, List<String> environments, List<String>
         left -= count;
         continue;
       }
-      try (Expansion expansion = plan.expansion()) {
-        expansion.skip(left);
-        left = 0;
-        while (page.size() < limit && expansion.hasNext()) {
-          page.add(expansion.next());
-        }
-      }
+      page.addAll(plan.page(left, limit - page.size()));
+      left = 0;
     }
     return page;
   }

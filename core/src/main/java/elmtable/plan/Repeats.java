@@ -36,7 +36,7 @@ final class Repeats {
 
   /** Counts a row with the name that it gives. */
   Times count(String name, List<String> row) {
-    long nameHash = mixed(hash(FNV_START, name));
+    long nameHash = hash(name);
     long rowHash = FNV_START;
     for (int i = 0; i < row.size(); i++) {
       rowHash = (hash(rowHash, row.get(i)) ^ END_OF_TEXT) * FNV_PRIME;
@@ -55,6 +55,10 @@ final class Repeats {
     return new Times(
         names.merge(nameHash, 2, (times, two) -> times + 1),
         rows.merge(rowHash, before + 1, (times, first) -> times + 1));
+  }
+
+  static long hash(String name) {
+    return mixed(hash(FNV_START, name));
   }
 
   /** FNV-1a over UTF-16 units. */

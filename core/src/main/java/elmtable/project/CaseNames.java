@@ -8,8 +8,8 @@ import elmtable.formula.Template;
 import elmtable.formula.Value;
 import elmtable.language.Step;
 import elmtable.text.Names;
+import java.util.Arrays;
 import java.util.HashMap;
-import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -19,11 +19,15 @@ public final class CaseNames {
   private final CaseEntry entry;
   private final Template template;
   private final boolean hasReferences;
+  private final boolean isOutline;
   private final Map<String, Value> environment = new HashMap<>();
   private final Evaluator evaluator;
 
-  /** The keys of the names that single references say. */
-  private final Map<Formula.Reference, String> keys = new IdentityHashMap<>();
+  /** For each part of the template, the key of the one name that it says, or the empty text. */
+  private final List<String> keys;
+
+  /** For each part of the template, the column that it is, or -1. */
+  private final int[] direct;
 
   private List<String> columns = List.of();
   private Map<String, Integer> places = Map.of();
@@ -36,14 +40,20 @@ public final class CaseNames {
     this.entry = entry;
     this.template = entry.nameTemplate();
     this.hasReferences = template.hasReferences();
+    this.isOutline = entry.block().isScenario();
     environment.putAll(values);
-    for (Template.Part part : template.parts()) {
-      if (part instanceof Template.Place place
-          && place.formula() instanceof Formula.Reference reference) {
-        keys.put(reference, Names.key(reference.path().get(0)));
-      }
-    }
+    this.keys = template.parts().stream().map(CaseNames::key).toList();
+    this.direct = new int[keys.size()];
+    Arrays.fill(direct, -1);
     this.evaluator = new Evaluator(this::find, Surroundings.seeded(0, "plan"));
+  }
+
+  private static String key(Template.Part part) {
+    return part instanceof Template.Place place
+            && place.formula() instanceof Formula.Reference reference
+            && reference.path().size() == 1
+        ? Names.key(reference.path().get(0))
+        : "";
   }
 
   private Optional<Value> find(List<String> path) {
@@ -61,11 +71,12 @@ public final class CaseNames {
       for (int i = 0; i < columns.size(); i++) {
         places.put(Names.key(columns.get(i)), i);
       }
+      Arrays.setAll(direct, i -> places.getOrDefault(keys.get(i), -1));
     }
   }
 
   public String of(Optional<RowUse> of) {
-    if (entry.block().isScenario()) {
+    if (isOutline) {
       return of.map(use -> Step.filled(entry.name(), use.columns(), use.texts()))
           .orElse(entry.name());
     }
@@ -74,27 +85,19 @@ public final class CaseNames {
     }
     of.ifPresent(this::use);
     StringBuilder name = new StringBuilder();
-    for (Template.Part part : template.parts()) {
-      switch (part) {
+    for (int i = 0; i < direct.length; i++) {
+      if (direct[i] >= 0) {
+        // Most references are plain columns, which need no working out.
+        name.append(row.text(direct[i]));
+        continue;
+      }
+      switch (template.parts().get(i)) {
         case Template.Plain plain -> name.append(plain.text());
         case Template.Grid grid -> {}
-        case Template.Place place -> name.append(value(place));
+        case Template.Place place -> name.append(shown(place));
       }
     }
     return name.toString();
-  }
-
-  /** Most references are plain columns, which need no working out. */
-  private String value(Template.Place place) {
-    if (row != null
-        && place.formula() instanceof Formula.Reference reference
-        && reference.path().size() == 1) {
-      Integer column = places.get(keys.get(reference));
-      if (column != null) {
-        return row.text(column);
-      }
-    }
-    return shown(place);
   }
 
   /**

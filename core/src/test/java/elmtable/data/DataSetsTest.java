@@ -90,7 +90,41 @@ class DataSetsTest {
   void aFileInAnotherEncodingSaysSo() {
     byte[] western = "a,b\n1,ü\n".getBytes(StandardCharsets.ISO_8859_1);
     String message = reading("from: x.csv\n", western).problems().get(0).message();
-    assertTrue(message.contains("a character is not UTF-8; name the file's encoding"), message);
+    assertTrue(
+        message.contains(
+            "x.csv, row 2, column 2: a character is not UTF-8; name the file's encoding"),
+        message);
+    String late = "a,b\n" + "1,2\n".repeat(20_000) + "\"3\n4\",ü\n";
+    DataSource source =
+        reading("from: x.csv\n", late.getBytes(StandardCharsets.ISO_8859_1)).source().orElseThrow();
+    String broken = DataSummary.of(source).broken();
+    assertTrue(broken.startsWith("x.csv, row 20002, column 2: a character is not UTF-8"), broken);
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '!',
+      quoteCharacter = '^',
+      value = {
+        "a,b;1,'x'y; ! row 2, column 2: behind a closing quote",
+        "a,b;;;1,2;'3'4,5; ! row 3, column 1: behind a closing quote",
+        "a,b;'1;2',3;4,'5;6 ! row 3, column 2: a quote opens in line 4 and never closes",
+        "a;'2''; ! row 2, column 1: a quote opens in line 2 and never closes",
+      })
+  void aBrokenFileTellsWhereItBreaks(String text, String place) {
+    byte[] bytes = text.replace(';', '\n').replace('\'', '"').getBytes(StandardCharsets.UTF_8);
+    DataSource source = reading("from: x.csv\n", bytes).source().orElseThrow();
+    String counted = DataSummary.of(source).broken();
+    assertTrue(counted.startsWith("x.csv, " + place), counted);
+    BrokenData read =
+        assertThrows(
+            BrokenData.class,
+            () -> {
+              try (Rows rows = source.open()) {
+                while (rows.next() != null) {}
+              }
+            });
+    assertEquals(counted, read.getMessage());
   }
 
   @Test

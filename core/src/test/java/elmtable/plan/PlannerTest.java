@@ -357,4 +357,43 @@ class PlannerTest {
             .map(p -> p.moment().name().toLowerCase() + " " + p.what() + " " + p.name())
             .toList());
   }
+
+  /** Names that come again far away, in two environments, with a row that is broken. */
+  @Test
+  void aPageIsThatPartOfAllWhereverItBegins() {
+    StringBuilder rows = new StringBuilder("a,b\n");
+    for (int i = 0; i < 60; i++) {
+      rows.append(i % 23).append(',').append(i % 46).append(i == 31 ? ",more\n" : "\n");
+    }
+    String text =
+        """
+        case <a> in <place>
+        data: rows
+        steps
+        | log | <b> |
+
+        data rows
+        from: rows.csv
+
+        environment north
+        values
+        | name | value |
+        | place | N |
+
+        environment south
+        values
+        | name | value |
+        | place | S |
+        """;
+    Project project = TestProjects.of(text, Map.of("rows.csv", rows.toString()));
+    Plan plan = Planner.plan(project, Selection.everything().withEnvironments("north", "south"));
+    List<ExecutableCase> all = plan.executables().toList();
+    assertEquals(120, all.size());
+    assertEquals(120, all.stream().map(ExecutableCase::identity).distinct().count());
+    assertTrue(all.stream().anyMatch(one -> one.name().equals("0 in N, row 47")), "repeats");
+    for (int from = 0; from <= 120; from++) {
+      assertEquals(
+          all.subList(from, Math.min(120, from + 7)), plan.page(from, 7), "page from " + from);
+    }
+  }
 }

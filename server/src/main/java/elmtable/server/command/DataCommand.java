@@ -1,5 +1,7 @@
 package elmtable.server.command;
 
+import de.siegmar.fastcsv.writer.CsvWriter;
+import de.siegmar.fastcsv.writer.LineDelimiter;
 import elmtable.data.BrokenData;
 import elmtable.data.DataRow;
 import elmtable.data.DataSets;
@@ -16,8 +18,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
-import org.apache.commons.csv.CSVFormat;
-import org.apache.commons.csv.CSVPrinter;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -96,14 +96,15 @@ final class DataCommand implements Callable<Integer> {
 
   private int csv(DataSource source, PrintWriter out) throws IOException {
     int faulty = 0;
-    CSVPrinter printer = new CSVPrinter(out, CSVFormat.RFC4180);
-    printer.printRecord(source.columns());
+    CsvWriter writer = CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(out);
+    writer.writeRecord(source.columns());
     try (Rows rows = source.open()) {
       for (DataRow row = rows.next(); row != null; row = rows.next()) {
-        printer.printRecord(row.cells().stream().map(cell -> source.literal(cell).text()).toList());
+        writer.writeRecord(row.cells().stream().map(cell -> source.literal(cell).text()).toList());
         faulty += tell(row);
       }
     }
+    writer.flush();
     return faulty > 0 ? 1 : 0;
   }
 
