@@ -237,9 +237,12 @@ final class Shaping {
           PriorityQueue<Drawn> kept =
               new PriorityQueue<>(Comparator.comparingLong(Drawn::lot).reversed());
           for (DataRow row = rows.next(); row != null; row = rows.next()) {
-            kept.add(new Drawn(random.nextLong(), row));
-            if (kept.size() > size) {
+            long lot = random.nextLong();
+            if (kept.size() < size) {
+              kept.add(new Drawn(lot, row));
+            } else if (!kept.isEmpty() && lot < kept.peek().lot()) {
               kept.poll();
+              kept.add(new Drawn(lot, row));
             }
           }
           rows.close();

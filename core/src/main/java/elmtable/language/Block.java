@@ -121,7 +121,13 @@ public final class Block {
   }
 
   public Optional<Line.Property> property(String word) {
-    return properties().stream().filter(property -> property.word().equals(word)).findFirst();
+    // A loop, as this is asked very often.
+    for (Line.Property property : properties()) {
+      if (property.word().equals(word)) {
+        return Optional.of(property);
+      }
+    }
+    return Optional.empty();
   }
 
   public List<Line.Property> allOf(String word) {
@@ -162,7 +168,7 @@ public final class Block {
 
   /** Whether it is a scenario of a Gherkin feature, whose steps are sentences. */
   public boolean isScenario() {
-    return kind == BlockKind.CASE && lines.stream().anyMatch(line -> line instanceof Line.Sentence);
+    return kind == BlockKind.CASE && parts.hasSentences();
   }
 
   /** Two blocks are equal when they read the same from the same lines of their own. */

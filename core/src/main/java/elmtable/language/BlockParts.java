@@ -16,6 +16,7 @@ final class BlockParts {
   private volatile List<Line.Property> properties;
   private volatile List<SectionBody> sections;
   private volatile Map<Section, List<Step>> steps;
+  private volatile Boolean sentences;
 
   BlockParts(BlockKind kind, List<Line> lines) {
     this.kind = kind;
@@ -27,6 +28,15 @@ final class BlockParts {
     if (known == null) {
       known = List.copyOf(readProperties());
       properties = known;
+    }
+    return known;
+  }
+
+  boolean hasSentences() {
+    Boolean known = sentences;
+    if (known == null) {
+      known = lines.stream().anyMatch(line -> line instanceof Line.Sentence);
+      sentences = known;
     }
     return known;
   }

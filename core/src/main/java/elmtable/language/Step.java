@@ -48,7 +48,12 @@ public record Step(
 
   /** The mark of a kind, where the step has it. */
   public <M extends Mark> M mark(Class<M> kind) {
-    return marks.stream().filter(kind::isInstance).map(kind::cast).findFirst().orElse(null);
+    for (Mark mark : marks) {
+      if (kind.isInstance(mark)) {
+        return kind.cast(mark);
+      }
+    }
+    return null;
   }
 
   /**

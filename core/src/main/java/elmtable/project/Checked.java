@@ -31,10 +31,33 @@ record Checked(
   /**
    * What is wrong with a document, all in all.
    *
-   * @param extras what the project as a whole shows about it; lines as they were found
+   * @param sources what its problems come from
    * @param problems with absolute lines in their order
    */
-  record Together(CheckedDocument document, List<Diagnostic> extras, List<Diagnostic> problems) {}
+  record Together(Sources sources, List<Diagnostic> problems) {}
+
+  /**
+   * What the problems of a document come from.
+   *
+   * @param duplicates names that stand twice
+   * @param notices of runs of steps
+   */
+  record Sources(
+      CheckedDocument document,
+      List<Diagnostic> duplicates,
+      Unused unused,
+      Map<Block, List<Diagnostic>> circles,
+      Map<Block, Diagnostic> notices) {
+
+    /** Whether the same problems come from both; they may where this says no. */
+    boolean areLike(Sources other) {
+      return document == other.document
+          && duplicates.equals(other.duplicates)
+          && unused.isLike(other.unused)
+          && circles == other.circles
+          && notices == other.notices;
+    }
+  }
 
   /**
    * What was found in one block; it holds as long as the block is the same object and nothing that

@@ -5,6 +5,7 @@ import elmtable.language.BlockKind;
 import elmtable.language.Document.Placed;
 import elmtable.project.Checked.CheckedBlock;
 import elmtable.project.Checked.CheckedDocument;
+import elmtable.project.Checked.Sources;
 import elmtable.project.Checked.Together;
 import elmtable.text.Diagnostic;
 import java.util.ArrayList;
@@ -15,7 +16,6 @@ import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 
 /**
@@ -58,8 +58,14 @@ final class Checker {
     Map<String, Together> together = new LinkedHashMap<>();
     Map<String, List<Diagnostic>> problems = new LinkedHashMap<>();
     documents.forEach((path, document) -> {
-      Together known = before == null ? null : before.together().get(path);
-      Together now = checker.together(document, circles, unused, runs, known);
+      Sources sources =
+          new Sources(
+              document,
+              project.index().duplicates().getOrDefault(path, List.of()),
+              unused,
+              circles,
+              runs.notices(path));
+      Together now = together(sources, before == null ? null : before.together().get(path));
       together.put(path, now);
       problems.put(path, now.problems());
     });
@@ -135,42 +141,30 @@ final class Checker {
 
   /**
    * What was found in a document itself, with what the project as a whole shows about it; the same
-   * list as before where neither changed.
+   * list as before where it says the same.
    */
-  private Together together(
-      CheckedDocument document,
-      Map<Block, List<Diagnostic>> circles,
-      Unused unused,
-      StepRuns runs,
-      Together known) {
-    List<Diagnostic> extras = new ArrayList<>();
-    List<Integer> lines = new ArrayList<>();
-    String path = document.index().document.path();
-    project.index().duplicates().getOrDefault(path, List.of()).forEach(extras::add);
-    extras.addAll(unused.of(document.index()));
-    extras.forEach(absolute -> lines.add(0));
-    for (KeywordEntry.Composed keyword : document.index().keywords) {
-      for (Diagnostic circle : circles.getOrDefault(keyword.block(), List.of())) {
-        extras.add(circle);
-        lines.add(keyword.placed().firstLine());
-      }
-    }
-    for (CaseEntry entry : document.index().suite.map(SuiteEntry::cases).orElse(List.of())) {
-      Optional<Diagnostic> notice = runs.notice(entry.block());
-      if (notice.isPresent()) {
-        extras.add(notice.get());
-        lines.add(entry.placed().firstLine());
-      }
-    }
-    if (known != null && known.document() == document && known.extras().equals(extras)) {
+  private static Together together(Sources sources, Together known) {
+    if (known != null && known.sources().areLike(sources)) {
       return known;
     }
-    List<Diagnostic> all = new ArrayList<>(document.problems());
-    for (int i = 0; i < extras.size(); i++) {
-      all.add(lines.get(i) == 0 ? extras.get(i) : extras.get(i).down(lines.get(i)));
+    DocumentIndex index = sources.document().index();
+    List<Diagnostic> all = new ArrayList<>(sources.document().problems());
+    all.addAll(sources.duplicates());
+    all.addAll(sources.unused().of(index));
+    for (KeywordEntry.Composed keyword : index.keywords) {
+      for (Diagnostic circle : sources.circles().getOrDefault(keyword.block(), List.of())) {
+        all.add(circle.down(keyword.placed().firstLine()));
+      }
+    }
+    for (CaseEntry entry : index.suite.map(SuiteEntry::cases).orElse(List.of())) {
+      Diagnostic notice = sources.notices().get(entry.block());
+      if (notice != null) {
+        all.add(notice.down(entry.placed().firstLine()));
+      }
     }
     all.sort(IN_ORDER);
-    return new Together(document, extras, List.copyOf(all));
+    boolean same = known != null && known.problems().equals(all);
+    return new Together(sources, same ? known.problems() : List.copyOf(all));
   }
 
   private CheckedDocument document(DocumentIndex index) {
@@ -192,6 +186,8 @@ final class Checker {
       block.problems().forEach(problem -> problems.add(problem.down(placed.firstLine())));
     }
     problems.sort(IN_ORDER);
+    // Worked out here, beside other documents, and kept for the comparison of all.
+    index.stepRuns();
     return new CheckedDocument(index, blocks, asked, used, List.copyOf(problems));
   }
 

@@ -75,7 +75,10 @@ public final class Project {
   /** Reads a project's documents, given by path. */
   public static Project of(Map<String, String> texts, ProjectFiles files, KeywordRegistry builtIn) {
     SortedMap<String, SourceDocument> documents = new TreeMap<>();
-    texts.forEach((path, text) -> documents.put(path, SourceDocument.read(path, text)));
+    texts.entrySet().parallelStream()
+        .map(entry -> SourceDocument.read(entry.getKey(), entry.getValue()))
+        .toList()
+        .forEach(document -> documents.put(document.path(), document));
     return new Project(documents, files, builtIn, new DataCache(), null, null);
   }
 

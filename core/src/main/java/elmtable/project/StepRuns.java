@@ -16,34 +16,53 @@ import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.BiPredicate;
 
 /**
  * Runs of steps that stand in several cases, and the notices of them. Windows of {@value #WINDOW}
  * steps are compared by a hash of what is written in them. What did not change is carried from one
- * check to the next.
+ * check to the next, and shared with it.
  */
 final class StepRuns {
   static final int WINDOW = 4;
 
+  /** Windows are kept in so many maps, so that a change copies only a few of them. */
+  private static final int SHARDS = 512;
+
   /** A window of steps in a case; {@code line} counts in the document. */
-  record Place(String path, Block block, int line) {}
+  record Place(String path, Block block, int line) {
+    /** Whether a notice says the same of both. */
+    boolean reads(Place other) {
+      return line == other.line && path.equals(other.path);
+    }
+  }
 
   private static final Comparator<Place> IN_ORDER =
       Comparator.comparing(Place::path).thenComparingInt(Place::line);
 
-  private final Map<Long, List<Place>> windows;
-  private final Map<Block, Diagnostic> notices;
+  /** Where each window stands, in order. */
+  private final List<Map<Long, List<Place>>> windows;
 
-  private StepRuns(Map<Long, List<Place>> windows, Map<Block, Diagnostic> notices) {
+  private final Map<String, Map<Block, Diagnostic>> notices;
+
+  private StepRuns(
+      List<Map<Long, List<Place>>> windows, Map<String, Map<Block, Diagnostic>> notices) {
     this.windows = windows;
     this.notices = notices;
   }
 
   static StepRuns none() {
-    return new StepRuns(Map.of(), Map.of());
+    return new StepRuns(Collections.nCopies(SHARDS, Map.of()), Map.of());
+  }
+
+  private static int shard(long hash) {
+    return (int) (hash >>> 32) & SHARDS - 1;
+  }
+
+  private List<Place> places(long hash) {
+    return windows.get(shard(hash)).getOrDefault(hash, List.of());
   }
 
   /**
@@ -56,86 +75,147 @@ final class StepRuns {
     if (gone.isEmpty() && come.isEmpty()) {
       return this;
     }
-    Map<Long, List<Place>> changed = new HashMap<>(windows);
-    Map<Long, List<String>> stood = new HashMap<>();
-    Map<Long, List<String>> stand = new HashMap<>();
-    Map<Block, Diagnostic> kept = new IdentityHashMap<>(notices);
-    for (DocumentIndex document : gone) {
-      cases(document).forEach(entry -> kept.remove(entry.block()));
-      document
-          .stepRuns()
-          .forEach((hash, places) -> {
-            stood.computeIfAbsent(hash, h -> new ArrayList<>(1)).addAll(shown(places));
-            changed.computeIfPresent(hash, (h, all) -> without(all, places));
-          });
+    Map<Long, List<Place>> stood = windowsOf(gone);
+    Map<Long, List<Place>> stand = windowsOf(come);
+    List<Map<Long, List<Place>>> changed = new ArrayList<>(windows);
+    Map<String, Set<Block>> affected = new HashMap<>();
+    Set<Long> hashes = new HashSet<>(stood.keySet());
+    hashes.addAll(stand.keySet());
+    for (long hash : hashes) {
+      List<Place> before = stood.getOrDefault(hash, List.of());
+      List<Place> now = stand.getOrDefault(hash, List.of());
+      if (areAlike(before, now, (a, b) -> a.reads(b) && a.block() == b.block())) {
+        continue;
+      }
+      int shard = shard(hash);
+      if (changed.get(shard) == windows.get(shard)) {
+        changed.set(shard, new HashMap<>(windows.get(shard)));
+      }
+      List<Place> all = replaced(places(hash), before, now);
+      if (all.isEmpty()) {
+        changed.get(shard).remove(hash);
+      } else {
+        changed.get(shard).put(hash, all);
+      }
+      // Where a window stands as before, nothing changes for the other cases that have it.
+      if (!areAlike(before, now, Place::reads)) {
+        all.forEach(place -> blocks(affected, place.path()).add(place.block()));
+      }
     }
-    for (DocumentIndex document : come) {
-      document
-          .stepRuns()
-          .forEach((hash, places) -> {
-            stand.computeIfAbsent(hash, h -> new ArrayList<>(1)).addAll(shown(places));
-            changed.merge(hash, places, StepRuns::joined);
-          });
-    }
-    Set<Block> affected = Collections.newSetFromMap(new IdentityHashMap<>());
-    come.forEach(document -> cases(document).forEach(entry -> affected.add(entry.block())));
-    // Where a window stands as before, nothing changes for the other cases that have it.
-    Set<Long> all = new HashSet<>(stood.keySet());
-    all.addAll(stand.keySet());
-    all.removeIf(hash -> Objects.equals(stood.get(hash), stand.get(hash)));
-    for (long hash : all) {
-      changed.getOrDefault(hash, List.of()).forEach(place -> affected.add(place.block()));
-    }
-    StepRuns runs = new StepRuns(changed, kept);
-    for (Block block : affected) {
-      kept.remove(block);
-      runs.noticeOf(block).ifPresent(notice -> kept.put(block, notice));
-    }
-    return runs;
+    come.forEach(document ->
+        cases(document)
+            .forEach(entry -> blocks(affected, document.document.path()).add(entry.block())));
+    return new StepRuns(changed, noticed(changed, affected, gone, come));
   }
 
-  /** What a notice says of places. */
-  private static List<String> shown(List<Place> places) {
-    return places.stream().map(place -> place.path() + ":" + place.line()).toList();
+  private static Map<Long, List<Place>> windowsOf(Collection<DocumentIndex> documents) {
+    Map<Long, List<Place>> windows = new HashMap<>();
+    for (DocumentIndex document : documents) {
+      document
+          .stepRuns()
+          .forEach((hash, places) ->
+              windows.computeIfAbsent(hash, h -> new ArrayList<>(places.size())).addAll(places));
+    }
+    return windows;
+  }
+
+  private static boolean areAlike(
+      List<Place> before, List<Place> now, BiPredicate<Place, Place> alike) {
+    if (before.size() != now.size()) {
+      return false;
+    }
+    for (int i = 0; i < now.size(); i++) {
+      if (!alike.test(before.get(i), now.get(i))) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private static List<Place> replaced(List<Place> all, List<Place> before, List<Place> now) {
+    Set<String> gone = new HashSet<>();
+    before.forEach(place -> gone.add(place.path()));
+    List<Place> left = new ArrayList<>(all.size() + now.size());
+    for (Place place : all) {
+      if (!gone.contains(place.path())) {
+        left.add(place);
+      }
+    }
+    left.addAll(now);
+    left.sort(IN_ORDER);
+    return left;
+  }
+
+  private static Set<Block> blocks(Map<String, Set<Block>> all, String path) {
+    return all.computeIfAbsent(path, p -> Collections.newSetFromMap(new IdentityHashMap<>()));
   }
 
   private static List<CaseEntry> cases(DocumentIndex document) {
     return document.suite.map(SuiteEntry::cases).orElse(List.of());
   }
 
-  private static List<Place> without(List<Place> all, List<Place> some) {
-    List<Place> left = new ArrayList<>(all);
-    String path = some.get(0).path();
-    left.removeIf(place -> place.path().equals(path));
-    return left.isEmpty() ? null : left;
+  private Map<String, Map<Block, Diagnostic>> noticed(
+      List<Map<Long, List<Place>>> changed,
+      Map<String, Set<Block>> affected,
+      Collection<DocumentIndex> gone,
+      Collection<DocumentIndex> come) {
+    StepRuns now = new StepRuns(changed, Map.of());
+    Set<String> anew = new HashSet<>();
+    come.forEach(document -> anew.add(document.document.path()));
+    Map<String, Map<Block, Diagnostic>> all = new HashMap<>(notices);
+    gone.forEach(document -> all.remove(document.document.path()));
+    affected.entrySet().parallelStream()
+        .map(entry -> {
+          String path = entry.getKey();
+          Map<Block, Diagnostic> kept = anew.contains(path) ? Map.of() : notices(path);
+          return Map.entry(path, now.noticesOf(entry.getValue(), kept));
+        })
+        .toList()
+        .forEach(
+            entry -> all.put(entry.getKey(), sameAs(notices(entry.getKey()), entry.getValue())));
+    return all;
   }
 
-  private static List<Place> joined(List<Place> all, List<Place> more) {
-    List<Place> both = new ArrayList<>(all);
-    both.addAll(more);
-    both.sort(IN_ORDER);
-    return both;
+  private Map<Block, Diagnostic> noticesOf(Set<Block> blocks, Map<Block, Diagnostic> kept) {
+    Map<Block, Diagnostic> notices = new IdentityHashMap<>(kept);
+    for (Block block : blocks) {
+      notices.remove(block);
+      noticeOf(block).ifPresent(notice -> notices.put(block, notice));
+    }
+    return notices;
   }
 
-  /** The notice of a case's first run that another one has too; lines count from its block. */
-  Optional<Diagnostic> notice(Block block) {
-    return Optional.ofNullable(notices.get(block));
+  /** The notices of before where those of now say the same. */
+  private static Map<Block, Diagnostic> sameAs(
+      Map<Block, Diagnostic> before, Map<Block, Diagnostic> now) {
+    boolean same =
+        before.size() == now.size()
+            && now.entrySet().stream()
+                .allMatch(entry -> entry.getValue().equals(before.get(entry.getKey())));
+    return same ? before : now;
+  }
+
+  /**
+   * For a document's cases, the notice of the first run that another case has too; lines count from
+   * the case's block. The same map as before where nothing changed.
+   */
+  Map<Block, Diagnostic> notices(String path) {
+    return notices.getOrDefault(path, Map.of());
   }
 
   private Optional<Diagnostic> noticeOf(Block block) {
     List<Step> steps = block.steps(Section.STEPS);
     List<Long> hashes = hashes(steps);
     for (int i = 0; i < hashes.size(); i++) {
-      Set<Block> others = Collections.newSetFromMap(new IdentityHashMap<>());
+      List<Place> places = places(hashes.get(i));
       Place first = null;
-      for (Place place : windows.getOrDefault(hashes.get(i), List.of())) {
-        if (place.block() != block) {
-          first = first == null ? place : first;
-          others.add(place.block());
-        }
+      for (int p = 0; p < places.size() && first == null; p++) {
+        first = places.get(p).block() == block ? null : places.get(p);
       }
       if (first != null) {
-        String message = message(length(hashes, i, first.block()), others.size(), first);
+        Set<Block> cases = Collections.newSetFromMap(new IdentityHashMap<>());
+        places.forEach(place -> cases.add(place.block()));
+        String message = message(length(hashes, i, first.block()), cases.size() - 1, first);
         return Optional.of(
             new Diagnostic(Problem.REPEATED_STEPS, steps.get(i).first().range(), message));
       }
@@ -165,7 +245,12 @@ final class StepRuns {
   }
 
   private boolean stands(long hash, Block in) {
-    return windows.getOrDefault(hash, List.of()).stream().anyMatch(place -> place.block() == in);
+    for (Place place : places(hash)) {
+      if (place.block() == in) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** The windows of a document's cases. */

@@ -20,12 +20,21 @@ import java.util.Set;
 final class Unused {
   private final Map<Symbol, Integer> uses;
 
-  private Unused(Map<Symbol, Integer> uses) {
+  /** Another one whenever something came to be used that was not, or the other way round. */
+  private final Object state;
+
+  private Unused(Map<Symbol, Integer> uses, Object state) {
     this.uses = uses;
+    this.state = state;
+  }
+
+  /** Whether the same things are used as in another one that one of the two was made from. */
+  boolean isLike(Unused other) {
+    return state == other.state;
   }
 
   static Unused none() {
-    return new Unused(Map.of());
+    return new Unused(Map.of(), new Object());
   }
 
   /**
@@ -35,13 +44,18 @@ final class Unused {
    * @param come what documents use that are new, or were changed
    */
   Unused with(List<Set<Symbol>> gone, List<Set<Symbol>> come) {
-    if (gone.isEmpty() && come.isEmpty()) {
+    Map<Symbol, Integer> sums = new HashMap<>();
+    gone.forEach(used -> used.forEach(symbol -> sums.merge(symbol, -1, Unused::sum)));
+    come.forEach(used -> used.forEach(symbol -> sums.merge(symbol, 1, Unused::sum)));
+    if (sums.isEmpty()) {
       return this;
     }
     Map<Symbol, Integer> changed = new HashMap<>(uses);
-    gone.forEach(used -> used.forEach(symbol -> changed.merge(symbol, -1, Unused::sum)));
-    come.forEach(used -> used.forEach(symbol -> changed.merge(symbol, 1, Unused::sum)));
-    return new Unused(changed);
+    sums.forEach((symbol, sum) -> changed.merge(symbol, sum, Unused::sum));
+    boolean like =
+        sums.keySet().stream()
+            .allMatch(symbol -> uses.containsKey(symbol) == changed.containsKey(symbol));
+    return new Unused(changed, like ? state : new Object());
   }
 
   /** Nothing where it comes to none, so that the symbol is forgotten. */

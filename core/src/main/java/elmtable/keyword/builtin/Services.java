@@ -27,8 +27,11 @@ public final class Services {
   private static final ObjectMapper JSON = new ObjectMapper();
   private static final int MOST_SHOWN = 300;
 
-  private final HttpClient client =
-      HttpClient.newBuilder().followRedirects(HttpClient.Redirect.NORMAL).build();
+  /** Made when first used, as that takes a good part of a start. */
+  private static final class Client {
+    private static final HttpClient SHARED =
+        HttpClient.newBuilder().followRedirects(HttpClient.Redirect.NORMAL).build();
+  }
 
   /** The last reply of a case. */
   private static final class Last {
@@ -51,7 +54,7 @@ public final class Services {
           String headers) {
     HttpRequest request = request(step, method, address, body, headers);
     try {
-      HttpResponse<String> response = client.send(request, BodyHandlers.ofString());
+      HttpResponse<String> response = Client.SHARED.send(request, BodyHandlers.ofString());
       step.ofCase(Last.class, Last::new).response = response;
       step.log(request.method() + " " + request.uri() + " gave " + response.statusCode());
       return List.of(Value.of(response.statusCode()), Value.of(response.body()));
