@@ -25,9 +25,13 @@ import elmtable.text.Range;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * What a feature means to a project: a suite, with its background as the set-up round each case,
@@ -50,7 +54,8 @@ public final class FeatureBlocks {
     gherkin.faults().forEach(fault -> blocks.problem(Problem.GHERKIN_UNREADABLE, fault));
     gherkin.warnings().forEach(fault -> blocks.problem(Problem.STEP_IN_DESCRIPTION, fault));
     gherkin.feature().ifPresent(blocks::feature);
-    return new Document(List.of(), blocks.blocks, blocks.problems);
+    // What several cases are made of has its problem once.
+    return new Document(List.of(), blocks.blocks, blocks.problems.stream().distinct().toList());
   }
 
   /** The same, with the blocks of an earlier reading wherever nothing of them changed. */
@@ -88,7 +93,28 @@ public final class FeatureBlocks {
     }
   }
 
+  /**
+   * A case, and one more for examples that are to run in another way than the scenario: with
+   * fixtures, in browsers, by a key of their own, or not yet.
+   */
   private void scenario(Scenario scenario, Optional<Rule> rule) {
+    Map<Set<String>, List<Examples>> ways = new LinkedHashMap<>();
+    for (Examples examples : scenario.examples()) {
+      Set<String> own =
+          ownTags(examples).map(Tag::name).collect(Collectors.toCollection(LinkedHashSet::new));
+      ways.computeIfAbsent(own, way -> new ArrayList<>()).add(examples);
+    }
+    if (ways.isEmpty()) {
+      scenario(scenario, rule, List.of());
+    }
+    ways.values().forEach(examples -> scenario(scenario, rule, examples));
+  }
+
+  private static Stream<Tag> ownTags(Examples examples) {
+    return examples.tags().stream().filter(tag -> TagMeaning.of(tag.name()).isOfCase());
+  }
+
+  private void scenario(Scenario scenario, Optional<Rule> rule, List<Examples> rows) {
     Title title = scenario.title();
     int first = title.range().line();
     List<Line> lines = new ArrayList<>();
@@ -96,11 +122,16 @@ public final class FeatureBlocks {
     List<Tag> tags = new ArrayList<>();
     rule.ifPresent(r -> tags.addAll(r.tags()));
     tags.addAll(scenario.tags());
+    List<Tag> own = rows.stream().limit(1).flatMap(FeatureBlocks::ownTags).toList();
+    tags.addAll(own);
     properties(tags, first, false, lines);
     rule.flatMap(Rule::background).ifPresent(background -> background(background, first, lines));
-    scenario.examples().forEach(examples -> examples(examples, first, lines));
+    rows.forEach(examples -> examples(examples, first, lines));
     steps(Section.STEPS, scenario.steps(), title.range(), first, lines);
     String name = title.name().isEmpty() ? title.keyword() : title.name();
+    if (!own.isEmpty() && !rows.get(0).title().name().isEmpty()) {
+      name += ", " + rows.get(0).title().name();
+    }
     // Scenarios may have one name, cases may not: the second and later ones are counted.
     int times = names.merge(Names.key(name), 1, Integer::sum);
     String unique = times == 1 ? name : name + " #" + times;
@@ -136,17 +167,10 @@ public final class FeatureBlocks {
     Map<String, List<String>> values = new LinkedHashMap<>();
     Map<String, Range> places = new LinkedHashMap<>();
     for (Tag tag : tags) {
+      TagMeaning.incomplete(tag.name())
+          .ifPresent(message ->
+              problems.add(new Diagnostic(Problem.TAG_WITHOUT_NAME, tag.range(), message)));
       TagMeaning meaning = TagMeaning.of(tag.name());
-      if (ofExamples && !meaning.fitsExamples()) {
-        problems.add(
-            new Diagnostic(
-                Problem.TAG_WITHOUT_SENSE,
-                tag.range(),
-                "“"
-                    + tag.name()
-                    + "” has no meaning before examples; put it before the scenario."));
-        continue;
-      }
       String property = ofExamples ? meaning.propertyOfExamples() : meaning.property();
       values.computeIfAbsent(property, p -> new ArrayList<>()).add(meaning.value());
       places.putIfAbsent(property, relative(tag.range(), first));
@@ -195,8 +219,10 @@ public final class FeatureBlocks {
       lines.add(new Line.Note(examples.title().name(), heading));
     }
     notes(examples.description(), examples.title(), first, lines);
-    properties(examples.tags(), first, true, lines);
-    boolean external = examples.tags().stream().anyMatch(tag -> TagMeaning.of(tag.name()).isData());
+    List<Tag> ofRows =
+        examples.tags().stream().filter(tag -> !TagMeaning.of(tag.name()).isOfCase()).toList();
+    properties(ofRows, first, true, lines);
+    boolean external = ofRows.stream().anyMatch(tag -> TagMeaning.of(tag.name()).isData());
     if (external && !examples.rows().isEmpty()) {
       problems.add(
           new Diagnostic(

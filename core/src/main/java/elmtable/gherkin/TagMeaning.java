@@ -1,6 +1,7 @@
 package elmtable.gherkin;
 
 import elmtable.language.Block;
+import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -12,6 +13,8 @@ import java.util.regex.Pattern;
  */
 record TagMeaning(String property, String value) {
   private static final Pattern WITH_NAME = Pattern.compile("@(fixture|browser|data|key)\\((.+)\\)");
+  private static final Pattern WITHOUT_NAME =
+      Pattern.compile("@(fixture|browser|data|key)(\\(\\s*\\))?");
   private static final String TAGS = "tags";
   private static final String DATA = "data";
 
@@ -36,8 +39,22 @@ record TagMeaning(String property, String value) {
     return property.equals(DATA);
   }
 
-  boolean fitsExamples() {
-    return isData() || property.equals(TAGS);
+  /** Whether it says how a whole case is run, and not only what its rows are. */
+  boolean isOfCase() {
+    return !isData() && !property.equals(TAGS);
+  }
+
+  /** What is wrong with a tag that has a meaning but not the name that it needs. */
+  static Optional<String> incomplete(String tag) {
+    Matcher matcher = WITHOUT_NAME.matcher(tag);
+    return matcher.matches()
+        ? Optional.of(
+            "“"
+                + tag
+                + "” names nothing, so it is an ordinary tag; write @"
+                + matcher.group(1)
+                + "(name).")
+        : Optional.empty();
   }
 
   String propertyOfExamples() {

@@ -186,9 +186,11 @@ final class Checker {
       block.problems().forEach(problem -> problems.add(problem.down(placed.firstLine())));
     }
     problems.sort(IN_ORDER);
+    // Cases of one scenario have its steps, and so their problems, in common.
+    List<Diagnostic> each = problems.stream().distinct().toList();
     // Worked out here, beside other documents, and kept for the comparison of all.
     index.stepRuns();
-    return new CheckedDocument(index, blocks, asked, used, List.copyOf(problems));
+    return new CheckedDocument(index, blocks, asked, used, each);
   }
 
   private CheckedBlock block(

@@ -209,18 +209,30 @@ final class StepRuns {
     for (int i = 0; i < hashes.size(); i++) {
       List<Place> places = places(hashes.get(i));
       Place first = null;
-      for (int p = 0; p < places.size() && first == null; p++) {
-        first = places.get(p).block() == block ? null : places.get(p);
+      Set<Block> others = Collections.newSetFromMap(new IdentityHashMap<>());
+      for (Place place : places) {
+        if (place.block() != block && !isOf(block, place, places)) {
+          first = first == null ? place : first;
+          others.add(place.block());
+        }
       }
       if (first != null) {
-        Set<Block> cases = Collections.newSetFromMap(new IdentityHashMap<>());
-        places.forEach(place -> cases.add(place.block()));
-        String message = message(length(hashes, i, first.block()), cases.size() - 1, first);
+        String message = message(length(hashes, i, first.block()), others.size(), first);
         return Optional.of(
             new Diagnostic(Problem.REPEATED_STEPS, steps.get(i).first().range(), message));
       }
     }
     return Optional.empty();
+  }
+
+  /** Whether a window of another case is made of the same steps, as those of one scenario are. */
+  private static boolean isOf(Block block, Place other, List<Place> places) {
+    for (Place place : places) {
+      if (place.block() == block && place.reads(other)) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private static String message(int length, int cases, Place first) {

@@ -25,7 +25,7 @@ public enum Problem {
 
   GHERKIN_UNREADABLE("G101", ERROR, "A line of a feature that fits nowhere"),
   STEP_IN_DESCRIPTION("G102", WARNING, "A step in the description of a feature"),
-  TAG_WITHOUT_SENSE("G103", WARNING, "A tag that has no meaning at its place"),
+  TAG_WITHOUT_NAME("G103", WARNING, "A tag that lacks the name it needs"),
 
   FORMULA_UNREADABLE("F101", ERROR, "A formula that cannot be read"),
   UNKNOWN_FUNCTION("F102", ERROR, "A function that does not exist"),

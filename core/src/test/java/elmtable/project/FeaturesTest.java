@@ -180,4 +180,67 @@ class FeaturesTest {
         after.document("a.feature").orElseThrow().document().blocks().get(1).block());
     assertEquals(List.of(), problems(after));
   }
+
+  @Test
+  void runExamplesInTheirOwnWay() {
+    Project project =
+        TestProjects.of(
+            Map.of(
+                "k.elmt",
+                KEYWORDS
+                    + """
+
+                    browser small
+                    kind: chrome
+
+                    browser wide
+                    kind: chrome
+
+                    fixture signed in
+                    set-up
+                    | log | x |
+                    """,
+                "a.feature",
+                """
+                Feature: Requests
+                  @smoke
+                  Scenario Outline: <shelves> shelves
+                    When I request <shelves> shelves
+                    And I request <shelves> shelves
+                    And I request <shelves> shelves
+                    And I request <shelves> shelves
+                    Examples:
+                      | shelves |
+                      | 1       |
+                    @fixture(signed-in) @browser(wide) @many
+                    Examples: many
+                      | shelves |
+                      | 20      |
+                      | 30      |
+                    @draft
+                    Examples:
+                      | shelves |
+                      | 99      |
+                    @browser
+                    Examples:
+                      | shelves |
+                      | 2       |
+                """),
+            Map.of());
+    assertEquals(
+        List.of(
+            "G103 20: “@browser” names nothing, so it is an ordinary tag; write @browser(name)."),
+        problems(project));
+    List<ExecutableCase> all = plan(project).executables().toList();
+    assertEquals(
+        List.of(
+            "1 shelves in small",
+            "2 shelves in small",
+            "20 shelves, many in wide",
+            "30 shelves, many in wide"),
+        all.stream().map(one -> one.name() + " in " + one.browser()).toList());
+    assertEquals(List.of("smoke", "many"), all.get(2).tags());
+    assertEquals(List.of("signed-in"), all.get(2).entry().fixtures());
+    assertEquals(List.of(), all.get(0).entry().fixtures());
+  }
 }
