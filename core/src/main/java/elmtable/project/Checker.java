@@ -16,6 +16,7 @@ import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 
 /**
@@ -211,6 +212,8 @@ final class Checker {
         block.name().isEmpty() && block.kind() != BlockKind.SUITE
             ? List.of()
             : check(project.noting(asked), index, placed, cases.get(block), winner);
+    asked.used.addAll(
+        ColumnChecks.uses(block, Optional.ofNullable(surroundings), asked.used, project));
     return new CheckedBlock(surroundings, winner, List.copyOf(problems), asked);
   }
 

@@ -3,14 +3,20 @@ package elmtable.project;
 import elmtable.formula.Formula;
 import elmtable.formula.Template;
 import elmtable.language.Block;
+import elmtable.language.BlockKind;
 import elmtable.language.Cell;
 import elmtable.language.Line;
+import elmtable.language.Mark;
 import elmtable.language.Section;
 import elmtable.language.SectionBody;
+import elmtable.language.Step;
 import elmtable.text.Diagnostic;
 import elmtable.text.Names;
 import elmtable.text.Problem;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import java.util.Set;
 
 /** Checks names of columns: whether formulas can say them plainly, and whether anything does. */
 final class ColumnChecks {
@@ -71,11 +77,78 @@ final class ColumnChecks {
         section.properties().forEach(property -> said.append('\n').append(property.value())));
     for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
       for (SectionBody body : block.sections(section)) {
-        body.rows()
-            .forEach(row -> row.cells().forEach(cell -> said.append('\n').append(cell.source())));
+        body.rows().forEach(row -> say(row, said));
+        for (Line.Sentence sentence : body.sentences()) {
+          said.append('\n').append(sentence.text().source());
+          sentence.docString().ifPresent(text -> said.append('\n').append(text.source()));
+          sentence.table().forEach(row -> say(row, said));
+        }
       }
     }
     return Names.key(said.toString());
+  }
+
+  private static void say(Line.Row row, StringBuilder said) {
+    row.cells().forEach(cell -> said.append('\n').append(cell.source()));
+  }
+
+  /**
+   * The columns of the data sets that a block uses, as far as it may use them: for a case those
+   * that it says, for what repeats steps over a set or makes another one of it all of them.
+   *
+   * @param used what the block uses
+   */
+  static List<Symbol> uses(Block block, Optional<Block> suite, Set<Symbol> used, Project project) {
+    List<Symbol> columns = new ArrayList<>();
+    String said = null;
+    for (Symbol symbol : used) {
+      if (symbol.space() != Symbol.Space.DATA_SET) {
+        continue;
+      }
+      if (block.kind() != BlockKind.CASE || repeatsOver(block, symbol.key())) {
+        columns.add(Symbol.column(symbol.key(), Symbol.ALL));
+        continue;
+      }
+      if (said == null) {
+        StringBuilder all = new StringBuilder(said(block, block.sections(Section.DATA)));
+        suite.ifPresent(head -> head.properties().forEach(p -> all.append('\n').append(p.value())));
+        said = Names.key(all.toString());
+      }
+      Optional<DataEntry> set = project.index().dataSet(symbol.key());
+      for (Cell column : set.map(ColumnChecks::typed).orElse(List.of())) {
+        if (hasWord(said, Names.key(column.name()))) {
+          columns.add(Symbol.column(symbol.key(), Names.key(column.name())));
+        }
+      }
+    }
+    return columns;
+  }
+
+  private static boolean repeatsOver(Block block, String set) {
+    for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
+      for (Step step : block.steps(section)) {
+        Mark.ForEach each = step.mark(Mark.ForEach.class);
+        if (each != null && Names.key(each.list()).equals(set)) {
+          return true;
+        }
+      }
+    }
+    return false;
+  }
+
+  /** The columns of rows typed into a data set. */
+  static List<Cell> typed(DataEntry set) {
+    return set.placed().block().section(Section.ROWS).flatMap(SectionBody::head).stream()
+        .flatMap(head -> head.cells().stream())
+        .filter(cell -> !cell.isBlank())
+        .toList();
+  }
+
+  /** Whether a data set uses a column of its rows itself, to choose, to order or to name them. */
+  static boolean usesItself(DataEntry set, Cell column) {
+    String key = Names.key(column.name());
+    return set.placed().block().properties().stream()
+        .anyMatch(property -> hasWord(Names.key(property.value()), key));
   }
 
   private static boolean hasWord(String text, String word) {

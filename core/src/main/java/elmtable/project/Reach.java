@@ -8,7 +8,6 @@ import elmtable.language.Block;
 import elmtable.language.BlockKind;
 import elmtable.language.Mark;
 import elmtable.language.Section;
-import elmtable.language.SectionBody;
 import elmtable.language.SectionTable;
 import elmtable.language.Step;
 import elmtable.text.Fix;
@@ -34,7 +33,7 @@ public final class Reach {
   private final Map<String, Known> environment = new LinkedHashMap<>();
   private final Map<String, Map<String, Known>> fixtures = new LinkedHashMap<>();
   private final Set<String> items = new LinkedHashSet<>();
-  private final Map<String, List<String>> typed = new LinkedHashMap<>();
+  private List<CaseData.Part> rows = List.of();
   private final List<String> missingColumns = new ArrayList<>();
 
   private final ProjectIndex index;
@@ -67,7 +66,7 @@ public final class Reach {
     }
     reach.ofCase = true;
     reach.maker = entry.block().isScenario() ? null : entry.block();
-    reach.addTyped(entry.block());
+    reach.rows = data.parts();
     data.columns().forEach(column -> reach.put(column, Origin.COLUMN, ""));
     for (CaseData.Part part : data.parts()) {
       if (part.source().isEmpty()) {
@@ -197,35 +196,15 @@ public final class Reach {
   }
 
   /**
-   * The values that a reference takes in the rows typed into a case, each once; nothing where it is
-   * no such column, or where a cell holds a reference itself.
+   * The values that a reference takes in the case's rows; nothing where it is no column of them.
    */
-  Optional<List<String>> typedValues(Template template) {
+  Optional<ColumnValues> valuesOf(Template template) {
     if (!(template.singleReference().orElse(null) instanceof Formula.Reference reference)) {
       return Optional.empty();
     }
-    String column = Names.key(reference.path().get(reference.path().size() - 1));
     boolean isColumn = origin(reference).filter(o -> o == Origin.COLUMN).isPresent();
-    return isColumn ? Optional.ofNullable(typed.get(column)) : Optional.empty();
-  }
-
-  private void addTyped(Block block) {
-    Set<String> unknown = new LinkedHashSet<>();
-    for (SectionBody section : block.sections(Section.DATA)) {
-      SectionTable table = SectionTable.of(section);
-      for (String column : table.columns()) {
-        List<String> values = typed.computeIfAbsent(Names.key(column), c -> new ArrayList<>());
-        for (SectionTable.Row row : table.rows()) {
-          Optional<String> literal = Template.of(row.source(Names.key(column))).literal();
-          if (literal.isEmpty()) {
-            unknown.add(Names.key(column));
-          } else if (!values.contains(literal.get())) {
-            values.add(literal.get());
-          }
-        }
-      }
-    }
-    unknown.forEach(typed::remove);
+    String column = reference.path().get(reference.path().size() - 1);
+    return isColumn ? Optional.of(ColumnValues.of(rows, column)) : Optional.empty();
   }
 
   /** Whether some data set could not be read, so that an unknown name may be a column of it. */

@@ -15,6 +15,7 @@ import elmtable.text.Problem;
 import elmtable.text.Range;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /** Checks steps one after another: their keywords, arguments, references and marks. */
@@ -118,30 +119,30 @@ final class StepChecks {
   }
 
   /**
-   * An element whose name comes from a column is looked up with each of the rows typed in; one that
-   * comes from elsewhere is known at run time only.
+   * An element whose name comes from a column is looked up with each of the rows; one that comes
+   * from elsewhere is known at run time only.
    */
   private void named(
       BoundArgument argument, StepPlace place, Reach reach, List<Diagnostic> problems) {
-    Optional<List<String>> values = reach.typedValues(argument.template());
-    if (values.isEmpty()) {
-      boolean parameter =
-          argument.template().references().stream()
-              .allMatch(r -> reach.origin(r).filter(o -> o == Origin.PARAMETER).isPresent());
-      if (!parameter) {
-        index.useAnyElement();
-      }
-      return;
+    Optional<ColumnValues> values = reach.valuesOf(argument.template());
+    boolean parameter =
+        argument.template().references().stream()
+            .allMatch(r -> reach.origin(r).filter(o -> o == Origin.PARAMETER).isPresent());
+    if (!parameter && !values.map(ColumnValues::whole).orElse(false)) {
+      index.useAnyElement();
     }
-    for (String value : values.get()) {
-      if (elements.find(value, place.pages()) instanceof ElementFinder.Found.None) {
-        problems.add(
-            new Diagnostic(
-                Problem.UNKNOWN_ELEMENT_OF_ROW,
-                argument.range(),
-                "No element is called “" + value + "”, which one of the rows gives."));
-      }
-    }
+    values
+        .map(ColumnValues::firstRows)
+        .orElse(Map.of())
+        .forEach((value, row) -> {
+          if (elements.find(value, place.pages()) instanceof ElementFinder.Found.None) {
+            problems.add(
+                new Diagnostic(
+                    Problem.UNKNOWN_ELEMENT_OF_ROW,
+                    argument.range(),
+                    "No element is called “" + value + "”, which row " + row + " gives."));
+          }
+        });
   }
 
   private void element(

@@ -15,6 +15,8 @@ record Symbol(Space space, String key) {
     PAGE,
     ELEMENT,
     DATA_SET,
+    /** Columns of rows typed into data sets. */
+    COLUMN,
     FIXTURE,
     ENVIRONMENT,
     BROWSER,
@@ -26,6 +28,14 @@ record Symbol(Space space, String key) {
 
   static Symbol all(Space space) {
     return new Symbol(space, ALL);
+  }
+
+  /**
+   * @param set the key of a data set's name
+   * @param column the key of a column's, or {@link #ALL}
+   */
+  static Symbol column(String set, String column) {
+    return new Symbol(Space.COLUMN, set + "/" + column);
   }
 
   /** Used where a step may use any element, since its name is known at run time only. */

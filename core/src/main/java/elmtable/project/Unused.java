@@ -1,6 +1,7 @@
 package elmtable.project;
 
 import elmtable.language.BlockKind;
+import elmtable.language.Cell;
 import elmtable.language.Document.Placed;
 import elmtable.project.Symbol.Space;
 import elmtable.text.Diagnostic;
@@ -78,6 +79,8 @@ final class Unused {
     for (DataEntry set : document.dataSets) {
       if (!isUsed(Space.DATA_SET, set.name())) {
         unused.add(header(Problem.UNUSED_DATA_SET, set.placed(), "Nothing uses"));
+      } else {
+        columns(set, unused);
       }
     }
     for (NamedBlock block : document.named) {
@@ -89,6 +92,23 @@ final class Unused {
       document.pages.forEach(page -> elements(page, unused));
     }
     return unused;
+  }
+
+  private void columns(DataEntry set, List<Diagnostic> unused) {
+    String key = Names.key(set.name());
+    if (uses.containsKey(Symbol.column(key, Symbol.ALL))) {
+      return;
+    }
+    for (Cell column : ColumnChecks.typed(set)) {
+      if (!uses.containsKey(Symbol.column(key, Names.key(column.name())))
+          && !ColumnChecks.usesItself(set, column)) {
+        unused.add(
+            new Diagnostic(
+                Problem.UNUSED_COLUMN,
+                column.range().down(set.placed().firstLine()),
+                "No case that runs with this data set uses the column “" + column.name() + "”."));
+      }
+    }
   }
 
   private void elements(PageEntry page, List<Diagnostic> unused) {

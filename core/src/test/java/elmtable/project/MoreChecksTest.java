@@ -210,6 +210,70 @@ class MoreChecksTest {
   }
 
   @Test
+  void aColumnThatNoCaseOfASharedSetUsesIsWarnedOf() {
+    String text =
+        """
+        data people
+        key: id
+        rows
+        | id | name | age | spare |
+        | 1  | Ada  | 7   | x     |
+
+        case <name>
+        data: people
+        steps
+        | log | <name> |
+
+        case old <[name]>
+        data: people
+        where: age > 3
+        steps
+        | log | x |
+        """;
+    assertEquals(List.of("U105 4"), codes(text));
+    // What repeats steps over a set, or makes another of it, may use every column.
+    assertEquals(
+        List.of(), codes(text + "\ncase loop\nsteps\n| log | <p/name> | * p in people |\n"));
+    assertEquals(
+        List.of(),
+        codes(
+            text
+                + "\ndata more\ncombine: all of people, ks\n\ndata ks\nrows\n| k |\n| 1 |\n"
+                + "\ncase m <id> <k>\ndata: more\nsteps\n| log | x |\n"));
+  }
+
+  @Test
+  void elementsThatRowsNameAreLookedUpWhateverTheirSource() {
+    String text =
+        """
+        page P
+        elements
+        | element | by | locator |
+        | Oven    | id | e       |
+        | Door    | id | f       |
+        | Lid     | id | g       |
+
+        data parts
+        from: parts.csv
+
+        case <part>
+        pages: P
+        data: parts
+        steps
+        | press | <part> |
+        """;
+    Project known = TestProjects.of(text, Map.of("parts.csv", "part\nOven\nDoor\nLid\n"));
+    assertEquals(List.of(), TestProjects.problems(known, "a.elmt"));
+    Project unknown = TestProjects.of(text, Map.of("parts.csv", "part\nOven\nDor\nLid\n"));
+    List<Diagnostic> problems = TestProjects.problems(unknown, "a.elmt");
+    assertEquals(
+        List.of("N123 15: No element is called “Dor”, which row 2 gives."),
+        problems.stream()
+            .map(p -> p.problem().code() + " " + (p.range().line() + 1) + ": " + p.message())
+            .toList());
+  }
+
+  @Test
   void whatNothingUsesIsWarnedOf() {
     assertEquals(
         List.of("U101 1", "U102 8", "U103 10", "U104 14", "U105 20"),
