@@ -17,10 +17,11 @@ import java.util.function.Predicate;
  *
  * @param out why none of its executable cases is in, or the empty text
  * @param needed the case that it was added for, since that one comes after it; or the empty text
- * @param parts the parts of its data that are in; empty for a case without rows
+ * @param hasRows whether there is an executable case for each row of its data
+ * @param grounds what it is expanded from, one after another; one is enough where its data is the
+ *     same in all environments
  * @param fault what keeps all its executable cases from running, or the empty text
  * @param rowFault what keeps the executable case of one row from running, or the empty text
- * @param settings the environments and browsers it runs in, in order
  * @param values what each environment gives for names, by the environment's name
  * @param rows which rows are in, by their key and number
  * @param identities which executable cases are in
@@ -30,10 +31,9 @@ public record CasePlan(
     String out,
     String needed,
     boolean hasRows,
-    List<CaseData.Part> parts,
+    List<Ground> grounds,
     String fault,
     Function<RowUse, String> rowFault,
-    List<Setting> settings,
     Map<String, Map<String, Value>> values,
     RowChoice rows,
     Predicate<String> identities) {
@@ -42,8 +42,26 @@ public record CasePlan(
   static final Predicate<String> ALL = identity -> true;
 
   public CasePlan {
-    parts = List.copyOf(parts);
-    settings = List.copyOf(settings);
+    grounds = List.copyOf(grounds);
+  }
+
+  /**
+   * Data, and where it is run with.
+   *
+   * @param parts the parts of the case's data that are in; empty for a case without rows
+   * @param settings environments and browsers, in order
+   */
+  public record Ground(List<CaseData.Part> parts, List<Setting> settings) {
+    public Ground {
+      parts = List.copyOf(parts);
+      settings = List.copyOf(settings);
+    }
+
+    private long rows() {
+      return parts.stream()
+          .mapToLong(part -> part.source().isEmpty() ? 1 : part.summary().rows())
+          .sum();
+    }
   }
 
   public boolean isIn() {
@@ -72,12 +90,9 @@ public record CasePlan(
         return count;
       }
     }
-    long each = hasRows ? parts.stream().mapToLong(CasePlan::rowsOf).sum() : 1;
-    return each * settings.size();
-  }
-
-  private static long rowsOf(CaseData.Part part) {
-    return part.source().isEmpty() ? 1 : part.summary().rows();
+    return grounds.stream()
+        .mapToLong(ground -> (hasRows ? ground.rows() : 1) * ground.settings().size())
+        .sum();
   }
 
   boolean hasAllIdentities() {
@@ -134,7 +149,7 @@ public record CasePlan(
   }
 
   boolean hasSeveralRows() {
-    return parts.stream().mapToLong(CasePlan::rowsOf).sum() > 1;
+    return grounds.stream().anyMatch(ground -> ground.rows() > 1);
   }
 
   /** Whether all rows give one name, so that each is told apart by its row. */

@@ -10,7 +10,7 @@ import elmtable.project.CaseEntry;
 import elmtable.project.CaseNames;
 import elmtable.project.RowUse;
 import java.util.ArrayDeque;
-import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Deque;
 import java.util.HashSet;
 import java.util.Iterator;
@@ -28,36 +28,42 @@ import java.util.stream.Stream;
 public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable {
   private final CasePlan plan;
   private final CaseEntry entry;
-  private final List<Named> settings = new ArrayList<>();
-  private final Iterator<CaseData.Part> parts;
+  private final Iterator<CasePlan.Ground> grounds;
   private final boolean oneName;
   private final Deque<ExecutableCase> ready = new ArrayDeque<>();
+  private List<Named> settings = List.of();
+  private Iterator<CaseData.Part> parts = Collections.emptyIterator();
   private CaseData.Part part;
   private List<String> partTags = List.of();
   private Rows rows;
-  private boolean begun;
   private long toSkip;
 
   /** The names whose repeats count, or null where all do. */
   private Set<String> wanted;
 
   private PassedNames passed;
+  private boolean mayRepeat;
   private final Set<String> given = new HashSet<>();
 
   /** A setting, with the names that were given in it. */
-  private record Named(Setting setting, Identity identity, CaseNames names, Repeats repeats) {}
+  private record Named(Setting setting, Identity identity, CaseNames names, Repeats repeats) {
+    /** Sets names apart from those in other settings. */
+    int salt() {
+      return setting.hashCode();
+    }
+  }
 
   Expansion(CasePlan plan) {
     this.plan = plan;
     this.entry = plan.entry();
-    this.parts = plan.isIn() ? plan.parts().iterator() : List.<CaseData.Part>of().iterator();
+    this.grounds = plan.isIn() ? plan.grounds().iterator() : Collections.emptyIterator();
     this.oneName = plan.hasOneName() && plan.hasSeveralRows();
-    for (Setting setting : plan.settings()) {
-      Map<String, Value> values = plan.values().getOrDefault(setting.environment(), Map.of());
-      settings.add(
-          new Named(
-              setting, new Identity(entry, setting), new CaseNames(entry, values), new Repeats()));
-    }
+  }
+
+  private Named named(Setting setting) {
+    Map<String, Value> values = plan.values().getOrDefault(setting.environment(), Map.of());
+    return new Named(
+        setting, new Identity(entry, setting), new CaseNames(entry, values), new Repeats());
   }
 
   /**
@@ -81,7 +87,7 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
 
   /** Whether what was given after a pass perhaps bears names that were passed over. */
   boolean mayRepeat() {
-    return given.stream().anyMatch(passed::mayHold);
+    return mayRepeat;
   }
 
   /** The names that rows gave after a pass, before repeats were told apart. */
@@ -105,15 +111,8 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
 
   /** Makes the executable cases of the next row; tells whether there may be further ones. */
   private boolean more() {
-    if (!begun) {
-      begun = true;
-      if (plan.isIn() && !plan.hasRows()) {
-        single("once", entry.tags(), plan.fault());
-        return true;
-      }
-    }
     if (rows == null && !nextPart()) {
-      return false;
+      return nextGround();
     }
     if (rows == null) {
       return true;
@@ -128,6 +127,19 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
     } catch (BrokenData broken) {
       closeRows();
       broken(broken.getMessage());
+    }
+    return true;
+  }
+
+  private boolean nextGround() {
+    if (!grounds.hasNext()) {
+      return false;
+    }
+    CasePlan.Ground ground = grounds.next();
+    settings = ground.settings().stream().map(this::named).toList();
+    parts = ground.parts().iterator();
+    if (!plan.hasRows()) {
+      single("once", entry.tags(), plan.fault());
     }
     return true;
   }
@@ -168,10 +180,11 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
       String filled = named.names().of(used);
       if (passed != null) {
         if (passesOver()) {
-          passed.add(filled);
+          passed.add(named.salt(), filled);
           continue;
         }
         given.add(filled);
+        mayRepeat |= passed.mayHold(named.salt(), filled);
       }
       Repeats.Times times =
           wanted == null || wanted.contains(filled)

@@ -43,7 +43,7 @@ final class NeededCases {
         known.isIn()
             && known.identities() == CasePlan.ALL
             && known.rows().isAll()
-            && known.parts().size() == project.dataOf(earlier).parts().size();
+            && planner.hasAllParts(known);
     if (whole || known.isNeeded()) {
       return;
     }

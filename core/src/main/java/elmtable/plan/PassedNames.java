@@ -11,15 +11,22 @@ final class PassedNames {
 
   private final long[] words = new long[WORDS];
 
-  void add(String name) {
-    long hash = Repeats.hash(name);
+  /**
+   * @param salt sets names apart that are not to be taken for each other
+   */
+  void add(int salt, String name) {
+    long hash = salted(salt, name);
     words[word(hash)] |= bits(hash);
   }
 
   /** False where the name was never added. */
-  boolean mayHold(String name) {
-    long hash = Repeats.hash(name);
+  boolean mayHold(int salt, String name) {
+    long hash = salted(salt, name);
     return (words[word(hash)] & bits(hash)) == bits(hash);
+  }
+
+  private static long salted(int salt, String name) {
+    return Repeats.hash(name) ^ salt * 0x9E3779B97F4A7C15L;
   }
 
   private static int word(long hash) {

@@ -18,6 +18,7 @@ import elmtable.text.Names;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -152,54 +153,92 @@ public final class Planner {
   }
 
   private CasePlan plan(CaseEntry entry) {
-    CaseData data = project.dataOf(entry);
-    List<CaseData.Part> parts = new ArrayList<>();
     String out = outByItself(entry);
-    if (out.isEmpty() && data.hasRows()) {
-      data.parts().stream().filter(part -> tags.accepts(withTags(entry, part))).forEach(parts::add);
-      out = parts.isEmpty() ? "tags: " + selection.tags() : withoutRows(data);
-    } else if (out.isEmpty() && !tags.accepts(entry.tags())) {
-      out = "tags: " + selection.tags();
-    }
-    if (out.isEmpty() && !rows.isAll() && !data.hasRows()) {
-      out = "has no rows";
-    }
     List<String> own = browsersOf(entry);
     if (out.isEmpty() && own.isEmpty()) {
       out = "browsers: " + entry.replaced("browsers").orElse("");
     }
-    return of(entry, out, "", data.hasRows(), parts, own, rows, identities);
+    return of(entry, out, "", own, tags, rows, identities);
   }
 
   /** A case that others come after, with all its rows; or why it can never run. */
   CasePlan needed(CaseEntry entry, String by) {
-    CaseData data = project.dataOf(entry);
-    String never = neverRuns(entry);
-    String out = never.isEmpty() ? withoutRows(data) : never;
-    List<String> all = browsersOf(entry);
+    List<String> own = browsersOf(entry);
     return of(
         entry,
-        out,
+        neverRuns(entry),
         by,
-        data.hasRows(),
-        data.parts(),
-        all.isEmpty() ? browsers : all,
+        own.isEmpty() ? browsers : own,
+        TagExpression.read(""),
         RowChoice.ALL,
         CasePlan.ALL);
   }
 
+  /** Whether no part of a case's data was left out for its tags. */
+  boolean hasAllParts(CasePlan plan) {
+    return plan.grounds().stream()
+        .allMatch(ground ->
+            ground.parts().size()
+                == dataIn(ground.settings().get(0).environment(), plan.entry()).parts().size());
+  }
+
+  private CaseData dataIn(String environment, CaseEntry entry) {
+    return project.in(environment).dataOf(entry);
+  }
+
+  /** The environments in which a case has the same data, together. */
+  private List<List<String>> alike(CaseEntry entry) {
+    Map<List<Object>, List<String>> alike = new LinkedHashMap<>();
+    for (String environment : environments) {
+      List<Object> sets =
+          project.in(environment).dataSetsOf(entry).stream().<Object>map(Same::new).toList();
+      alike.computeIfAbsent(sets, s -> new ArrayList<>()).add(environment);
+    }
+    return List.copyOf(alike.values());
+  }
+
+  /** An object that equals only itself. */
+  private record Same(Object object) {
+    @Override
+    public boolean equals(Object other) {
+      return other instanceof Same same && same.object == object;
+    }
+
+    @Override
+    public int hashCode() {
+      return System.identityHashCode(object);
+    }
+  }
+
   private CasePlan of(
       CaseEntry entry,
-      String out,
+      String outByItself,
       String needed,
-      boolean hasRows,
-      List<CaseData.Part> parts,
       List<String> inBrowsers,
+      TagExpression accepted,
       RowChoice chosenRows,
       Predicate<String> chosenIdentities) {
-    List<Setting> settings = new ArrayList<>();
-    for (String environment : environments) {
-      inBrowsers.forEach(browser -> settings.add(new Setting(environment, browser)));
+    List<CasePlan.Ground> grounds = new ArrayList<>();
+    List<CaseData> all = new ArrayList<>();
+    for (List<String> alike : alike(entry)) {
+      CaseData data = dataIn(alike.get(0), entry);
+      all.add(data);
+      List<CaseData.Part> parts =
+          data.parts().stream().filter(part -> accepted.accepts(withTags(entry, part))).toList();
+      List<Setting> settings = new ArrayList<>();
+      for (String environment : alike) {
+        inBrowsers.forEach(browser -> settings.add(new Setting(environment, browser)));
+      }
+      grounds.add(new CasePlan.Ground(parts, settings));
+    }
+    boolean hasRows = all.get(0).hasRows();
+    boolean accepts =
+        hasRows
+            ? grounds.stream().anyMatch(ground -> !ground.parts().isEmpty())
+            : accepted.accepts(entry.tags());
+    String out = outByItself;
+    if (out.isEmpty()) {
+      out = accepts ? outByRows(all, chosenRows) : "tags: " + selection.tags();
     }
     boolean outline = hasRows && entry.block().isScenario();
     return new CasePlan(
@@ -207,18 +246,24 @@ public final class Planner {
         out,
         needed,
         hasRows,
-        parts,
+        grounds,
         out.isEmpty() ? faults.of(entry) : "",
         outline ? use -> faults.ofRow(entry, use.columns(), use.written()) : use -> "",
-        settings,
         values,
         chosenRows,
         chosenIdentities);
   }
 
-  private static String withoutRows(CaseData data) {
-    boolean whole = data.parts().stream().allMatch(part -> part.source().isPresent());
-    return data.hasRows() && data.rows() == 0 && whole ? "its data has no rows" : "";
+  private static String outByRows(List<CaseData> all, RowChoice chosen) {
+    boolean hasRows = all.get(0).hasRows();
+    if (hasRows && all.stream().allMatch(Planner::isWithoutRows)) {
+      return "its data has no rows";
+    }
+    return chosen.isAll() || hasRows ? "" : "has no rows";
+  }
+
+  private static boolean isWithoutRows(CaseData data) {
+    return data.rows() == 0 && data.parts().stream().allMatch(part -> part.source().isPresent());
   }
 
   /**

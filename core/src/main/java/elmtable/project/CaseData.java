@@ -73,6 +73,17 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
     return parts.stream().mapToLong(part -> part.summary().rows()).sum();
   }
 
+  /** The names of the data sets that a case's rows come from. */
+  static List<String> sets(CaseEntry entry) {
+    List<SectionBody> own = entry.block().sections(Section.DATA);
+    return own.isEmpty()
+        ? entry.replaced("data").stream().toList()
+        : own.stream()
+            .flatMap(section -> external(section).stream())
+            .map(Line.Property::value)
+            .toList();
+  }
+
   static CaseData of(CaseEntry entry, Project project) {
     List<Diagnostic> problems = new ArrayList<>();
     List<SectionBody> own = entry.block().sections(Section.DATA);

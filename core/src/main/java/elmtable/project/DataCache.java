@@ -12,11 +12,11 @@ import elmtable.formula.Surroundings;
 import elmtable.formula.Template;
 import elmtable.formula.Value;
 import elmtable.language.Block;
-import elmtable.language.BlockKind;
 import elmtable.text.Names;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
 import java.util.IdentityHashMap;
@@ -44,7 +44,9 @@ final class DataCache {
       Map<String, Optional<String>> files,
       Map<String, String> fills) {}
 
-  private final Map<Block, Known> known = Collections.synchronizedMap(new IdentityHashMap<>());
+  /** For each set, what is known of it in environments that give it different sources. */
+  private final Map<Block, List<Known>> known =
+      Collections.synchronizedMap(new IdentityHashMap<>());
 
   DataSets.Reading reading(DataEntry entry, Project project) {
     return known(entry, project).reading();
@@ -57,9 +59,11 @@ final class DataCache {
 
   private Known known(DataEntry entry, Project project) {
     Block block = entry.placed().block();
-    Known before = known.get(block);
-    if (before != null && holds(before, project)) {
-      return before;
+    List<Known> before = known.getOrDefault(block, List.of());
+    for (Known one : before) {
+      if (holds(one, project) && isFilledAlike(one, project)) {
+        return one;
+      }
     }
     Noting context = new Noting(project);
     DataSets.Reading reading = DataSets.of(block, context);
@@ -73,7 +77,10 @@ final class DataCache {
     if (known.size() > MOST) {
       known.clear();
     }
-    known.put(block, now);
+    List<Known> all = new ArrayList<>(before);
+    all.removeIf(one -> !holds(one, project) || isFilledAlike(one, project));
+    all.add(now);
+    known.put(block, List.copyOf(all));
     return now;
   }
 
@@ -88,6 +95,10 @@ final class DataCache {
         return false;
       }
     }
+    return true;
+  }
+
+  private static boolean isFilledAlike(Known before, Project project) {
     return before.fills().entrySet().stream()
         .allMatch(fill -> Objects.equals(tryFilled(fill.getKey(), project), fill.getValue()));
   }
@@ -104,20 +115,18 @@ final class DataCache {
     }
   }
 
-  /** References are to values of the first environment, as no other is chosen before a run. */
   private static String filled(String written, Project project) {
     Template template = Template.of(written);
     if (!template.hasReferences()) {
       return written;
     }
-    List<NamedBlock> environments = project.index().named(BlockKind.ENVIRONMENT);
+    String environment = project.environment();
     try {
       Surroundings surroundings = Surroundings.seeded(0, "data");
       Map<String, Value> values =
-          environments.isEmpty()
+          environment.isEmpty()
               ? Map.of()
-              : Environments.values(
-                  project.index(), environments.get(0).name(), System.getenv(), surroundings);
+              : Environments.values(project.index(), environment, System.getenv(), surroundings);
       Scope scope = path -> Optional.ofNullable(values.get(Names.key(path.get(path.size() - 1))));
       return new Evaluator(scope, surroundings).value(template).text();
     } catch (FormulaFailure failure) {

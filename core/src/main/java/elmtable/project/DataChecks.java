@@ -8,6 +8,7 @@ import elmtable.data.DataSummary;
 import elmtable.data.Rows;
 import elmtable.data.Stage;
 import elmtable.language.Block;
+import elmtable.language.BlockKind;
 import elmtable.language.Line;
 import elmtable.language.Section;
 import elmtable.text.Diagnostic;
@@ -23,7 +24,30 @@ import java.util.Set;
 final class DataChecks {
   private DataChecks() {}
 
+  /** A set whose source depends on values of environments is read in each of them. */
   static List<Diagnostic> check(DataEntry entry, Project project) {
+    List<Diagnostic> problems = new ArrayList<>(checkIn(entry, project));
+    DataSets.Reading first = project.dataSet(entry);
+    for (NamedBlock environment : project.index().named(BlockKind.ENVIRONMENT)) {
+      Project there = project.in(environment.name());
+      if (there.dataSet(entry) == first) {
+        continue;
+      }
+      for (Diagnostic problem : checkIn(entry, there)) {
+        if (!problems.contains(problem)) {
+          problems.add(
+              new Diagnostic(
+                  problem.problem(),
+                  problem.range(),
+                  "In the environment " + environment.name() + ": " + problem.message(),
+                  problem.fixes()));
+        }
+      }
+    }
+    return problems;
+  }
+
+  private static List<Diagnostic> checkIn(DataEntry entry, Project project) {
     Block block = entry.placed().block();
     DataSets.Reading reading = project.dataSet(entry);
     List<Diagnostic> problems = new ArrayList<>(reading.problems());

@@ -4,6 +4,7 @@ import elmtable.data.DataSets;
 import elmtable.data.DataSummary;
 import elmtable.data.ProjectFiles;
 import elmtable.keyword.KeywordRegistry;
+import elmtable.language.BlockKind;
 import elmtable.text.Diagnostic;
 import java.util.Collections;
 import java.util.LinkedHashMap;
@@ -27,6 +28,9 @@ public final class Project {
   private final IndexContents contents;
   private final ProjectIndex index;
 
+  /** The environment whose values fill in where data is read from; empty for the first. */
+  private final String environment;
+
   /** What was found out about an earlier snapshot, or this one. */
   private volatile Checked checked;
 
@@ -46,17 +50,19 @@ public final class Project {
         new IndexContents(
             indexes.values(), builtIn, before == null ? null : before.contents.phrasesSoFar());
     this.index = new ProjectIndex(contents);
+    this.environment = "";
     this.checked = checkedBefore;
   }
 
-  private Project(Project like, Asked notes) {
+  private Project(Project like, ProjectIndex seenBy, String environment) {
+    this.environment = environment;
+    index = seenBy;
     documents = like.documents;
     files = like.files;
     builtIn = like.builtIn;
     dataCache = like.dataCache;
     indexes = like.indexes;
     contents = like.contents;
-    index = like.index.noting(notes);
     checked = like.checked;
   }
 
@@ -103,7 +109,18 @@ public final class Project {
 
   /** The same project, noting what is looked up in its index. */
   Project noting(Asked notes) {
-    return new Project(this, notes);
+    return new Project(this, index.noting(notes), environment);
+  }
+
+  /** The same project, with its data read as in an environment; an empty name for the first. */
+  public Project in(String environment) {
+    return environment.equals(this.environment) ? this : new Project(this, index, environment);
+  }
+
+  /** The environment whose values fill in where data is read from; empty where there is none. */
+  String environment() {
+    List<NamedBlock> all = environment.isEmpty() ? index.named(BlockKind.ENVIRONMENT) : List.of();
+    return all.isEmpty() ? environment : all.get(0).name();
   }
 
   Map<String, DocumentIndex> indexes() {
@@ -134,6 +151,17 @@ public final class Project {
   /** What reading a data set once showed. */
   public DataSummary dataSummary(DataEntry entry) {
     return dataCache.summary(entry, this);
+  }
+
+  /**
+   * The data sets that a case's rows come from, as they are read now; the same objects as before
+   * where nothing that they are made of is another.
+   */
+  public List<DataSets.Reading> dataSetsOf(CaseEntry entry) {
+    return CaseData.sets(entry).stream()
+        .flatMap(name -> index.dataSet(name).stream())
+        .map(this::dataSet)
+        .toList();
   }
 
   /** The rows a case is run with. */

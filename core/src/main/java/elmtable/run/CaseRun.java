@@ -108,7 +108,13 @@ final class CaseRun {
       Reporter reporter = new Reporter(numbered.number(), events, evidence, secrets);
       StepRunner steps =
           new StepRunner(
-              request, browser, reporter, stop, scope, files, Instant.now().plus(timeout));
+              request.in(executable.environment()),
+              browser,
+              reporter,
+              stop,
+              scope,
+              files,
+              Instant.now().plus(timeout));
       return phases(executable, steps, place).masked(secrets);
     } catch (FormulaFailure failure) {
       return CaseResult.broken(secrets.mask(failure.getMessage()));

@@ -15,4 +15,9 @@ import java.time.Duration;
 public record RunRequest(
     String id, String title, Project project, Plan plan, int workers, long seed, Duration limit) {
   public static final Duration USUAL_LIMIT = Duration.ofSeconds(10);
+
+  /** The same, with data read as in an environment. */
+  RunRequest in(String environment) {
+    return new RunRequest(id, title, project.in(environment), plan, workers, seed, limit);
+  }
 }

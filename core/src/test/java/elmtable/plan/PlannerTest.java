@@ -396,4 +396,86 @@ class PlannerTest {
           all.subList(from, Math.min(120, from + 7)), plan.page(from, 7), "page from " + from);
     }
   }
+
+  private static final String BY_REGION =
+      """
+      case <a> in <region>
+      data: rows
+      steps
+      | log | <a> |
+
+      case Alike <b>
+      data
+      | b |
+      | 1 |
+      steps
+      | log | <b> |
+
+      data rows
+      from: <region>.csv
+      where: not a = 'none'
+
+      environment north
+      values
+      | name | value |
+      | region | n |
+
+      environment south
+      values
+      | name | value |
+      | region | s |
+
+      environment far north
+      like: north
+      """;
+
+  @Test
+  void eachEnvironmentHasTheRowsOfItsOwnSource() {
+    Project project =
+        TestProjects.of(BY_REGION, Map.of("n.csv", "a\n1\n2\n", "s.csv", "a\n7\nnone\n"));
+    assertEquals(List.of(), TestProjects.problems(project, "a.elmt"));
+    Selection all = Selection.everything().withEnvironments("north", "south", "far north");
+    Plan plan = Planner.plan(project, all);
+    List<String> names =
+        plan.executables().map(one -> one.name() + ", " + one.environment()).toList();
+    assertEquals(
+        List.of(
+            "1 in n, north",
+            "1 in n, far north",
+            "2 in n, north",
+            "2 in n, far north",
+            "7 in s, south",
+            "Alike 1, north",
+            "Alike 1, south",
+            "Alike 1, far north"),
+        names);
+    assertEquals(8, plan.count());
+    for (int from = 0; from <= 8; from++) {
+      assertEquals(
+          names.subList(from, Math.min(8, from + 2)),
+          plan.page(from, 2).stream().map(one -> one.name() + ", " + one.environment()).toList());
+    }
+    assertEquals(
+        List.of("7 in s", "Alike 1"),
+        Planner.plan(project, Selection.everything().withEnvironments("south"))
+            .executables()
+            .map(ExecutableCase::name)
+            .toList());
+  }
+
+  @Test
+  void aSourceThatAnEnvironmentLacksIsToldWithTheEnvironment() {
+    Project project = TestProjects.of(BY_REGION, Map.of("n.csv", "a\n1\n"));
+    assertEquals(
+        List.of("In the environment south: The project has no file “s.csv”"),
+        TestProjects.problems(project, "a.elmt").stream()
+            .map(problem -> problem.message().split(";")[0])
+            .toList());
+    List<ExecutableCase> inSouth =
+        Planner.plan(project, Selection.everything().withEnvironments("south"))
+            .executables()
+            .toList();
+    assertTrue(inSouth.get(0).fault().contains("s.csv"), inSouth.get(0).fault());
+    assertEquals("", inSouth.get(1).fault());
+  }
 }

@@ -59,12 +59,17 @@ class RunnerTest {
   }
 
   private RunHandle start(Project project, int workers, List<RunListener> more) {
+    return start(project, Selection.everything(), workers, more);
+  }
+
+  private RunHandle start(
+      Project project, Selection selection, int workers, List<RunListener> more) {
     RunRequest request =
         new RunRequest(
             "7",
             "t",
             project,
-            Planner.plan(project, Selection.everything()),
+            Planner.plan(project, selection),
             workers,
             42,
             Duration.ofSeconds(1));
@@ -419,5 +424,33 @@ class RunnerTest {
     for (RunEvent event : events) {
       assertEquals(event, EventLines.read(EventLines.write(event)));
     }
+  }
+
+  @Test
+  void rowsToRepeatStepsOverAreThoseOfTheEnvironment() throws InterruptedException {
+    Project project =
+        TestProjects.of(
+            """
+            case a
+            steps
+            | log | <m> | * m in members |
+
+            data members
+            from: <region>.csv
+
+            environment north
+            values
+            | name   | value |
+            | region | n     |
+
+            environment south
+            values
+            | name   | value |
+            | region | s     |
+            """,
+            Map.of("n.csv", "name\nOlga\n", "s.csv", "name\nJuno\nEdda\n"));
+    Selection south = Selection.everything().withEnvironments("south", "north");
+    assertTrue(start(project, south, 1, List.of()).await(Duration.ofSeconds(60)));
+    assertEquals(List.of("Juno", "Edda", "Olga"), logs());
   }
 }

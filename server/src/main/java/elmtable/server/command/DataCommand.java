@@ -8,7 +8,9 @@ import elmtable.data.DataSets;
 import elmtable.data.DataSource;
 import elmtable.data.Rows;
 import elmtable.data.Stage;
+import elmtable.language.BlockKind;
 import elmtable.project.DataEntry;
+import elmtable.project.NamedBlock;
 import elmtable.project.Project;
 import elmtable.text.Names;
 import java.io.IOException;
@@ -17,6 +19,7 @@ import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -43,6 +46,12 @@ final class DataCommand implements Callable<Integer> {
   @Option(names = "--json", description = "Print a JSON array of objects.")
   private boolean json;
 
+  @Option(
+      names = "--environment",
+      paramLabel = "NAME",
+      description = "Environment that gives the values in paths and queries; the first is usual.")
+  private String environment = "";
+
   @Option(names = "--counts", description = "Print how many rows there are after each step.")
   private boolean counts;
 
@@ -50,7 +59,7 @@ final class DataCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
-    Project project = ProjectFolder.read(folder);
+    Project project = in(ProjectFolder.read(folder));
     DataEntry entry = project.index().dataSet(name).orElseThrow(() -> unknown(project));
     DataSets.Reading reading = project.dataSet(entry);
     if (reading.source().isEmpty()) {
@@ -70,6 +79,21 @@ final class DataCommand implements Callable<Integer> {
     } finally {
       out.flush();
     }
+  }
+
+  private Project in(Project project) {
+    List<String> known =
+        project.index().named(BlockKind.ENVIRONMENT).stream().map(NamedBlock::name).toList();
+    Optional<String> found =
+        known.stream().filter(name -> Names.same(name, environment)).findFirst();
+    if (found.isEmpty() && !environment.isEmpty()) {
+      throw new Refusal(
+          "The project has no environment “"
+              + environment
+              + "”"
+              + (known.isEmpty() ? "." : "; there are " + String.join(", ", known) + "."));
+    }
+    return project.in(found.orElse(""));
   }
 
   private Refusal unknown(Project project) {

@@ -92,6 +92,22 @@ class ElmCommandTest {
   }
 
   @Test
+  void dataIsReadAsInTheEnvironmentAskedFor() throws IOException {
+    Files.writeString(
+        folder.resolve("d.elmt"),
+        "data Prices\nfrom: <shop>.csv\n\nenvironment one\nvalues\n| name | value |\n| shop | a |\n"
+            + "\nenvironment two\nvalues\n| name | value |\n| shop | b |\n");
+    Files.writeString(folder.resolve("a.csv"), "clay\nRaku\n");
+    Files.writeString(folder.resolve("b.csv"), "clay\nGrog\n");
+    assertEquals(0, elm("data", folder.toString(), "prices"));
+    assertEquals(0, elm("data", folder.toString(), "prices", "--environment", "Two"));
+    assertEquals("clay\r\nRaku\r\nclay\r\nGrog\r\n", out.toString());
+    assertEquals(2, elm("data", folder.toString(), "prices", "--environment", "three"));
+    assertTrue(
+        err.toString().contains("no environment “three”; there are one, two."), err::toString);
+  }
+
+  @Test
   void planPrintsPagesAndTheOrderOfWhatSurroundsACase() throws IOException {
     file(
         "a.elmt",
