@@ -6,7 +6,6 @@ import elmtable.text.Names;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalLong;
-import java.util.function.Consumer;
 
 /** Data sets made of several others. */
 final class Combined {
@@ -60,12 +59,10 @@ final class Combined {
 
   /** Rows that are made one after another from their number. */
   private abstract static class Numbered implements Rows {
-    private final boolean sound;
-    private final long end;
     private long next;
+    private final long end;
 
-    Numbered(List<List<DataRow>> of, long end) {
-      this.sound = of.stream().allMatch(rows -> rows.stream().allMatch(DataRow::isSound));
+    Numbered(long end) {
       this.end = end;
     }
 
@@ -74,16 +71,6 @@ final class Combined {
     @Override
     public DataRow next() {
       return next < end ? row(next++) : null;
-    }
-
-    @Override
-    public long pass(long most, Consumer<String> faults) {
-      if (!sound) {
-        return Rows.super.pass(most, faults);
-      }
-      long passed = Math.min(most, end - next);
-      next += passed;
-      return passed;
     }
 
     @Override
@@ -135,7 +122,7 @@ final class Combined {
       for (List<DataRow> own : rows) {
         size = Math.multiplyExact(size, (long) own.size());
       }
-      return new Numbered(rows, size) {
+      return new Numbered(size) {
         @Override
         DataRow row(long index) {
           List<DataRow> chosen = new ArrayList<>(rows.size());
@@ -204,7 +191,7 @@ final class Combined {
       List<List<DataRow>> rows = allInMemory(sources);
       List<Part> parts = parts(sources);
       int[][] indexes = indexes(rows);
-      return new Numbered(rows, indexes.length) {
+      return new Numbered(indexes.length) {
         @Override
         DataRow row(long index) {
           List<DataRow> chosen = new ArrayList<>(rows.size());

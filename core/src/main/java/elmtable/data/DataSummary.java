@@ -27,17 +27,12 @@ public record DataSummary(List<String> columns, long rows, List<String> faults, 
       if (source.size().isPresent() && source.size().getAsLong() > LARGE) {
         return new DataSummary(source.columns(), source.size().getAsLong(), List.of(), "");
       }
-      long count;
-      try (Rows rows = source.open()) {
-        count =
-            rows.pass(
-                Long.MAX_VALUE,
-                fault -> {
-                  if (faults.size() < MOST_FAULTS) {
-                    faults.add(fault);
-                  }
-                });
-      }
+      long count =
+          source.count(fault -> {
+            if (faults.size() < MOST_FAULTS) {
+              faults.add(fault);
+            }
+          });
       return new DataSummary(source.columns(), count, faults, "");
     } catch (BrokenData broken) {
       return new DataSummary(List.of(), 0, faults, broken.getMessage());

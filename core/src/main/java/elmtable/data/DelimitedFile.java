@@ -1,16 +1,22 @@
 package elmtable.data;
 
+import de.siegmar.fastcsv.reader.CsvParseException;
+import de.siegmar.fastcsv.reader.CsvReader;
+import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
+import de.siegmar.fastcsv.reader.StringArrayHandler;
 import elmtable.text.Names;
-import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
 import java.io.Reader;
+import java.io.UncheckedIOException;
 import java.nio.charset.Charset;
 import java.nio.charset.CodingErrorAction;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashSet;
+import java.util.Iterator;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 
@@ -35,31 +41,116 @@ record DelimitedFile(
     return new Reading();
   }
 
-  /**
-   * @param foreign what happens at a character that is none of the encoding
-   */
   private Reader text(CodingErrorAction foreign) throws IOException {
     return new InputStreamReader(
         ByteOrderMark.skip(files.open(path)),
         encoding
             .newDecoder()
-            .replaceWith(String.valueOf(DelimitedFault.FOREIGN))
+            .replaceWith(String.valueOf(DelimitedScan.FOREIGN))
             .onMalformedInput(foreign)
             .onUnmappableCharacter(foreign));
   }
 
+  @Override
+  public long count(Consumer<String> faults) {
+    List<String> columns = columns();
+    try (Reader text = text(CodingErrorAction.REPLACE)) {
+      DelimitedScan scan = new DelimitedScan(text, separator);
+      if (header) {
+        scan.next();
+      }
+      long number = 0;
+      for (int size = scan.next(); size > 0; size = scan.next()) {
+        number++;
+        if (size != columns.size()) {
+          faults.accept(fault(number, size, columns));
+        }
+      }
+      return number;
+    } catch (DelimitedScan.Fault fault) {
+      throw broken(reason(fault));
+    } catch (IOException failed) {
+      throw unreadable(failed);
+    }
+  }
+
+  /** The first place at which the file goes wrong, if it does. */
+  private Optional<BrokenData> fault() {
+    try (Reader text = text(CodingErrorAction.REPLACE)) {
+      DelimitedScan scan = new DelimitedScan(text, separator);
+      while (scan.next() > 0) {}
+      return Optional.empty();
+    } catch (DelimitedScan.Fault fault) {
+      return Optional.of(broken(reason(fault)));
+    } catch (IOException gone) {
+      return Optional.empty();
+    }
+  }
+
+  private String reason(DelimitedScan.Fault fault) {
+    String where = "row " + fault.row() + ", column " + fault.column() + ": ";
+    return where
+        + switch (fault.kind()) {
+          case ENCODING -> "a character is not " + encoding.name() + "; name the file's encoding";
+          case OPEN_QUOTE -> "a quote opens in line " + fault.line() + " and never closes";
+          case BEHIND_QUOTE -> "behind a closing quote only a separator may follow";
+        };
+  }
+
+  private BrokenData unreadable(IOException failed) {
+    return new BrokenData(path + " cannot be read: " + failed.getMessage() + ".");
+  }
+
+  private BrokenData broken(String reason) {
+    return new BrokenData(path + ", " + reason + ".");
+  }
+
+  /** What is wrong with a row of so many cells. */
+  private String fault(long number, int size, List<String> columns) {
+    long fileRow = header ? number + 1 : number;
+    if (size < columns.size()) {
+      return path
+          + ", row "
+          + fileRow
+          + ", column "
+          + (size + 1)
+          + ": the row ends before “"
+          + columns.get(size)
+          + "”.";
+    }
+    if (size > columns.size()) {
+      return path
+          + ", row "
+          + fileRow
+          + ", column "
+          + (columns.size() + 1)
+          + ": there are only "
+          + columns.size()
+          + " columns.";
+    }
+    return "";
+  }
+
   private final class Reading implements Rows {
-    private final DelimitedRecords records;
+    private final CsvReader<String[]> reader;
+    private final Iterator<String[]> records;
     private final List<String> columns;
     private String[] ahead;
     private int number;
 
     Reading() {
       try {
-        records = new DelimitedRecords(text(CodingErrorAction.REPORT), separator);
-      } catch (IOException broken) {
-        throw new BrokenData(path + " cannot be read: " + broken.getMessage() + ".");
+        reader =
+            CsvReader.builder()
+                .fieldSeparator(separator)
+                .missingFieldStrategy(FieldMismatchStrategy.IGNORE)
+                .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
+                .allowUnclosedQuote(false)
+                .build(StringArrayHandler.of(), text(CodingErrorAction.REPORT));
+      } catch (IOException failed) {
+        throw unreadable(failed);
       }
+      records = reader.iterator();
       String[] first = record();
       columns = first == null ? List.of() : header ? named(first) : numbered(first.length);
       ahead = header ? null : first;
@@ -91,30 +182,6 @@ record DelimitedFile(
     }
 
     @Override
-    public long pass(long most, Consumer<String> faults) {
-      long passed = 0;
-      for (; passed < most && passed(); passed++) {
-        number++;
-        if (records.size() != columns.size()) {
-          faults.accept(fault(records.size()));
-        }
-      }
-      return passed;
-    }
-
-    private boolean passed() {
-      if (ahead != null) {
-        ahead = null;
-        return true;
-      }
-      try {
-        return records.pass();
-      } catch (DelimitedRecords.Unreadable unreadable) {
-        throw broken(unreadable);
-      }
-    }
-
-    @Override
     public DataRow next() {
       String[] cells = ahead != null ? ahead : record();
       ahead = null;
@@ -128,73 +195,28 @@ record DelimitedFile(
       }
       String[] fitting = Arrays.copyOf(cells, columns.size());
       Arrays.fill(fitting, Math.min(size, fitting.length), fitting.length, "");
-      return new DataRow(number, List.of(fitting), fault(size));
+      return new DataRow(number, List.of(fitting), fault(number, size, columns));
     }
 
-    private String fault(int size) {
-      int fileRow = header ? number + 1 : number;
-      if (size < columns.size()) {
-        return path
-            + ", row "
-            + fileRow
-            + ", column "
-            + (size + 1)
-            + ": the row ends before “"
-            + columns.get(size)
-            + "”.";
-      }
-      if (size > columns.size()) {
-        return path
-            + ", row "
-            + fileRow
-            + ", column "
-            + (columns.size() + 1)
-            + ": there are only "
-            + columns.size()
-            + " columns.";
-      }
-      return "";
-    }
-
+    /** The next record; where it cannot be read, the file is read once more to tell why. */
     private String[] record() {
       try {
-        return records.next();
-      } catch (DelimitedRecords.Unreadable unreadable) {
-        throw broken(unreadable);
+        return records.hasNext() ? records.next() : null;
+      } catch (CsvParseException | UncheckedIOException unreadable) {
+        close();
+        throw fault().orElseGet(() -> broken(String.valueOf(unreadable.getMessage())));
       }
-    }
-
-    /** Reads the file once more to tell where it goes wrong. */
-    private BrokenData broken(DelimitedRecords.Unreadable unreadable) {
-      close();
-      try (Reader again = new BufferedReader(text(CodingErrorAction.REPLACE))) {
-        return DelimitedFault.find(again, separator)
-            .map(fault -> broken(reason(fault)))
-            .orElseGet(() -> broken(unreadable.getMessage()));
-      } catch (IOException gone) {
-        return broken(unreadable.getMessage());
-      }
-    }
-
-    private String reason(DelimitedFault fault) {
-      String where = "row " + fault.row() + ", column " + fault.column() + ": ";
-      return where
-          + switch (fault.kind()) {
-            case ENCODING -> "a character is not " + encoding.name() + "; name the file's encoding";
-            case OPEN_QUOTE -> "a quote opens in line " + fault.line() + " and never closes";
-            case BEHIND_QUOTE -> "behind a closing quote only a separator may follow";
-          };
     }
 
     private BrokenData broken(String reason) {
       close();
-      return new BrokenData(path + ", " + reason + ".");
+      return DelimitedFile.this.broken(reason);
     }
 
     @Override
     public void close() {
       try {
-        records.close();
+        reader.close();
       } catch (IOException ignored) {
         // A file that was only read has nothing left to lose.
       }

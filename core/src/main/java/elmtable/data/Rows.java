@@ -1,7 +1,5 @@
 package elmtable.data;
 
-import java.util.function.Consumer;
-
 /** Rows one after another, read as they are asked for. */
 public interface Rows extends AutoCloseable {
   /**
@@ -9,27 +7,6 @@ public interface Rows extends AutoCloseable {
    * read on.
    */
   DataRow next();
-
-  /**
-   * Passes over rows, which may cost less than making them.
-   *
-   * @param most how many at most
-   * @param faults is told what is wrong with a row
-   * @return how many there were
-   */
-  default long pass(long most, Consumer<String> faults) {
-    long passed = 0;
-    for (; passed < most; passed++) {
-      DataRow row = next();
-      if (row == null) {
-        break;
-      }
-      if (!row.isSound()) {
-        faults.accept(row.fault());
-      }
-    }
-    return passed;
-  }
 
   @Override
   void close();

@@ -12,8 +12,6 @@ public record Stage(String name, DataSource source) {
     if (source.size().isPresent()) {
       return source.size().getAsLong();
     }
-    try (Rows rows = source.open()) {
-      return rows.pass(Long.MAX_VALUE, fault -> {});
-    }
+    return source.count(fault -> {});
   }
 }

@@ -23,7 +23,11 @@ import java.util.stream.Stream;
 /** What each function does with its values. */
 final class Functions {
   private static final int LONGEST = 1_000_000;
-  private static final ObjectMapper JSON = new ObjectMapper();
+
+  /** Made when first used, as few formulas read JSON and it takes a good part of a start. */
+  private static final class Json {
+    private static final ObjectMapper READER = new ObjectMapper();
+  }
 
   private final Surroundings surroundings;
 
@@ -167,7 +171,7 @@ final class Functions {
 
   private static Value json(String text, String pointer) {
     try {
-      JsonNode node = JSON.readTree(text).at(JsonPointer.compile(pointer));
+      JsonNode node = Json.READER.readTree(text).at(JsonPointer.compile(pointer));
       if (node.isMissingNode()) {
         throw new FormulaFailure("The JSON text has nothing at " + pointer + ".");
       }

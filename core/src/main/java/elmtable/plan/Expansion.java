@@ -46,12 +46,8 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
   private final Set<String> given = new HashSet<>();
 
   /** A setting, with the names that were given in it. */
-  private record Named(Setting setting, Identity identity, CaseNames names, Repeats repeats) {
-    /** Sets names apart from those in other settings. */
-    int salt() {
-      return setting.hashCode();
-    }
-  }
+  private record Named(
+      Setting setting, int salt, Identity identity, CaseNames names, Repeats repeats) {}
 
   Expansion(CasePlan plan) {
     this.plan = plan;
@@ -63,7 +59,11 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
   private Named named(Setting setting) {
     Map<String, Value> values = plan.values().getOrDefault(setting.environment(), Map.of());
     return new Named(
-        setting, new Identity(entry, setting), new CaseNames(entry, values), new Repeats());
+        setting,
+        setting.hashCode(),
+        new Identity(entry, setting),
+        new CaseNames(entry, values),
+        new Repeats());
   }
 
   /**

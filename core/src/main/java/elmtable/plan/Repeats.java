@@ -36,7 +36,7 @@ final class Repeats {
 
   /** Counts a row with the name that it gives. */
   Times count(String name, List<String> row) {
-    long nameHash = hash(name);
+    long nameHash = mixed(hash(FNV_START, name));
     long rowHash = FNV_START;
     for (int i = 0; i < row.size(); i++) {
       rowHash = (hash(rowHash, row.get(i)) ^ END_OF_TEXT) * FNV_PRIME;
@@ -57,10 +57,6 @@ final class Repeats {
         rows.merge(rowHash, before + 1, (times, first) -> times + 1));
   }
 
-  static long hash(String name) {
-    return mixed(hash(FNV_START, name));
-  }
-
   /** FNV-1a over UTF-16 units. */
   private static long hash(long from, String text) {
     long hash = from;
@@ -71,7 +67,7 @@ final class Repeats {
   }
 
   /** The last step of SplitMix64; 0 marks a free place and is no hash. */
-  private static long mixed(long raw) {
+  static long mixed(long raw) {
     long hash = (raw ^ (raw >>> 30)) * 0xbf58476d1ce4e5b9L;
     hash = (hash ^ (hash >>> 27)) * 0x94d049bb133111ebL;
     hash ^= hash >>> 31;

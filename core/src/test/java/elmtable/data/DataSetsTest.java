@@ -15,6 +15,8 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Random;
+import java.util.function.LongSupplier;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -125,6 +127,50 @@ class DataSetsTest {
               }
             });
     assertEquals(counted, read.getMessage());
+  }
+
+  /** Counting passes over a file in another way than reading does. */
+  @Test
+  void countingAndReadingAgree() {
+    Random random = new Random(11);
+    String alphabet = "ab\",\n\r \u20ac\uFFFF";
+    for (int i = 0; i < 20_000; i++) {
+      StringBuilder text = new StringBuilder("x,y\n");
+      for (int length = random.nextInt(24); length > 0; length--) {
+        text.append(alphabet.charAt(random.nextInt(alphabet.length())));
+      }
+      String shown = text.toString().replace("\r", "\\r").replace("\uFFFF", "#");
+      byte[] bytes = text.toString().getBytes(StandardCharsets.UTF_8);
+      DataSource source = reading("from: x.csv\n", bytes).source().orElseThrow();
+      List<String> read = new ArrayList<>();
+      List<String> counted = new ArrayList<>();
+      assertEquals(
+          outcome(() -> read(source, read)), outcome(() -> source.count(counted::add)), shown);
+      if (!outcome(() -> source.count(fault -> {})).contains("x.csv")) {
+        assertEquals(read, counted, shown);
+      }
+    }
+  }
+
+  private static long read(DataSource source, List<String> faults) {
+    long count = 0;
+    try (Rows rows = source.open()) {
+      for (DataRow row = rows.next(); row != null; row = rows.next()) {
+        count++;
+        if (!row.isSound()) {
+          faults.add(row.fault());
+        }
+      }
+    }
+    return count;
+  }
+
+  private static String outcome(LongSupplier counting) {
+    try {
+      return String.valueOf(counting.getAsLong());
+    } catch (BrokenData broken) {
+      return broken.getMessage();
+    }
   }
 
   @Test

@@ -24,12 +24,12 @@ import java.util.Locale;
 /** Keywords that talk to services over HTTP. */
 @Group("Services")
 public final class Services {
-  private static final ObjectMapper JSON = new ObjectMapper();
   private static final int MOST_SHOWN = 300;
 
   /** Made when first used, as that takes a good part of a start. */
-  private static final class Client {
-    private static final HttpClient SHARED =
+  private static final class Lazily {
+    private static final ObjectMapper JSON = new ObjectMapper();
+    private static final HttpClient CLIENT =
         HttpClient.newBuilder().followRedirects(HttpClient.Redirect.NORMAL).build();
   }
 
@@ -54,7 +54,7 @@ public final class Services {
           String headers) {
     HttpRequest request = request(step, method, address, body, headers);
     try {
-      HttpResponse<String> response = Client.SHARED.send(request, BodyHandlers.ofString());
+      HttpResponse<String> response = Lazily.CLIENT.send(request, BodyHandlers.ofString());
       step.ofCase(Last.class, Last::new).response = response;
       step.log(request.method() + " " + request.uri() + " gave " + response.statusCode());
       return List.of(Value.of(response.statusCode()), Value.of(response.body()));
@@ -123,7 +123,7 @@ public final class Services {
       @Takes(name = "pointer", note = "a JSON Pointer, such as /kilns/0/name") String pointer) {
     HttpResponse<String> last = last(step);
     try {
-      JsonNode found = JSON.readTree(last.body()).at(pointer);
+      JsonNode found = Lazily.JSON.readTree(last.body()).at(pointer);
       if (found.isMissingNode()) {
         throw new StepFailure(
             "The reply has nothing at " + pointer + "; it says: " + shown(last.body()));
