@@ -19,12 +19,20 @@ import java.nio.file.Path;
  */
 final class Shaping {
   private static final long GIGABYTE = 1L << 30;
-  private static final String SET =
+  private static final long SORTED_BYTES = 100L << 20;
+  private static final String SAMPLED =
       """
       data rows
       from: rows.csv
       where: shelves >= 3 and programme = 'Glaze'
       sample: 1000 seed 7
+      """;
+  private static final String SORTED =
+      """
+      data rows
+      from: rows.csv
+      sort by: shelves descending, programme
+      first: 1000
       """;
 
   private Shaping() {}
@@ -34,39 +42,48 @@ final class Shaping {
    */
   public static void main(String[] arguments) throws IOException {
     long bytes = Long.parseLong(arguments[0]);
+    shape("where and sample", SAMPLED, bytes);
+    shape("sort and first", SORTED, Math.min(bytes, SORTED_BYTES));
+  }
+
+  private static void shape(String how, String set, long bytes) throws IOException {
     Path file = Files.createTempFile("elm-bench", ".csv");
     try {
-      long rows = write(file, bytes);
-      Project project = Expanding.project(SET, file);
-      System.gc();
-      long before = held();
-      long begun = System.nanoTime();
-      int sampled = 0;
-      try (Rows read =
-          project
-              .dataSet(project.index().dataSet("rows").orElseThrow())
-              .source()
-              .orElseThrow()
-              .open()) {
-        for (DataRow row = read.next(); row != null; row = read.next()) {
-          sampled++;
-        }
-      }
-      double seconds = Expanding.seconds(begun);
-      System.gc();
-      System.out.printf(
-          "a CSV of %.1f GB (%,d rows) shaped with where and sample to %,d rows in %.1f s, %.0f MB/s;"
-              + " %.0f MB more held at the end, heap of at most %,d MB%n",
-          (double) Files.size(file) / GIGABYTE,
-          rows,
-          sampled,
-          seconds,
-          Files.size(file) / 1e6 / seconds,
-          (held() - before) / 1e6,
-          Runtime.getRuntime().maxMemory() >> 20);
+      shape(how, set, file, write(file, bytes));
     } finally {
       Files.delete(file);
     }
+  }
+
+  private static void shape(String how, String set, Path file, long rows) throws IOException {
+    Project project = Expanding.project(set, file);
+    System.gc();
+    long before = held();
+    long begun = System.nanoTime();
+    int shaped = 0;
+    try (Rows read =
+        project
+            .dataSet(project.index().dataSet("rows").orElseThrow())
+            .source()
+            .orElseThrow()
+            .open()) {
+      for (DataRow row = read.next(); row != null; row = read.next()) {
+        shaped++;
+      }
+    }
+    double seconds = Expanding.seconds(begun);
+    System.gc();
+    System.out.printf(
+        "a CSV of %.1f GB (%,d rows) shaped with %s to %,d rows in %.1f s, %.0f MB/s;"
+            + " %.0f MB more held at the end, heap of at most %,d MB%n",
+        (double) Files.size(file) / GIGABYTE,
+        rows,
+        how,
+        shaped,
+        seconds,
+        Files.size(file) / 1e6 / seconds,
+        (held() - before) / 1e6,
+        Runtime.getRuntime().maxMemory() >> 20);
   }
 
   private static long held() {

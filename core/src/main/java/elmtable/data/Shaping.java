@@ -6,19 +6,16 @@ import elmtable.formula.FormulaFailure;
 import elmtable.formula.Scope;
 import elmtable.formula.Surroundings;
 import elmtable.formula.Value;
-import elmtable.formula.Values;
 import elmtable.text.Names;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.PriorityQueue;
 import java.util.Random;
-import java.util.Set;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
 
@@ -62,19 +59,19 @@ final class Shaping {
         in.columns(),
         in.size(),
         rows -> {
-          Map<String, Integer> seen = new HashMap<>();
+          Seen seen = new Seen();
           return new RowsOver(rows, row -> withKey(row, column, in.columns().get(column), seen));
         });
   }
 
-  private static DataRow withKey(DataRow row, int column, String name, Map<String, Integer> seen) {
+  private static DataRow withKey(DataRow row, int column, String name, Seen seen) {
     String key = row.cells().get(column);
-    Integer before = seen.putIfAbsent(key, row.number());
+    int before = seen.before(key, row.number());
     DataRow keyed = new DataRow(row.number(), row.cells(), row.fault(), key);
     if (key.isEmpty()) {
       return keyed.faulty("Row " + row.number() + " has no " + name + ", which is its key.");
     }
-    return before == null
+    return before == 0
         ? keyed
         : keyed.faulty("Rows " + before + " and " + row.number() + " have one key, “" + key + "”.");
   }
@@ -148,36 +145,40 @@ final class Shaping {
   /** A column to sort by. */
   record SortKey(int column, boolean descending) {}
 
-  /** Stable; empty cells last whichever the direction. All rows are held in memory. */
+  /** Stable; empty cells last whichever the direction. */
   static DataSource sorted(DataSource in, List<SortKey> keys) {
     return new Over(
-        in, in.columns(), in.size(), rows -> new RowList(all(rows, comparator(in, keys))));
+        in,
+        in.columns(),
+        in.size(),
+        rows ->
+            SortedRows.of(rows, row -> keysOf(row, in, keys), order(keys), SortedRows.USUAL_PART));
   }
 
-  private static List<DataRow> all(Rows rows, Comparator<DataRow> order) {
-    List<DataRow> all = new ArrayList<>();
-    for (DataRow row = rows.next(); row != null; row = rows.next()) {
-      all.add(row);
+  /** The values that a row is sorted by; null for an empty cell. */
+  private static List<SortValue> keysOf(DataRow row, DataSource in, List<SortKey> keys) {
+    List<SortValue> values = new ArrayList<>(keys.size());
+    for (SortKey key : keys) {
+      String cell = row.cells().get(key.column());
+      values.add(cell.isEmpty() ? null : SortValue.of(in.literal(cell)));
     }
-    rows.close();
-    all.sort(order);
-    return all;
+    return values;
   }
 
-  private static Comparator<DataRow> comparator(DataSource in, List<SortKey> keys) {
+  private static Comparator<List<SortValue>> order(List<SortKey> keys) {
     return (a, b) -> {
-      for (SortKey key : keys) {
-        String left = a.cells().get(key.column());
-        String right = b.cells().get(key.column());
-        if (left.isEmpty() || right.isEmpty()) {
-          if (left.isEmpty() != right.isEmpty()) {
-            return left.isEmpty() ? 1 : -1;
+      for (int i = 0; i < keys.size(); i++) {
+        SortValue left = a.get(i);
+        SortValue right = b.get(i);
+        if (left == null || right == null) {
+          if (left != right) {
+            return left == null ? 1 : -1;
           }
           continue;
         }
-        int order = Values.compare(in.literal(left), in.literal(right));
+        int order = left.compareTo(right);
         if (order != 0) {
-          return key.descending() ? -order : order;
+          return keys.get(i).descending() ? -order : order;
         }
       }
       return 0;
@@ -191,9 +192,17 @@ final class Shaping {
         in.columns(),
         OptionalLong.empty(),
         rows -> {
-          Set<List<String>> seen = new HashSet<>();
-          return new RowsOver(rows, row -> seen.add(row.cells()) ? row : null);
+          Seen seen = new Seen();
+          return new RowsOver(
+              rows, row -> seen.before(together(row.cells()), row.number()) == 0 ? row : null);
         });
+  }
+
+  /** Cells as one text, told apart by their lengths. */
+  private static String together(List<String> cells) {
+    StringBuilder together = new StringBuilder();
+    cells.forEach(cell -> together.append(cell.length()).append(':').append(cell));
+    return together.toString();
   }
 
   static DataSource first(DataSource in, long most) {

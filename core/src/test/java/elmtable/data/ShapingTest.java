@@ -3,6 +3,7 @@ package elmtable.data;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -209,5 +210,22 @@ class ShapingTest {
             "2|11|yes",
             "2|12|no"),
         sets.rows("d"));
+  }
+
+  /** Compared two by two, 2 is less than 10, 10 less than 1a, and 1a less than 2. */
+  @Test
+  void aColumnOfNumbersDaysAndTextsHasOneOrder() {
+    List<String> cells = new ArrayList<>();
+    for (int i = 0; i < 40; i++) {
+      cells.addAll(List.of("1a" + i, "2" + i, "10" + i, "2026-03-" + (10 + i % 20)));
+    }
+    List<String> sorted =
+        new Sets("data d\nfrom: d.csv\nsort by: x\n")
+            .file("d.csv", "x\n" + String.join("\n", cells) + "\n")
+            .rows();
+    assertEquals(160, sorted.size());
+    assertEquals(List.of("20", "21", "22"), sorted.subList(0, 3));
+    assertEquals("2026-03-10", sorted.get(80));
+    assertEquals("1a0", sorted.get(120));
   }
 }
