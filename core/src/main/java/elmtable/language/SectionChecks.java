@@ -31,6 +31,7 @@ final class SectionChecks {
         Stream.concat(section.requiredColumns().stream(), section.optionalColumns().stream())
             .toList();
     Set<String> seen = new HashSet<>();
+    Set<String> meant = new HashSet<>();
     for (Cell cell : head.cells().subList(0, head.width())) {
       String key = Names.key(cell.name());
       if (key.isEmpty()) {
@@ -44,6 +45,7 @@ final class SectionChecks {
                 "Two columns are called “" + cell.name() + "”."));
       } else if (!section.namesItsColumns() && !known.contains(key)) {
         Optional<String> near = Names.nearest(key, known);
+        near.ifPresent(meant::add);
         problems.add(
             new Diagnostic(
                 Problem.UNKNOWN_COLUMN_NAME,
@@ -61,6 +63,7 @@ final class SectionChecks {
     }
     List<String> missing = new ArrayList<>(section.requiredColumns());
     missing.removeAll(seen);
+    missing.removeAll(meant);
     if (!missing.isEmpty()) {
       problems.add(
           new Diagnostic(

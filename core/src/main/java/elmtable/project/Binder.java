@@ -76,12 +76,23 @@ public final class Binder {
                     .toList())
             + ". Say it otherwise, or change one of the phrases.",
         phrases.stream()
+            .filter(match -> !step.sentence() || match.places().isEmpty())
             .map(match ->
                 Fix.replace(
                     "Call " + match.keyword().name() + " by its name",
                     step.first().range(),
-                    match.keyword().name()))
+                    call(step, match)))
             .toArray(Fix[]::new));
+  }
+
+  /** A call by name with what the phrase binds, as cells. */
+  private static String call(Step step, PhraseMatch match) {
+    StringBuilder call = new StringBuilder(match.keyword().name());
+    for (PhraseMatch.Place place : match.places()) {
+      String value = step.first().source().substring(place.start(), place.end());
+      call.append(" | ").append(place.parameter()).append('=').append(value);
+    }
+    return call.toString();
   }
 
   private static void byPhrase(
@@ -176,7 +187,7 @@ public final class Binder {
       }
       if (parameter == takes.size()) {
         if (!cell.isBlank()) {
-          problems.add(tooMany(keyword, cell, takes));
+          problems.add(noPlace(keyword, cell, cells.indexOf(cell), takes, named));
         }
       } else {
         if (step.sentence() || !cell.isBlank()) {
@@ -188,6 +199,17 @@ public final class Binder {
     if (!step.table().isEmpty()) {
       table(step, keyword, takes, bound, problems);
     }
+  }
+
+  /** A cell that would have a place if no other cell were given by name. */
+  private static Diagnostic noPlace(
+      String keyword, Cell cell, int position, List<Parameter> takes, boolean[] named) {
+    for (int i = position; i < named.length; i++) {
+      if (named[i]) {
+        return doubled(cell, takes.get(i));
+      }
+    }
+    return tooMany(keyword, cell, takes);
   }
 
   /** The table beneath a sentence fills the first parameter that nothing else filled. */

@@ -37,9 +37,11 @@ final class PageChecks {
         .ifPresent(path ->
             TemplateChecks.check(Template.of(path.value()), path.valueRange(), reach, problems));
     Optional<SectionTable> table = page.section(Section.ELEMENTS).map(SectionTable::of);
-    for (SectionTable.Row row : table.map(SectionTable::rows).orElse(List.of())) {
-      way(row, problems);
-      locator(row, reach, problems);
+    if (table.isPresent() && table.get().columns().containsAll(List.of("by", "locator"))) {
+      for (SectionTable.Row row : table.get().rows()) {
+        way(row, problems);
+        locator(row, reach, problems);
+      }
     }
     return problems;
   }

@@ -7,6 +7,9 @@ import elmtable.keyword.Output;
 import elmtable.keyword.Parameter;
 import elmtable.keyword.Signature;
 import elmtable.keyword.builtin.BuiltInKeywords;
+import elmtable.project.ProblemExamples;
+import elmtable.project.ProblemExamples.Example;
+import elmtable.text.Diagnostic;
 import elmtable.text.Problem;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -14,6 +17,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
 /**
@@ -60,16 +64,48 @@ class DocumentationTest {
   void theListOfProblemsIsThatOfTheCatalogue() throws IOException {
     StringBuilder page =
         new StringBuilder(
-            "# Problems\n\nMade from the code; see `DocumentationTest`. Codes are stable.\n\n"
+            "# Problems\n\nMade from the code; see `DocumentationTest`. Codes are stable. The fix of a"
+                + " problem is offered beside it.\n\n"
                 + "| code | severity | problem |\n| --- | --- | --- |\n");
     for (Problem problem : List.of(Problem.values())) {
-      page.append("| ").append(problem.code()).append(" | ");
-      page.append(problem.severity().name().toLowerCase(Locale.ROOT))
-          .append(" | ")
-          .append(problem.title())
-          .append(" |\n");
+      page.append("| [")
+          .append(problem.code())
+          .append("](#")
+          .append(problem.code().toLowerCase(Locale.ROOT));
+      page.append(") | ").append(problem.severity().name().toLowerCase(Locale.ROOT));
+      page.append(" | ").append(problem.title()).append(" |\n");
     }
+    ProblemExamples.all().forEach(example -> example(example, page));
     compare("problems.md", page.toString());
+  }
+
+  /** An example with what is said of it. */
+  private static void example(Example example, StringBuilder page) {
+    Problem problem =
+        Stream.of(Problem.values())
+            .filter(each -> each.code().equals(example.code()))
+            .findFirst()
+            .orElseThrow();
+    page.append("\n## ").append(problem.code()).append("\n\n");
+    page.append(problem.title()).append(".\n");
+    example.documents().forEach((path, text) -> file(path, text, page));
+    example.files().forEach((path, text) -> file(path, text, page));
+    for (Diagnostic found : example.project().problems(example.path())) {
+      if (found.problem() == problem) {
+        page.append("\n- line ").append(found.range().line() + 1).append(", column ");
+        page.append(found.range().start() + 1).append(": ").append(escaped(found.message()));
+        found.fixes().forEach(fix -> page.append(" **").append(escaped(fix.label())).append("**"));
+      }
+    }
+    page.append("\n");
+  }
+
+  private static void file(String path, String text, StringBuilder page) {
+    page.append("\n`").append(path).append("`\n\n```\n").append(text.strip()).append("\n```\n");
+  }
+
+  private static String escaped(String text) {
+    return text.replaceAll("([<*|\\\\\\[\\]])", "\\\\$1");
   }
 
   private static void compare(String name, String page) throws IOException {
