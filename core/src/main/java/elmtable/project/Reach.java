@@ -172,6 +172,9 @@ public final class Reach {
                   ? Optional.of(Origin.PUBLISHED)
                   : Optional.empty());
     }
+    if (items.contains(first)) {
+      return Optional.of(Origin.KEPT);
+    }
     String second = Names.key(path.get(1));
     return switch (first) {
       case "row" ->
@@ -182,7 +185,7 @@ public final class Reach {
           second.equals("id") || second.equals("seed") ? Optional.of(Origin.RUN) : Optional.empty();
       case "shared" -> Optional.of(Origin.PUBLISHED);
       case "fixture" -> fixtureOrigin(path);
-      default -> items.contains(first) ? Optional.of(Origin.KEPT) : Optional.empty();
+      default -> Optional.empty();
     };
   }
 
