@@ -18,6 +18,7 @@ import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.ThreadLocalRandom;
+import java.util.function.Supplier;
 
 /** Starts, watches and stops runs. */
 public final class RunService implements AutoCloseable {
@@ -61,6 +62,15 @@ public final class RunService implements AutoCloseable {
       watchers.forEach(watcher -> watcher.on(event));
     }
 
+    /** Nobody stops it, or hears of it, before it can be stopped. */
+    synchronized void start(Supplier<RunHandle> starting) {
+      handle = starting.get();
+    }
+
+    synchronized RunHandle handle() {
+      return handle;
+    }
+
     /** Tells a watcher all that happened, and from then on what happens. */
     synchronized void watch(RunListener watcher) {
       events.forEach(watcher::on);
@@ -91,9 +101,9 @@ public final class RunService implements AutoCloseable {
         new RunRequest(
             String.valueOf(id), title, project, plan, USUAL_WORKERS, seed, RunRequest.USUAL_LIMIT);
     RunListener onDisk = this::awaitDisk;
-    run.handle =
+    run.start(() ->
         runner.start(
-            request, store, List.of(store.writing(id), onDisk, run, event -> ended(id, event)));
+            request, store, List.of(store.writing(id), onDisk, run, event -> ended(id, event))));
     tell();
     return id;
   }
@@ -137,7 +147,7 @@ public final class RunService implements AutoCloseable {
   /** Stops a run that is going; false where none is. */
   public boolean stop(long id) {
     Optional<LiveRun> run = Optional.ofNullable(live.get(id));
-    run.ifPresent(found -> found.handle.stop());
+    run.ifPresent(found -> found.handle().stop());
     return run.isPresent();
   }
 
@@ -145,10 +155,10 @@ public final class RunService implements AutoCloseable {
   @Override
   public void close() {
     List<LiveRun> going = List.copyOf(live.values());
-    going.forEach(run -> run.handle.stop());
+    going.forEach(run -> run.handle().stop());
     for (LiveRun run : going) {
       try {
-        run.handle.await(STOP_LIMIT);
+        run.handle().await(STOP_LIMIT);
       } catch (InterruptedException interrupted) {
         Thread.currentThread().interrupt();
       }
