@@ -1,28 +1,21 @@
-import { useEffect, useSyncExternalStore } from 'react';
+import { useEffect } from 'react';
+import { store, useStore } from './store';
 
 export interface Crumb {
   word: string;
   to?: string;
 }
 
-let current: Crumb[] = [];
-const listeners = new Set<() => void>();
+const shown = store<Crumb[]>([]);
 
 /** Says on the top line where one is. */
 export function useCrumbs(crumbs: Crumb[]) {
   const key = JSON.stringify(crumbs);
   useEffect(() => {
-    current = JSON.parse(key);
-    document.title = [...current.map((c) => c.word).reverse(), 'Elm Table'].join(' · ');
-    for (const listener of listeners) listener();
+    const now: Crumb[] = JSON.parse(key);
+    document.title = [...now.map((c) => c.word).reverse(), 'Elm Table'].join(' · ');
+    shown.tell(now);
   }, [key]);
 }
 
-export const useShownCrumbs = () =>
-  useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    () => current,
-  );
+export const useShownCrumbs = () => useStore(shown);

@@ -1,20 +1,9 @@
-import { useSyncExternalStore } from 'react';
 import type { ProblemCounts } from '@/api/types';
+import { store, useStore } from './store';
 
-let current: ProblemCounts | null = null;
-const listeners = new Set<() => void>();
+const counts = store<ProblemCounts | null>(null);
 
 /** The project's problems as they would be with what is being typed; null while nothing is. */
-export function tellPreviewCounts(counts: ProblemCounts | null) {
-  current = counts;
-  for (const listener of listeners) listener();
-}
+export const tellPreviewCounts = counts.tell;
 
-export const usePreviewCounts = () =>
-  useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    () => current,
-  );
+export const usePreviewCounts = () => useStore(counts);

@@ -1,4 +1,4 @@
-import { useSyncExternalStore } from 'react';
+import { store, useStore } from './store';
 
 /** Whether what one typed is on disk; `wrong` says why it is not. */
 export interface SaveState {
@@ -7,19 +7,8 @@ export interface SaveState {
   at: Date | null;
 }
 
-let current: SaveState = { state: 'saved', wrong: '', at: null };
-const listeners = new Set<() => void>();
+const save = store<SaveState>({ state: 'saved', wrong: '', at: null });
 
-export function tellSave(next: Partial<SaveState>) {
-  current = { ...current, ...next };
-  for (const listener of listeners) listener();
-}
+export const tellSave = (next: Partial<SaveState>) => save.tell({ ...save.get(), ...next });
 
-export const useSaveState = () =>
-  useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    () => current,
-  );
+export const useSaveState = () => useStore(save);

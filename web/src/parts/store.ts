@@ -1,0 +1,22 @@
+import { useSyncExternalStore } from 'react';
+
+/** A value that one part of the interface tells and others show. */
+export function store<Value>(first: Value) {
+  let current = first;
+  const listeners = new Set<() => void>();
+  return {
+    get: () => current,
+    tell(next: Value) {
+      current = next;
+      for (const listener of listeners) listener();
+    },
+    listen(listener: () => void) {
+      listeners.add(listener);
+      return () => {
+        listeners.delete(listener);
+      };
+    },
+  };
+}
+
+export const useStore = <Value>(of: ReturnType<typeof store<Value>>) => useSyncExternalStore(of.listen, of.get);
