@@ -13,7 +13,6 @@ import java.util.Base64;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.regex.Pattern;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -21,22 +20,18 @@ import org.slf4j.LoggerFactory;
 /** A browser session over the classic protocol. */
 final class ClassicBrowser implements Browser {
   private static final Logger LOG = LoggerFactory.getLogger(ClassicBrowser.class);
-  static final String ELEMENT = "element-6066-11e4-a52e-4f735466cecf";
-  private static final Duration COMMAND = Duration.ofSeconds(90);
-  private static final Set<String> SET_BY_VALUE =
-      Set.of("date", "time", "datetime-local", "month", "week", "color", "range");
   private static final Pattern ADDRESS = Pattern.compile("(?i)[a-z][a-z0-9+.-]*:\\S+");
   private static final ObjectMapper JSON = new ObjectMapper();
-  private static final String BACKSPACE = "\uE003";
 
   private final Session session;
   private final HostBrowser.Host host;
   private final Runnable onClose;
+  private final Tab tab;
   private final Waiting waiting;
   private final Pointer pointer;
   private final Windows windows;
-  private String handle;
-  private boolean entered;
+  private final Fields fields;
+  private final Dialogs dialogs;
 
   /**
    * @param handle the tab to be driven, or empty for the one that the session has
@@ -45,87 +40,14 @@ final class ClassicBrowser implements Browser {
    */
   ClassicBrowser(Session session, String handle, HostBrowser.Host host, Runnable onClose) {
     this.session = session;
-    this.handle = handle;
+    this.tab = new Tab(session, handle);
     this.host = host;
     this.onClose = onClose;
-    this.waiting = new Waiting(this);
-    this.pointer = new Pointer(this);
-    this.windows = new Windows(this, host == null ? null : host.watch());
-  }
-
-  JsonNode post(String command, Map<String, ?> body, Duration limit) {
-    enter();
-    return session.post(command, body, limit);
-  }
-
-  JsonNode get(String command, Duration limit) {
-    enter();
-    return session.get(command, limit);
-  }
-
-  void delete(String command) {
-    enter();
-    session.delete(command, COMMAND);
-  }
-
-  /** The window that is driven. */
-  String handle() {
-    if (handle.isEmpty()) {
-      handle = get("/window", COMMAND).asText();
-    }
-    return handle;
-  }
-
-  void switchTo(String window) {
-    session.post("/window", Map.of("handle", window), COMMAND);
-    handle = window;
-    entered = true;
-  }
-
-  /**
-   * The session turns to this browser's tab with the first command, when the case before has ended.
-   */
-  private void enter() {
-    if (!entered && !handle.isEmpty()) {
-      session.post("/window", Map.of("handle", handle), COMMAND);
-    }
-    entered = true;
-  }
-
-  private JsonNode command(String command, Map<String, ?> body) {
-    try {
-      return post(command, body, COMMAND);
-    } catch (WireError error) {
-      throw failure(error);
-    }
-  }
-
-  private JsonNode read(String command) {
-    try {
-      return get(command, COMMAND);
-    } catch (WireError error) {
-      throw failure(error);
-    }
-  }
-
-  /** Says in our words what the remote end could not do. */
-  BrowserFailure failure(WireError error) {
-    if (error.is("unexpected alert open")) {
-      return new BrowserFailure(Kind.PAGE, openDialog());
-    }
-    if (error.is(
-            "invalid session id", "session not created", "disconnected", "chrome not reachable")
-        || error.getMessage().contains("disconnected")) {
-      return new BrowserFailure(Kind.LOST, "The browser is gone: " + error.getMessage(), error);
-    }
-    return new BrowserFailure(
-        Kind.PAGE, "The browser answered “" + error.code() + "”: " + error.getMessage(), error);
-  }
-
-  String openDialog() {
-    return "The dialog “"
-        + dialog().orElse("")
-        + "” is open and has to be accepted or dismissed first.";
+    this.waiting = new Waiting(tab);
+    this.pointer = new Pointer(tab);
+    this.windows = new Windows(tab, host == null ? null : host.watch());
+    this.fields = new Fields(tab);
+    this.dialogs = new Dialogs(tab, waiting);
   }
 
   @Override
@@ -135,14 +57,14 @@ final class ClassicBrowser implements Browser {
       throw new BrowserFailure(Kind.PAGE, "“" + address + "” is no address.");
     }
     try {
-      post("/url", Map.of("url", address), COMMAND);
+      tab.post("/url", Map.of("url", address), Tab.COMMAND);
     } catch (WireError error) {
       if (error.getMessage().contains("net::ERR_")) {
         String reason = error.getMessage().replaceAll(".*net::(ERR_[A-Z_]+).*", "$1");
         throw new BrowserFailure(
             Kind.PAGE, "Nothing answers at " + address + " (" + reason + ").", error);
       }
-      throw failure(error);
+      throw tab.failure(error);
     }
     requireAnswer(address);
   }
@@ -154,7 +76,7 @@ final class ClassicBrowser implements Browser {
   private void requireAnswer(String address) {
     try {
       JsonNode shown =
-          script(
+          tab.script(
               "return document.URL + ' ' + (document.querySelector('.error-code')?.innerText ?? '');",
               List.of());
       if (shown.asText().startsWith("chrome-error:")) {
@@ -171,36 +93,32 @@ final class ClassicBrowser implements Browser {
 
   @Override
   public void reload() {
-    command("/refresh", Map.of());
+    tab.command("/refresh", Map.of());
   }
 
   @Override
   public void goBack() {
-    command("/back", Map.of());
+    tab.command("/back", Map.of());
   }
 
   @Override
   public void goForward() {
-    command("/forward", Map.of());
+    tab.command("/forward", Map.of());
   }
 
   @Override
   public String address() {
-    return read("/url").asText();
+    return tab.read("/url").asText();
   }
 
   @Override
   public String title() {
-    return read("/title").asText();
+    return tab.read("/title").asText();
   }
 
   @Override
   public void press(Target target, Duration limit) {
-    waiting.act(target, "press", "", limit, element -> pressHere(element));
-  }
-
-  private void pressHere(String element) {
-    post("/element/" + element + "/click", Map.of(), COMMAND);
+    waiting.act(target, "press", "", limit, fields::press);
   }
 
   @Override
@@ -230,18 +148,13 @@ final class ClassicBrowser implements Browser {
 
   @Override
   public void scrollTo(Target target, Duration limit) {
-    waiting.act(
-        target,
-        "there",
-        "",
-        limit,
-        element -> script(Scripts.SCROLL_TO, List.of(Map.of(ELEMENT, element))));
+    waiting.act(target, "there", "", limit, element -> tab.scriptOn(element, Scripts.SCROLL_TO));
   }
 
   @Override
   public void pressKeys(List<Chord> chords, Optional<Target> target, Duration limit) {
     if (target.isEmpty()) {
-      told(() -> pointer.keys(chords));
+      tab.told(() -> pointer.keys(chords));
       return;
     }
     waiting.act(
@@ -250,31 +163,14 @@ final class ClassicBrowser implements Browser {
         "",
         limit,
         element -> {
-          script("arguments[0].focus();", List.of(Map.of(ELEMENT, element)));
+          tab.scriptOn(element, "arguments[0].focus();");
           pointer.keys(chords);
         });
   }
 
-  /** Carries out commands, and says in our words what the remote end could not do. */
-  private void told(Runnable commands) {
-    try {
-      commands.run();
-    } catch (WireError error) {
-      throw failure(error);
-    }
-  }
-
   @Override
   public void addText(Target target, String text, Duration limit) {
-    waiting.act(
-        target,
-        "edit",
-        "",
-        limit,
-        element -> {
-          script(Scripts.CARET_BEHIND, List.of(Map.of(ELEMENT, element)));
-          post("/element/" + element + "/value", Map.of("text", text), COMMAND);
-        });
+    waiting.act(target, "edit", "", limit, element -> fields.add(element, text));
   }
 
   @Override
@@ -284,46 +180,17 @@ final class ClassicBrowser implements Browser {
 
   @Override
   public void attach(Target target, Path file, Duration limit) {
-    waiting.act(
-        target,
-        "attach",
-        "",
-        limit,
-        element ->
-            post("/element/" + element + "/value", Map.of("text", file.toString()), COMMAND));
+    waiting.act(target, "attach", "", limit, element -> fields.type(element, file.toString()));
   }
 
   @Override
   public void enter(Target target, String text, Duration limit) {
-    waiting.act(target, "edit", "", limit, element -> replace(element, text));
+    waiting.act(target, "edit", "", limit, element -> fields.replace(element, text));
   }
 
   @Override
   public void clear(Target target, Duration limit) {
-    waiting.act(target, "edit", "", limit, element -> replace(element, ""));
-  }
-
-  private void replace(String element, String text) {
-    String type = script(Scripts.SELECT_CONTENT, List.of(Map.of(ELEMENT, element))).asText();
-    if (SET_BY_VALUE.contains(type)) {
-      JsonNode now = script(Scripts.SET_VALUE, List.of(Map.of(ELEMENT, element), text));
-      if (!now.asText().equals(text)) {
-        throw new BrowserFailure(
-            Kind.PAGE,
-            "The field is of type "
-                + type
-                + " and does not take “"
-                + text
-                + "”; it now holds “"
-                + now.asText()
-                + "”.");
-      }
-    } else if (!text.isEmpty()) {
-      post("/element/" + element + "/value", Map.of("text", text), COMMAND);
-    } else if (!type.equals("empty")) {
-      // The protocol's own clear tells the page of no input; deleting a selection does.
-      post("/element/" + element + "/value", Map.of("text", BACKSPACE), COMMAND);
-    }
+    waiting.act(target, "edit", "", limit, element -> fields.replace(element, ""));
   }
 
   @Override
@@ -333,32 +200,7 @@ final class ClassicBrowser implements Browser {
 
   @Override
   public void tick(Target target, boolean ticked, Duration limit) {
-    waiting.act(
-        target,
-        "press",
-        "",
-        limit,
-        element -> {
-          if (isTicked(element) != ticked) {
-            pressHere(element);
-            if (isTicked(element) != ticked) {
-              throw new BrowserFailure(
-                  Kind.PAGE,
-                  "“"
-                      + target.name()
-                      + "” was pressed and "
-                      + (ticked ? "is not ticked." : "still is ticked."));
-            }
-          }
-        });
-  }
-
-  private boolean isTicked(String element) {
-    return script(Scripts.IS_TICKED, List.of(Map.of(ELEMENT, element))).asBoolean();
-  }
-
-  JsonNode script(String script, List<?> arguments) {
-    return post("/execute/sync", Map.of("script", script, "args", arguments), COMMAND);
+    waiting.act(target, "press", "", limit, element -> fields.tick(element, ticked, target));
   }
 
   @Override
@@ -395,11 +237,11 @@ final class ClassicBrowser implements Browser {
   @Override
   public Object script(String script) {
     try {
-      return JSON.convertValue(script(script, List.of()), Object.class);
+      return JSON.convertValue(tab.script(script, List.of()), Object.class);
     } catch (WireError error) {
       throw error.is("javascript error")
           ? new BrowserFailure(Kind.PAGE, "The script failed: " + firstLine(error), error)
-          : failure(error);
+          : tab.failure(error);
     }
   }
 
@@ -436,12 +278,12 @@ final class ClassicBrowser implements Browser {
 
   @Override
   public void useWindow(String titleOrNumber, Duration limit) {
-    told(() -> windows.use(titleOrNumber, limit));
+    tab.told(() -> windows.use(titleOrNumber, limit));
   }
 
   @Override
   public void closeWindow() {
-    told(windows::close);
+    tab.told(windows::close);
   }
 
   @Override
@@ -451,15 +293,15 @@ final class ClassicBrowser implements Browser {
 
   @Override
   public void leaveFrame() {
-    told(windows::leaveFrame);
+    tab.told(windows::leaveFrame);
   }
 
   @Override
   public void resize(int width, int height) {
     if (host == null) {
-      told(() -> windows.resize(width, height));
+      tab.told(() -> windows.resize(width, height));
     } else {
-      host.program().resize(handle(), width, height);
+      host.program().resize(tab.handle(), width, height);
     }
   }
 
@@ -480,47 +322,22 @@ final class ClassicBrowser implements Browser {
 
   @Override
   public String closeDialog(boolean accept, Duration limit) {
-    String text = awaitDialog(limit);
-    command(accept ? "/alert/accept" : "/alert/dismiss", Map.of());
-    return text;
+    return dialogs.close(accept, limit);
   }
 
   @Override
   public String answerDialog(String answer, Duration limit) {
-    String text = awaitDialog(limit);
-    try {
-      post("/alert/text", Map.of("text", answer), COMMAND);
-    } catch (WireError error) {
-      if (error.is("element not interactable", "unsupported operation")) {
-        throw new BrowserFailure(Kind.PAGE, "The dialog “" + text + "” asks for no text.", error);
-      }
-      throw failure(error);
-    }
-    command("/alert/accept", Map.of());
-    return text;
+    return dialogs.answer(answer, limit);
   }
 
   @Override
   public String awaitDialog(Duration limit) {
-    if (dialog().isEmpty()) {
-      waiting.forDialog(limit);
-    }
-    return dialog()
-        .orElseThrow(() ->
-            new BrowserFailure(
-                Kind.PAGE, "No dialog opened within " + Waiting.seconds(limit) + "."));
+    return dialogs.await(limit);
   }
 
   @Override
   public Optional<String> dialog() {
-    try {
-      return Optional.of(get("/alert/text", COMMAND).asText());
-    } catch (WireError error) {
-      if (error.is("no such alert")) {
-        return Optional.empty();
-      }
-      throw failure(error);
-    }
+    return tab.dialog();
   }
 
   @Override
@@ -528,7 +345,7 @@ final class ClassicBrowser implements Browser {
     if (dialog().isPresent()) {
       return Optional.empty();
     }
-    return Optional.of(Base64.getDecoder().decode(read("/screenshot").asText()));
+    return Optional.of(Base64.getDecoder().decode(tab.read("/screenshot").asText()));
   }
 
   @Override
@@ -538,7 +355,7 @@ final class ClassicBrowser implements Browser {
 
   @Override
   public String source() {
-    return read("/source").asText();
+    return tab.read("/source").asText();
   }
 
   @Override

@@ -3,7 +3,6 @@ package elmtable.webdriver;
 import elmtable.browser.Browser.Chord;
 import elmtable.browser.BrowserFailure;
 import elmtable.browser.BrowserFailure.Kind;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -12,7 +11,6 @@ import java.util.Map;
 
 /** What a hand does with pointer and keys, as actions of the classic protocol. */
 final class Pointer {
-  private static final Duration COMMAND = Duration.ofSeconds(90);
 
   /** Names as in UI Events, with the code points that the protocol has for them. */
   private static final Map<String, String> KEYS =
@@ -53,10 +51,10 @@ final class Pointer {
   private static final int LEFT = 0;
   private static final int OTHER = 2;
 
-  private final ClassicBrowser browser;
+  private final Tab tab;
 
-  Pointer(ClassicBrowser browser) {
-    this.browser = browser;
+  Pointer(Tab tab) {
+    this.tab = tab;
   }
 
   void moveTo(String element) {
@@ -123,7 +121,7 @@ final class Pointer {
         "y",
         y,
         "origin",
-        Map.of(ClassicBrowser.ELEMENT, element));
+        Map.of(Tab.ELEMENT, element));
   }
 
   private static Map<String, Object> down(int button) {
@@ -148,6 +146,6 @@ final class Pointer {
   }
 
   private void perform(Map<String, Object> source) {
-    browser.post("/actions", Map.of("actions", List.of(source)), COMMAND);
+    tab.post("/actions", Map.of("actions", List.of(source)), Tab.COMMAND);
   }
 }

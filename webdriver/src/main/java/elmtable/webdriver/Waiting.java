@@ -29,11 +29,11 @@ final class Waiting {
 
   private static final Logger LOG = LoggerFactory.getLogger(Waiting.class);
 
-  private final ClassicBrowser browser;
+  private final Tab tab;
   private long scriptLimit = -1;
 
-  Waiting(ClassicBrowser browser) {
-    this.browser = browser;
+  Waiting(Tab tab) {
+    this.tab = tab;
   }
 
   /**
@@ -52,7 +52,7 @@ final class Waiting {
         return;
       } catch (WireError error) {
         if (!isPassing(error) || left(end) <= 0) {
-          throw browser.failure(error);
+          throw tab.failure(error);
         }
       }
     }
@@ -143,7 +143,7 @@ final class Waiting {
           return;
         }
         if (!isLeftPage(error)) {
-          throw browser.failure(error);
+          throw tab.failure(error);
         }
         breathe();
       }
@@ -157,7 +157,7 @@ final class Waiting {
       JsonNode answer = ask(question, 1);
       JsonNode element = answer.path("element");
       if (element.isObject()) {
-        browser.post(
+        tab.post(
             "/execute/sync",
             Map.of(
                 "script",
@@ -193,13 +193,13 @@ final class Waiting {
         if (answer.path("answered").asBoolean()) {
           return answer;
         }
-        if (browser.dialog().isPresent()) {
-          throw new BrowserFailure(Kind.PAGE, browser.openDialog());
+        if (tab.dialog().isPresent()) {
+          throw new BrowserFailure(Kind.PAGE, tab.openDialog());
         }
         last = answer;
       } catch (WireError error) {
         if (!isLeftPage(error)) {
-          throw browser.failure(error);
+          throw tab.failure(error);
         }
       }
       if (left(end) <= 0) {
@@ -213,7 +213,7 @@ final class Waiting {
   }
 
   private JsonNode execute(String script, List<?> arguments, Duration limit) {
-    return browser.post(
+    return tab.post(
         "/execute/async", Map.of("script", script, "args", arguments), limit.plus(MARGIN));
   }
 
@@ -228,7 +228,7 @@ final class Waiting {
   private void setScriptLimit(long limitMillis) {
     long needed = limitMillis + MARGIN.toMillis() / 2;
     if (scriptLimit < needed) {
-      browser.post("/timeouts", Map.of("script", needed), MARGIN);
+      tab.post("/timeouts", Map.of("script", needed), MARGIN);
       scriptLimit = needed;
     }
   }

@@ -12,12 +12,11 @@ import java.util.Map;
 
 /** The windows of one case and the frames in them. */
 final class Windows {
-  private static final Duration COMMAND = Duration.ofSeconds(90);
 
   /** Titles change without anybody telling, so they are looked at again after this time. */
   private static final long LOOK_AGAIN_MILLIS = 50;
 
-  private final ClassicBrowser browser;
+  private final Tab tab;
   private final PageWatch watch;
 
   /** In the order of opening, where no watch tells them. */
@@ -27,14 +26,14 @@ final class Windows {
    * @param watch null where the browser has no second connection; then it has no other case's
    *     windows either
    */
-  Windows(ClassicBrowser browser, PageWatch watch) {
-    this.browser = browser;
+  Windows(Tab tab, PageWatch watch) {
+    this.tab = tab;
     this.watch = watch;
   }
 
   private List<String> all() {
     List<String> open = new ArrayList<>();
-    browser.get("/window/handles", COMMAND).forEach(handle -> open.add(handle.asText()));
+    tab.get("/window/handles", Tab.COMMAND).forEach(handle -> open.add(handle.asText()));
     List<String> ordered = watch == null ? known : watch.windows();
     if (watch == null) {
       open.stream().filter(handle -> !known.contains(handle)).forEach(known::add);
@@ -44,22 +43,22 @@ final class Windows {
 
   void use(String titleOrNumber, Duration limit) {
     long end = System.nanoTime() + limit.toNanos();
-    String first = browser.handle();
+    String first = tab.handle();
     List<String> titles = List.of();
     do {
       List<String> windows = all();
       if (titleOrNumber.matches("[1-9]\\d{0,2}")) {
         int number = Integer.parseInt(titleOrNumber);
         if (number <= windows.size()) {
-          browser.switchTo(windows.get(number - 1));
+          tab.switchTo(windows.get(number - 1));
           return;
         }
         titles = Collections.nCopies(windows.size(), "");
       } else {
         titles = new ArrayList<>();
         for (String window : windows) {
-          browser.switchTo(window);
-          String title = browser.title();
+          tab.switchTo(window);
+          String title = tab.read("/title").asText();
           if (title.equals(titleOrNumber)) {
             return;
           }
@@ -68,7 +67,7 @@ final class Windows {
       }
       waitABit();
     } while (System.nanoTime() < end);
-    browser.switchTo(first);
+    tab.switchTo(first);
     throw missing(titleOrNumber, titles, limit);
   }
 
@@ -100,14 +99,14 @@ final class Windows {
 
   void close() {
     List<String> windows = all();
-    String closing = browser.handle();
+    String closing = tab.handle();
     List<String> others = windows.stream().filter(window -> !window.equals(closing)).toList();
     if (others.isEmpty()) {
       throw new BrowserFailure(Kind.PAGE, "This is the only window; it stays open.");
     }
     int at = Math.max(0, windows.indexOf(closing) - 1);
-    browser.delete("/window");
-    browser.switchTo(others.get(Math.min(at, others.size() - 1)));
+    tab.delete("/window");
+    tab.switchTo(others.get(Math.min(at, others.size() - 1)));
   }
 
   void into(Target frame, Waiting waiting, Duration limit) {
@@ -116,21 +115,20 @@ final class Windows {
         "there",
         "",
         limit,
-        element ->
-            browser.post("/frame", Map.of("id", Map.of(ClassicBrowser.ELEMENT, element)), COMMAND));
+        element -> tab.post("/frame", Map.of("id", Map.of(Tab.ELEMENT, element)), Tab.COMMAND));
   }
 
   void leaveFrame() {
-    browser.post("/frame/parent", Map.of(), COMMAND);
+    tab.post("/frame/parent", Map.of(), Tab.COMMAND);
   }
 
   /** Without a second connection the whole window is sized, so that its page gets the size. */
   void resize(int width, int height) {
     JsonNode edge =
-        browser.script("return [outerWidth - innerWidth, outerHeight - innerHeight];", List.of());
-    browser.post(
+        tab.script("return [outerWidth - innerWidth, outerHeight - innerHeight];", List.of());
+    tab.post(
         "/window/rect",
         Map.of("width", width + edge.path(0).asInt(), "height", height + edge.path(1).asInt()),
-        COMMAND);
+        Tab.COMMAND);
   }
 }

@@ -1,0 +1,47 @@
+package elmtable.webdriver;
+
+import elmtable.browser.BrowserFailure;
+import elmtable.browser.BrowserFailure.Kind;
+import java.time.Duration;
+import java.util.Map;
+
+/** Dialogs that a page opens with alert, confirm and prompt. */
+final class Dialogs {
+  private final Tab tab;
+  private final Waiting waiting;
+
+  Dialogs(Tab tab, Waiting waiting) {
+    this.tab = tab;
+    this.waiting = waiting;
+  }
+
+  String close(boolean accept, Duration limit) {
+    String text = await(limit);
+    tab.command(accept ? "/alert/accept" : "/alert/dismiss", Map.of());
+    return text;
+  }
+
+  String answer(String answer, Duration limit) {
+    String text = await(limit);
+    try {
+      tab.post("/alert/text", Map.of("text", answer), Tab.COMMAND);
+    } catch (WireError error) {
+      if (error.is("element not interactable", "unsupported operation")) {
+        throw new BrowserFailure(Kind.PAGE, "The dialog “" + text + "” asks for no text.", error);
+      }
+      throw tab.failure(error);
+    }
+    tab.command("/alert/accept", Map.of());
+    return text;
+  }
+
+  String await(Duration limit) {
+    if (tab.dialog().isEmpty()) {
+      waiting.forDialog(limit);
+    }
+    return tab.dialog()
+        .orElseThrow(() ->
+            new BrowserFailure(
+                Kind.PAGE, "No dialog opened within " + Waiting.seconds(limit) + "."));
+  }
+}
