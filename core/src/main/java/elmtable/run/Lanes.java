@@ -33,7 +33,7 @@ final class Lanes {
    */
   record Next(Run.Numbered numbered, String blocked, boolean more, Lane lane) {}
 
-  /** How the executable cases of one case with one environment and browser stand. */
+  /** How the executable cases of one case in one setting stand. */
   private static final class Group {
     int unfinished;
     String notPassed = "";
@@ -41,14 +41,15 @@ final class Lanes {
 
   private final Project project;
   private final List<Lane> lanes;
-  private final Map<String, Group> groups = new HashMap<>();
+  private final Map<CaseInSetting, Group> groups = new HashMap<>();
 
   Lanes(Project project, List<Run.Numbered> cases) {
     this.project = project;
     Map<String, Lane> byName = new LinkedHashMap<>();
     for (Run.Numbered numbered : cases) {
       byName.computeIfAbsent(laneOf(numbered), name -> new Lane()).waiting.add(numbered);
-      groups.computeIfAbsent(groupOf(numbered.executable()), g -> new Group()).unfinished++;
+      groups.computeIfAbsent(CaseInSetting.of(numbered.executable()), g -> new Group())
+          .unfinished++;
     }
     lanes = new ArrayList<>(byName.values());
   }
@@ -57,14 +58,6 @@ final class Lanes {
     CaseEntry entry = numbered.executable().entry();
     boolean alone = entry.suite().filter(suite -> suite.isYes("independent")).isPresent();
     return entry.path() + (alone ? "\n" + numbered.number() : "");
-  }
-
-  private static String groupOf(ExecutableCase executable) {
-    return groupOf(executable.entry(), executable);
-  }
-
-  private static String groupOf(CaseEntry entry, ExecutableCase setting) {
-    return String.join("\n", entry.path(), entry.name(), setting.environment(), setting.browser());
   }
 
   /**
@@ -126,7 +119,7 @@ final class Lanes {
       project
           .index()
           .caseNamed(name, executable.entry())
-          .map(entry -> groups.get(groupOf(entry, executable)))
+          .map(entry -> groups.get(CaseInSetting.of(entry, executable)))
           .ifPresent(earlier::add);
     }
     return earlier;
@@ -134,7 +127,7 @@ final class Lanes {
 
   synchronized void done(Next next, Outcome outcome) {
     ExecutableCase executable = next.numbered().executable();
-    Group group = groups.get(groupOf(executable));
+    Group group = groups.get(CaseInSetting.of(executable));
     group.unfinished--;
     if (outcome != Outcome.PASSED && group.notPassed.isEmpty()) {
       group.notPassed = executable.name();

@@ -2,7 +2,6 @@ package elmtable.run;
 
 import elmtable.formula.Value;
 import elmtable.plan.ExecutableCase;
-import elmtable.project.CaseEntry;
 import elmtable.project.Project;
 import elmtable.text.Names;
 import java.util.Map;
@@ -16,7 +15,7 @@ import java.util.concurrent.ConcurrentHashMap;
 final class Published {
   private final Project project;
   private final Map<String, Map<String, Value>> bySuite = new ConcurrentHashMap<>();
-  private final Map<String, Map<String, Value>> byCase = new ConcurrentHashMap<>();
+  private final Map<CaseInSetting, Map<String, Value>> byCase = new ConcurrentHashMap<>();
 
   Published(Project project) {
     this.project = project;
@@ -25,7 +24,7 @@ final class Published {
   void publish(ExecutableCase by, String name, Value value) {
     String key = Names.key(name);
     bySuite.computeIfAbsent(suite(by), s -> new ConcurrentHashMap<>()).put(key, value);
-    byCase.computeIfAbsent(of(by.entry(), by), c -> new ConcurrentHashMap<>()).put(key, value);
+    byCase.computeIfAbsent(CaseInSetting.of(by), c -> new ConcurrentHashMap<>()).put(key, value);
   }
 
   Optional<Value> find(ExecutableCase reader, String name) {
@@ -36,7 +35,7 @@ final class Published {
     }
     return reader.entry().after().stream()
         .flatMap(earlier -> project.index().caseNamed(earlier, reader.entry()).stream())
-        .map(entry -> byCase.getOrDefault(of(entry, reader), Map.of()).get(key))
+        .map(entry -> byCase.getOrDefault(CaseInSetting.of(entry, reader), Map.of()).get(key))
         .filter(value -> value != null)
         .findFirst();
   }
@@ -44,9 +43,5 @@ final class Published {
   private static String suite(ExecutableCase executable) {
     return String.join(
         "\n", executable.entry().path(), executable.environment(), executable.browser());
-  }
-
-  private static String of(CaseEntry entry, ExecutableCase setting) {
-    return String.join("\n", entry.path(), entry.name(), setting.environment(), setting.browser());
   }
 }

@@ -195,13 +195,32 @@ public final class Site implements AutoCloseable {
   private void page(HttpExchange exchange, String path) throws IOException {
     String file =
         PAGES.getOrDefault(path, path.matches("/[a-z-]+\\.(css|js|svg)") ? path.substring(1) : "");
-    try (InputStream in = file.isEmpty() ? null : Site.class.getResourceAsStream(file)) {
-      if (in == null) {
-        send(exchange, 404, "text/plain", "There is no page " + path + ".");
-        return;
-      }
-      send(exchange, 200, type(file), new String(in.readAllBytes(), StandardCharsets.UTF_8));
+    Optional<String> content = file.isEmpty() ? Optional.empty() : content(file);
+    if (content.isEmpty()) {
+      send(exchange, 404, "text/plain", "There is no page " + path + ".");
+      return;
     }
+    send(exchange, 200, type(file), framed(content.get()));
+  }
+
+  private static Optional<String> content(String file) throws IOException {
+    try (InputStream in = Site.class.getResourceAsStream(file)) {
+      return in == null
+          ? Optional.empty()
+          : Optional.of(new String(in.readAllBytes(), StandardCharsets.UTF_8));
+    }
+  }
+
+  /** A page that begins with its title stands in the site's frame. */
+  private static String framed(String content) throws IOException {
+    if (!content.startsWith("<title>")) {
+      return content;
+    }
+    int end = content.indexOf('\n');
+    return content("frame.html")
+        .orElseThrow()
+        .replace("<!-- title -->", content.substring(0, end))
+        .replace("<!-- page -->\n", content.substring(end + 1));
   }
 
   private static String type(String file) {

@@ -108,6 +108,30 @@ class SheetJourney {
   }
 
   @Test
+  void aKeywordIsMadeForAStepThatHasNone() {
+    openCase();
+    screen.press(cell("open", 0));
+    screen.chord(Keys.CONTROL, Keys.ENTER);
+    screen.see(cell("", 0) + "[@data-cursor]");
+    screen.keys("stoke the kiln", Keys.ENTER);
+    steps("[open, stoke the kiln, press, expect text]");
+    screen.press(cell("stoke the kiln", 0));
+    screen.seeText("//*[@role='note']", "No keyword is called “stoke the kiln”.");
+    screen.pressButton("Make the keyword");
+    screen.seeText("//*[@role='note']", "“stoke the kiln” is a draft");
+
+    // It stands in a document of its own, ready to be written.
+    screen.press("//nav[@aria-label='Suites and documents']//a[contains(., 'keywords/new')]");
+    screen.see("//section[@aria-label='keyword stoke the kiln']");
+
+    openCase();
+    screen.press(cell("stoke the kiln", 0));
+    screen.chord(Keys.CONTROL, Keys.DELETE);
+    steps("[open, press, expect text]");
+    screen.seeText("//*[@data-testid='problem-count']", "no problems");
+  }
+
+  @Test
   void oneCaseIsRunByItsButton() {
     openCase();
     screen.press("//section[@aria-label='case " + SORTED + "']//button[contains(., 'Run 1 case')]");
