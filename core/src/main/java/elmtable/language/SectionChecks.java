@@ -1,5 +1,6 @@
 package elmtable.language;
 
+import elmtable.text.Counted;
 import elmtable.text.Diagnostic;
 import elmtable.text.Fix;
 import elmtable.text.Names;
@@ -89,17 +90,13 @@ final class SectionChecks {
                 Problem.SHORT_OR_LONG_ROW,
                 range,
                 "This row has "
-                    + count(tooLong ? row.width() : cells, "cell")
+                    + Counted.of(tooLong ? row.width() : cells, "cell")
                     + ", and "
-                    + count(columns, "column")
+                    + Counted.of(columns, "column")
                     + " stand"
                     + (columns == 1 ? "s" : "")
                     + " above it."));
       }
     }
-  }
-
-  private static String count(int n, String noun) {
-    return n + " " + noun + (n == 1 ? "" : "s");
   }
 }

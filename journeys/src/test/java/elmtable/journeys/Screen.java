@@ -122,9 +122,25 @@ final class Screen implements AutoCloseable {
         .until(d -> {
           Optional<WebElement> found =
               d.findElements(By.xpath(xpath)).stream().filter(WebElement::isDisplayed).findFirst();
-          found.ifPresent(WebElement::click);
-          return found.isPresent();
+          if (found.isEmpty() || !rests(found.get())) {
+            return false;
+          }
+          found.get().click();
+          return true;
         });
+  }
+
+  /** Whether it stands where it stood two frames before; a sheet that scrolls does not. */
+  private boolean rests(WebElement element) {
+    return (Boolean)
+        driver.executeAsyncScript(
+            """
+            const [element, done] = arguments;
+            const place = () => { const r = element.getBoundingClientRect(); return r.x + ' ' + r.y; };
+            const before = place();
+            requestAnimationFrame(() => requestAnimationFrame(() => done(place() === before)));
+            """,
+            element);
   }
 
   /** Opens the menu of something by the other mouse button. */

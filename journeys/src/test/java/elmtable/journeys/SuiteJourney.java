@@ -49,6 +49,7 @@ class SuiteJourney {
   private void type(String cell, String text) {
     screen.see(cell);
     screen.press(cell);
+    screen.see(cell + "[@data-cursor]");
     screen.keys(Keys.F2);
     screen.see("//input[@role='combobox'][@aria-label='Step' or @aria-label='Cell']");
     screen.chord(Keys.CONTROL, "a");

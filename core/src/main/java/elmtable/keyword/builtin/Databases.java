@@ -6,6 +6,7 @@ import elmtable.keyword.Keyword;
 import elmtable.keyword.StepContext;
 import elmtable.keyword.StepFailure;
 import elmtable.keyword.Takes;
+import elmtable.text.Counted;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.ResultSet;
@@ -67,7 +68,7 @@ public final class Databases {
     try (Connection connection = DriverManager.getConnection(database);
         Statement made = statement(connection, step)) {
       int rows = made.executeUpdate(statement);
-      step.log(rows + (rows == 1 ? " row" : " rows") + " changed");
+      step.log(Counted.of(rows, "row") + " changed");
     } catch (SQLException failed) {
       throw failure("The statement could not be carried out", failed);
     }

@@ -15,6 +15,7 @@ import elmtable.gherkin.GherkinParser;
 import elmtable.gherkin.ScenarioCases;
 import elmtable.gherkin.ScenarioCases.CaseStep;
 import elmtable.gherkin.ScenarioCases.ScenarioCase;
+import elmtable.text.Counted;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Files;
@@ -98,7 +99,7 @@ final class OutlineCommand implements Callable<Integer> {
     long scenarios =
         feature.scenarios().size()
             + feature.rules().stream().mapToLong(rule -> rule.scenarios().size()).sum();
-    out.println(scenarios + " scenarios, " + cases.size() + " cases");
+    out.println(Counted.of(scenarios, "scenario") + ", " + Counted.of(cases.size(), "case"));
   }
 
   private static Map<String, Object> whole(GherkinDocument document) {

@@ -7,6 +7,7 @@ import elmtable.plan.Expansion;
 import elmtable.plan.Plan;
 import elmtable.project.Project;
 import elmtable.project.RowUse;
+import elmtable.text.Counted;
 import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.Iterator;
@@ -69,7 +70,8 @@ final class PlanCommand implements Callable<Integer> {
     } else if (page != null) {
       page(plan).forEach(executable -> line(executable, out));
       long pages = (plan.count() + pageSize - 1) / pageSize;
-      out.println("page " + page + " of " + pages + ", " + plan.count() + " executable cases");
+      out.println(
+          "page " + page + " of " + pages + ", " + Counted.of(plan.count(), "executable case"));
     } else {
       readable(plan, out);
     }
@@ -106,7 +108,7 @@ final class PlanCommand implements Callable<Integer> {
         expansion.forEachRemaining(executable -> line(executable, out));
       }
     }
-    out.println(plan.count() + " executable cases");
+    out.println(Counted.of(plan.count(), "executable case"));
   }
 
   private static void line(ExecutableCase executable, PrintWriter out) {

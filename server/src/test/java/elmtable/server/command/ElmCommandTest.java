@@ -134,6 +134,15 @@ class ElmCommandTest {
             .toList());
   }
 
+  /** Everything that a feature can have, compared with the whole of what is printed. */
+  @Test
+  void outlineTellsAllThatAFeatureHas() throws Exception {
+    Path expected = Path.of(ElmCommandTest.class.getResource("/outline/whole.json").toURI());
+    assertEquals(0, elm("outline", expected.resolveSibling("whole.feature").toString(), "--json"));
+    ObjectMapper json = new ObjectMapper();
+    assertEquals(json.readTree(expected.toFile()), json.readTree(out.toString()));
+  }
+
   @Test
   void outlineTellsAFeaturesCasesOrItsFaults() throws IOException {
     String feature =
@@ -155,7 +164,7 @@ class ElmCommandTest {
     assertTrue(whole.at("/feature/background").isNull());
     out.getBuffer().setLength(0);
     assertEquals(0, elm("outline", feature));
-    assertTrue(out.toString().endsWith("1 scenarios, 1 cases\n"), out.toString());
+    assertTrue(out.toString().endsWith("1 scenario, 1 case\n"), out.toString());
     out.getBuffer().setLength(0);
     assertEquals(1, elm("outline", file("g.feature", "nothing\n"), "--json"));
     JsonNode error = new ObjectMapper().readTree(out.toString()).at("/errors/0");
