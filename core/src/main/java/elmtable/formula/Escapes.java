@@ -20,9 +20,17 @@ public final class Escapes {
    * quotes and parentheses, or -1.
    */
   public static int referenceEnd(String source, int open) {
+    return referenceEnd(source, open, source.length());
+  }
+
+  /**
+   * The same where it is known already that nothing closes from some place on, so that a text full
+   * of what opens is not read to its end each time.
+   */
+  public static int referenceEnd(String source, int open, int behindLast) {
     boolean quoted = false;
     int depth = 0;
-    for (int i = open + 1; i < source.length(); i++) {
+    for (int i = open + 1; i < behindLast; i++) {
       char c = source.charAt(i);
       if (c == '\'') {
         quoted = !quoted;

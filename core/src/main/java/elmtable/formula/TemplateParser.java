@@ -12,12 +12,14 @@ final class TemplateParser {
   private final List<Template.Part> parts = new ArrayList<>();
   private final List<FormulaProblem> problems = new ArrayList<>();
   private final StringBuilder plain = new StringBuilder();
+  private final int behindLastClose;
   private int plainStart;
   private int at;
 
   TemplateParser(String source, boolean lenient) {
     this.source = source;
     this.lenient = lenient;
+    this.behindLastClose = source.lastIndexOf('>') + 1;
   }
 
   Template read() {
@@ -51,7 +53,7 @@ final class TemplateParser {
   }
 
   private void reference() {
-    int end = Escapes.referenceEnd(source, at);
+    int end = Escapes.referenceEnd(source, at, behindLastClose);
     if (end < 0 && lenient) {
       plain.append('<');
       at++;

@@ -126,11 +126,12 @@ final class GherkinLines {
   List<Tag> tags(List<Fault> faults) {
     String text = COMMENT_AFTER_TAGS.split(text(), 2)[0];
     List<Tag> tags = new ArrayList<>();
+    int first = range().start();
     int open = text.indexOf('@');
     while (open >= 0) {
       int next = text.indexOf('@', open + 1);
       String name = text.substring(open + 1, next < 0 ? text.length() : next).strip();
-      int start = range().start() + open;
+      int start = first + open;
       Range range = new Range(at, start, start + 1 + name.length());
       if (name.isEmpty()) {
         faults.add(new Fault(range, "A tag has a name behind its @."));

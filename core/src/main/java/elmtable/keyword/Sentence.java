@@ -23,15 +23,18 @@ record Sentence(String source, List<Word> words) {
   static Sentence of(String source) {
     List<Word> words = new ArrayList<>();
     int at = 0;
+    int behindLastClose = source.lastIndexOf('>') + 1;
     while (at < source.length()) {
       if (isBlank(source.charAt(at))) {
         at++;
         continue;
       }
-      int end = wordEnd(source, at);
+      int end = wordEnd(source, at, behindLastClose);
       String text = source.substring(at, end);
       boolean reference =
-          text.startsWith("<") && Escapes.referenceEnd(source, at) == end - 1 && !isStandIn(text);
+          text.startsWith("<")
+              && Escapes.referenceEnd(source, at, behindLastClose) == end - 1
+              && !isStandIn(text);
       words.add(new Word(fold(text), at, end, reference));
       at = end;
     }
@@ -43,7 +46,7 @@ record Sentence(String source, List<Word> words) {
     return text.equals("<empty>") || text.equals("<space>");
   }
 
-  private static int wordEnd(String source, int start) {
+  private static int wordEnd(String source, int start, int behindLastClose) {
     int at = start;
     while (at < source.length() && !isBlank(source.charAt(at))) {
       char c = source.charAt(at);
@@ -51,7 +54,7 @@ record Sentence(String source, List<Word> words) {
         int close = closingQuote(source, at);
         at = close < 0 ? at + 1 : close + 1;
       } else if (c == '<') {
-        int close = Escapes.referenceEnd(source, at);
+        int close = Escapes.referenceEnd(source, at, behindLastClose);
         at = close < 0 ? at + 1 : close + 1;
       } else {
         at++;

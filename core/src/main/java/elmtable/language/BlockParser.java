@@ -80,9 +80,10 @@ final class BlockParser {
       return;
     }
     boolean mayHavePlaces = kind == BlockKind.CASE;
+    int behindLastClose = name.lastIndexOf('>') + 1;
     for (int i = 0; i < name.length(); i++) {
       char c = name.charAt(i);
-      int end = mayHavePlaces && c == '<' ? Escapes.referenceEnd(name, i) : -1;
+      int end = mayHavePlaces && c == '<' ? Escapes.referenceEnd(name, i, behindLastClose) : -1;
       if (end > 0) {
         // Inside a reference brackets say where a name begins and ends.
         i = end;

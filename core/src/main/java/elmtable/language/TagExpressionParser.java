@@ -9,6 +9,11 @@ import java.util.regex.Pattern;
 
 /** Reads tag expressions by recursive descent: or, then and, then not. */
 final class TagExpressionParser {
+  /** Expressions are worked out by as many calls within calls as they have words. */
+  private static final int MOST_WORDS = 500;
+
+  private static final int MOST_SHOWN = 200;
+
   private static final Pattern TOKEN = Pattern.compile("[()]|[^()\\s]+");
 
   private final String text;
@@ -24,6 +29,9 @@ final class TagExpressionParser {
   }
 
   TagExpression whole() {
+    if (tokens.size() > MOST_WORDS) {
+      throw wrong("it has more than " + MOST_WORDS + " words");
+    }
     TagExpression expression = or();
     if (at < tokens.size()) {
       throw wrong("“" + tokens.get(at) + "” does not belong there; join tags by and, or, not");
@@ -86,6 +94,10 @@ final class TagExpressionParser {
 
   private TagExpression.Unreadable wrong(String reason) {
     return new TagExpression.Unreadable(
-        "The tag expression “" + text + "” cannot be read: " + reason + ".");
+        "The tag expression “" + shown() + "” cannot be read: " + reason + ".");
+  }
+
+  private String shown() {
+    return text.length() > MOST_SHOWN ? text.substring(0, MOST_SHOWN) + " …" : text;
   }
 }

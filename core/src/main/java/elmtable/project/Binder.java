@@ -181,13 +181,14 @@ public final class Binder {
       named[i] = bound[i] != null;
     }
     int parameter = 0;
-    for (Cell cell : cells) {
+    for (int position = 0; position < cells.size(); position++) {
+      Cell cell = cells.get(position);
       while (parameter < named.length && named[parameter]) {
         parameter++;
       }
       if (parameter == takes.size()) {
         if (!cell.isBlank()) {
-          problems.add(noPlace(keyword, cell, cells.indexOf(cell), takes, named));
+          problems.add(noPlace(keyword, cell, position, takes, named));
         }
       } else {
         if (step.sentence() || !cell.isBlank()) {

@@ -1,7 +1,6 @@
 package elmtable.project;
 
 import elmtable.language.Block;
-import elmtable.language.Document.Placed;
 import elmtable.text.Diagnostic;
 import java.util.List;
 import java.util.Map;
@@ -80,12 +79,5 @@ record Checked(
       Map<Block, CheckedBlock> blocks,
       Set<Symbol> asked,
       Set<Symbol> used,
-      List<Diagnostic> problems) {
-    static Block surroundings(DocumentIndex index, Placed placed) {
-      return switch (placed.block().kind()) {
-        case CASE -> index.document.document().suite().map(Placed::block).orElse(null);
-        default -> null;
-      };
-    }
-  }
+      List<Diagnostic> problems) {}
 }

@@ -179,8 +179,10 @@ final class Checker {
     List<Diagnostic> problems = new ArrayList<>(index.document.document().allProblems());
     Set<Symbol> asked = new HashSet<>();
     Set<Symbol> used = new HashSet<>();
+    Block suite = index.document.document().suite().map(Placed::block).orElse(null);
     for (Placed placed : index.document.document().blocks()) {
-      CheckedBlock block = block(index, placed, cases, known);
+      Block surroundings = placed.block().kind() == BlockKind.CASE ? suite : null;
+      CheckedBlock block = block(index, placed, surroundings, cases, known);
       blocks.put(placed.block(), block);
       asked.addAll(block.asked().symbols);
       used.addAll(block.asked().used);
@@ -195,9 +197,12 @@ final class Checker {
   }
 
   private CheckedBlock block(
-      DocumentIndex index, Placed placed, Map<Block, CaseEntry> cases, CheckedDocument document) {
+      DocumentIndex index,
+      Placed placed,
+      Block surroundings,
+      Map<Block, CaseEntry> cases,
+      CheckedDocument document) {
     Block block = placed.block();
-    Block surroundings = CheckedDocument.surroundings(index, placed);
     boolean winner =
         block.kind() == BlockKind.CASE ? cases.containsKey(block) : isFoundByItsName(placed);
     CheckedBlock known = document == null ? null : document.blocks().get(block);

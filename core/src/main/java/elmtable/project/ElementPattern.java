@@ -16,6 +16,8 @@ public final class ElementPattern {
   /** Stands in a name for a reference whose value is not known yet. */
   static final char UNKNOWN = '\uE000';
 
+  private static final int LONGEST = 500;
+
   private final List<String> places = new ArrayList<>();
   private final Pattern pattern;
   private final int literalCharacters;
@@ -45,8 +47,10 @@ public final class ElementPattern {
     literalCharacters = literals;
   }
 
+  /** Of a name longer than anybody would write, the beginning counts. */
   static ElementPattern of(String name) {
-    return new ElementPattern(Template.of(name));
+    return new ElementPattern(
+        Template.of(name.length() > LONGEST ? name.substring(0, LONGEST) : name));
   }
 
   /** Blanks, hyphens and underscores are one in names. */

@@ -21,6 +21,11 @@ import java.util.Optional;
 /** Checks steps one after another: their keywords, arguments, references and marks. */
 final class StepChecks {
   /** Where keywords go that a fix makes. */
+  /** Nobody wants a keyword with a longer name, or with more parameters. */
+  private static final int LONGEST_KEYWORD = 300;
+
+  private static final int MOST_PARAMETERS = 50;
+
   private static final String NEW_KEYWORDS = "keywords/new.elmt";
 
   private final ProjectIndex index;
@@ -91,10 +96,12 @@ final class StepChecks {
         near.map(name -> " Did you mean “" + name + "”?").orElse(" Make one, or choose another.");
     List<Fix> fixes = new ArrayList<>();
     near.ifPresent(name -> fixes.add(Fix.replace("Use " + name, step.first().range(), name)));
-    fixes.add(
-        new Fix(
-            "Make the keyword",
-            List.of(new Edit(NEW_KEYWORDS, new Range(0, 0, 0), Skeleton.of(step) + "\n"))));
+    if (written.length() <= LONGEST_KEYWORD && step.arguments().size() <= MOST_PARAMETERS) {
+      fixes.add(
+          new Fix(
+              "Make the keyword",
+              List.of(new Edit(NEW_KEYWORDS, new Range(0, 0, 0), Skeleton.of(step) + "\n"))));
+    }
     return new Diagnostic(
         draft ? Problem.UNBOUND_DRAFT_STEP : Problem.UNBOUND_STEP,
         step.first().range(),

@@ -206,7 +206,11 @@ final class StepRuns {
   private Optional<Diagnostic> noticeOf(Block block) {
     List<Step> steps = block.steps(Section.STEPS);
     List<Long> hashes = hashes(steps);
+    Set<Long> seen = new HashSet<>();
     for (int i = 0; i < hashes.size(); i++) {
+      if (!seen.add(hashes.get(i))) {
+        continue;
+      }
       List<Place> places = places(hashes.get(i));
       Place first = null;
       Set<Block> others = Collections.newSetFromMap(new IdentityHashMap<>());

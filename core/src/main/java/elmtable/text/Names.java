@@ -2,7 +2,6 @@ package elmtable.text;
 
 import java.text.Normalizer;
 import java.util.Collection;
-import java.util.Comparator;
 import java.util.Locale;
 import java.util.Optional;
 
@@ -11,6 +10,9 @@ import java.util.Optional;
  * one blank.
  */
 public final class Names {
+  /** Nobody looks for what a longer text was meant to be. */
+  private static final int LONGEST_MEANT = 200;
+
   private Names() {}
 
   /** What two equal names have in common. */
@@ -68,10 +70,23 @@ public final class Names {
    */
   public static Optional<String> nearest(String name, Collection<String> candidates) {
     String key = key(name);
-    int limit = Math.max(1, key.length() / 3);
-    return candidates.stream()
-        .filter(candidate -> distance(key, key(candidate)) <= limit)
-        .min(Comparator.comparingInt(candidate -> distance(key, key(candidate))));
+    if (key.length() > LONGEST_MEANT) {
+      return Optional.empty();
+    }
+    int nearest = Math.max(1, key.length() / 3) + 1;
+    String found = null;
+    for (String candidate : candidates) {
+      String other = key(candidate);
+      // No fewer edits than the lengths differ by.
+      if (Math.abs(other.length() - key.length()) < nearest) {
+        int distance = distance(key, other);
+        if (distance < nearest) {
+          nearest = distance;
+          found = candidate;
+        }
+      }
+    }
+    return Optional.ofNullable(found);
   }
 
   private static boolean isPlain(String name) {
