@@ -56,6 +56,9 @@ public record Template(String source, List<Part> parts, List<FormulaProblem> pro
   }
 
   public static Template of(String source) {
+    if (source.indexOf('<') < 0 && source.indexOf('\\') < 0) {
+      return plain(source);
+    }
     return new TemplateParser(source, false).read();
   }
 

@@ -20,6 +20,9 @@ import java.util.Set;
 
 /** Checks names of columns: whether formulas can say them plainly, and whether anything does. */
 final class ColumnChecks {
+  private static final List<Section> STEPS =
+      List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN);
+
   private ColumnChecks() {}
 
   /** Columns whose names are no plain names in a formula. */
@@ -72,10 +75,11 @@ final class ColumnChecks {
   /** Everything in a case that may say the name of a column, as the key of a name. */
   private static String said(Block block, List<SectionBody> data) {
     StringBuilder said = new StringBuilder(block.name());
-    block.properties().forEach(property -> said.append('\n').append(property.value()));
-    data.forEach(section ->
-        section.properties().forEach(property -> said.append('\n').append(property.value())));
-    for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
+    say(block.properties(), said);
+    for (SectionBody section : data) {
+      say(section.properties(), said);
+    }
+    for (Section section : STEPS) {
       for (SectionBody body : block.sections(section)) {
         body.rows().forEach(row -> say(row, said));
         for (Line.Sentence sentence : body.sentences()) {
@@ -88,8 +92,16 @@ final class ColumnChecks {
     return Names.key(said.toString());
   }
 
+  private static void say(List<Line.Property> properties, StringBuilder said) {
+    for (Line.Property property : properties) {
+      said.append('\n').append(property.value());
+    }
+  }
+
   private static void say(Line.Row row, StringBuilder said) {
-    row.cells().forEach(cell -> said.append('\n').append(cell.source()));
+    for (Cell cell : row.cells()) {
+      said.append('\n').append(cell.source());
+    }
   }
 
   /**
@@ -111,7 +123,7 @@ final class ColumnChecks {
       }
       if (said == null) {
         StringBuilder all = new StringBuilder(said(block, block.sections(Section.DATA)));
-        suite.ifPresent(head -> head.properties().forEach(p -> all.append('\n').append(p.value())));
+        suite.ifPresent(head -> say(head.properties(), all));
         said = Names.key(all.toString());
       }
       Optional<DataEntry> set = project.index().dataSet(symbol.key());
@@ -125,7 +137,7 @@ final class ColumnChecks {
   }
 
   private static boolean repeatsOver(Block block, String set) {
-    for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
+    for (Section section : STEPS) {
       for (Step step : block.steps(section)) {
         Mark.ForEach each = step.mark(Mark.ForEach.class);
         if (each != null && Names.key(each.list()).equals(set)) {
