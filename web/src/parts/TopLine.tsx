@@ -3,6 +3,7 @@ import { Popover } from 'radix-ui';
 import { Link } from 'wouter';
 import { stopRun, useProject, useRuns } from '@/api/queries';
 import { CommandBox } from './CommandBox';
+import { counted } from './counted';
 import { useShownCrumbs } from './crumbs';
 import { Outcome } from './Outcome';
 import { ProblemList } from './ProblemList';
@@ -79,8 +80,7 @@ function ProblemCount() {
         {parts.map(({ severity, count }) => (
           <span key={severity} className="flex items-center gap-[5px]">
             <ProblemMark severity={severity} />
-            {count} {severity}
-            {count === 1 ? '' : 's'}
+            {counted(count, severity)}
           </span>
         ))}
       </Popover.Trigger>

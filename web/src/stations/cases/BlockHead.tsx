@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useStartRun } from '@/api/queries';
 import type { BlockView } from '@/api/types';
 import { Button } from '@/parts/Button';
+import { counted } from '@/parts/counted';
 import { Outcome } from '@/parts/Outcome';
 import { Parts } from '@/parts/Parts';
 
@@ -41,7 +42,7 @@ export function BlockHead({ block, suite, first }: { block: BlockView; suite: st
             }
           >
             <Play size={11} aria-hidden />
-            Run {block.executable} case{block.executable === 1 ? '' : 's'}
+            Run {counted(block.executable, 'case')}
           </Button>
         )}
       </div>

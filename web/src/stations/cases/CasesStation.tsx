@@ -6,6 +6,7 @@ import { useKeywords, useStartRun, useTree } from '@/api/queries';
 import type { BlockView } from '@/api/types';
 import { Button, LinkButton } from '@/parts/Button';
 import { Columns } from '@/parts/Columns';
+import { counted } from '@/parts/counted';
 import { type Crumb, useCrumbs } from '@/parts/crumbs';
 import { Either } from '@/parts/Either';
 import { CasesTree } from './CasesTree';
@@ -145,7 +146,7 @@ function SheetHead({
         {suite && executable > 0 && (
           <Button kind="main" onClick={async () => setWrong(await start({ title: suite.name, suites: [suite.name] }))}>
             <Play size={13} aria-hidden />
-            Run {executable} case{executable === 1 ? '' : 's'}
+            Run {counted(executable, 'case')}
           </Button>
         )}
       </div>

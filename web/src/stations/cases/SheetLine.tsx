@@ -1,6 +1,7 @@
 import { Plus, Sheet as SheetIcon } from 'lucide-react';
 import type { KeywordView, Section, SheetEditUnion } from '@/api/types';
 import { LinkButton } from '@/parts/Button';
+import { counted } from '@/parts/counted';
 import { ProblemMark } from '@/parts/ProblemMark';
 import { BlockHead } from './BlockHead';
 import { CellsRow } from './CellsRow';
@@ -35,9 +36,7 @@ export function SheetLine({ item, ...rest }: LineProps & { item: Item }) {
         <div className="mr-4 ml-2 flex h-7 items-center gap-2 border-t border-hair px-2 text-ink-2">
           <SheetIcon size={14} className="text-ink-3" aria-hidden />
           <span>{item.block.dataSet}</span>
-          <span className="text-ink-3">
-            {item.block.dataRows} row{item.block.dataRows === 1 ? '' : 's'}
-          </span>
+          <span className="text-ink-3">{counted(item.block.dataRows, 'row')}</span>
           {item.block.dataColumns.map((column) => (
             <span key={column} className="ref" data-origin="column">
               {column}
@@ -50,8 +49,7 @@ export function SheetLine({ item, ...rest }: LineProps & { item: Item }) {
         <div className="mr-4 ml-2 flex h-[26px] items-end gap-2 px-2 pb-1 text-small font-semibold text-ink-3">
           <span>{item.section.section}</span>
           <span className="font-normal">
-            {item.rows} {item.section.section === 'data' || item.section.section === 'rows' ? 'row' : 'line'}
-            {item.rows === 1 ? '' : 's'}
+            {counted(item.rows, item.section.section === 'data' || item.section.section === 'rows' ? 'row' : 'line')}
           </span>
         </div>
       );

@@ -6,6 +6,7 @@ import { usePlan, useProject, useStartRun } from '@/api/queries';
 import type { CasePlanView, ExecutableView, PlanView } from '@/api/types';
 import { Button } from '@/parts/Button';
 import { Columns } from '@/parts/Columns';
+import { counted } from '@/parts/counted';
 import { useCrumbs } from '@/parts/crumbs';
 import { Either } from '@/parts/Either';
 import { Filter } from '@/parts/Filter';
@@ -107,7 +108,7 @@ function PlanHead({
           onClick={async () => setWrong(await start({ title, tags, suites: suite ? [suite] : [] }))}
         >
           <Play size={13} aria-hidden />
-          Run {plan?.count ?? 0} case{plan?.count === 1 ? '' : 's'}
+          Run {counted(plan?.count ?? 0, 'case')}
         </Button>
       </div>
       {wrong && (
@@ -224,7 +225,7 @@ function PlanTable({
                 </td>
                 <td className="text-[12px] text-ink-3">
                   {cases.filter((one) => one.count === 0).length > 0 &&
-                    `${cases.filter((one) => one.count === 0).length} cases out`}
+                    `${counted(cases.filter((one) => one.count === 0).length, 'case')} out`}
                 </td>
                 <td className="pr-2 text-right font-semibold">{count}</td>
               </tr>

@@ -5,6 +5,7 @@ import { inAddress } from '@/api/client';
 import { useCaseOfRun, useStartRun } from '@/api/queries';
 import type { CaseRunView, EvidenceView, Failure, StepRunView } from '@/api/types';
 import { Button } from '@/parts/Button';
+import { counted } from '@/parts/counted';
 import { Outcome, outcomeWord } from '@/parts/Outcome';
 import { length } from './times';
 
@@ -353,9 +354,7 @@ function Evidence({ view, step }: { view: CaseRunView; step: StepRunView | null 
       <section className="px-3.5 pt-2.5 pb-3">
         <h3 className="mb-1.5 flex justify-between text-small font-semibold text-ink-3">
           This case before
-          <span className="font-normal">
-            {view.history.length} run{view.history.length === 1 ? '' : 's'}
-          </span>
+          <span className="font-normal">{counted(view.history.length, 'run')}</span>
         </h3>
         <div className="flex flex-wrap gap-1">
           {view.history.map((one) => (

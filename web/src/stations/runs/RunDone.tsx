@@ -4,6 +4,7 @@ import { Link, useLocation } from 'wouter';
 import { useStartRun } from '@/api/queries';
 import type { Outcome as OutcomeWord, RunCaseView, RunDetailView, RunView } from '@/api/types';
 import { Button } from '@/parts/Button';
+import { counted } from '@/parts/counted';
 import { Filter } from '@/parts/Filter';
 import { OUTCOMES, Outcome, outcomeWord } from '@/parts/Outcome';
 import { CaseOfRun } from './CaseOfRun';
@@ -57,7 +58,7 @@ function RunHead({ run, cases }: { run: RunView; cases: RunCaseView[] }) {
           }
         >
           <Play size={13} aria-hidden />
-          Run {again.length} case{again.length === 1 ? '' : 's'} again
+          Run {counted(again.length, 'case')} again
         </Button>
       </div>
       {wrong && (

@@ -7,10 +7,12 @@ import elmtable.text.Diagnostic;
 import elmtable.text.Problem;
 import elmtable.text.Severity;
 import java.util.Collections;
+import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
 import java.util.stream.Stream;
 
 /**
@@ -40,10 +42,13 @@ public final class CaseFaults {
     if (!seen.add(placed)) {
       return "";
     }
+    Set<Integer> others = linesOfOthers(path, placed);
     Optional<Diagnostic> error =
         project.problems(path).stream()
             .filter(problem ->
-                problem.severity() == Severity.ERROR && isInside(problem, placed, outline))
+                problem.severity() == Severity.ERROR
+                    && isInside(problem, placed, outline)
+                    && !others.contains(problem.range().line()))
             .findFirst();
     if (error.isPresent()) {
       return path + ", line " + (error.get().range().line() + 1) + ": " + error.get().message();
@@ -60,6 +65,24 @@ public final class CaseFaults {
       }
     }
     return "";
+  }
+
+  /** Lines that other cases made of the same scenario have for themselves. */
+  private Set<Integer> linesOfOthers(String path, Placed placed) {
+    Set<Integer> lines = new HashSet<>();
+    if (placed.block().isScenario()) {
+      for (Placed other : project.document(path).orElseThrow().document().blocks()) {
+        if (other != placed && other.firstLine() == placed.firstLine()) {
+          addLines(other, lines::add);
+        }
+      }
+      addLines(placed, lines::remove);
+    }
+    return lines;
+  }
+
+  private static void addLines(Placed placed, Consumer<Integer> lines) {
+    placed.block().lines().forEach(line -> lines.accept(placed.firstLine() + line.range().line()));
   }
 
   /** What keeps a scenario with one row from running, or the empty text. */

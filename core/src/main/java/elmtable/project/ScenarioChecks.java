@@ -6,6 +6,8 @@ import elmtable.data.Rows;
 import elmtable.language.Section;
 import elmtable.language.Step;
 import elmtable.text.Diagnostic;
+import elmtable.text.Fix;
+import elmtable.text.Problem;
 import elmtable.text.Severity;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -100,11 +102,18 @@ final class ScenarioChecks {
     return all;
   }
 
-  /** A place inside a sentence that was filled in is no place of the document. */
+  /**
+   * A place inside a sentence that was filled in is no place of the document. But a keyword can be
+   * made that answers to the sentence with any row.
+   */
   private static Diagnostic atTheSentence(Diagnostic problem, Step step) {
     if (problem.range().line() != step.first().range().line()) {
       return problem;
     }
-    return new Diagnostic(problem.problem(), step.first().range(), problem.message(), List.of());
+    boolean unbound =
+        problem.problem() == Problem.UNBOUND_STEP
+            || problem.problem() == Problem.UNBOUND_DRAFT_STEP;
+    List<Fix> fixes = unbound ? StepChecks.makes(step).stream().toList() : List.of();
+    return new Diagnostic(problem.problem(), step.first().range(), problem.message(), fixes);
   }
 }

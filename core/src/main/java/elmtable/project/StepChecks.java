@@ -96,17 +96,24 @@ final class StepChecks {
         near.map(name -> " Did you mean “" + name + "”?").orElse(" Make one, or choose another.");
     List<Fix> fixes = new ArrayList<>();
     near.ifPresent(name -> fixes.add(Fix.replace("Use " + name, step.first().range(), name)));
-    if (written.length() <= LONGEST_KEYWORD && step.arguments().size() <= MOST_PARAMETERS) {
-      fixes.add(
-          new Fix(
-              "Make the keyword",
-              List.of(new Edit(NEW_KEYWORDS, new Range(0, 0, 0), Skeleton.of(step) + "\n"))));
-    }
+    makes(step).ifPresent(fixes::add);
     return new Diagnostic(
         draft ? Problem.UNBOUND_DRAFT_STEP : Problem.UNBOUND_STEP,
         step.first().range(),
         "No keyword is called “" + written + "”." + hint,
         fixes.toArray(Fix[]::new));
+  }
+
+  /** A fix that makes a keyword which answers to a step. */
+  static Optional<Fix> makes(Step step) {
+    if (step.first().source().length() > LONGEST_KEYWORD
+        || step.arguments().size() > MOST_PARAMETERS) {
+      return Optional.empty();
+    }
+    return Optional.of(
+        new Fix(
+            "Make the keyword",
+            List.of(new Edit(NEW_KEYWORDS, new Range(0, 0, 0), Skeleton.of(step) + "\n"))));
   }
 
   private void argument(
