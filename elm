@@ -119,7 +119,7 @@ case "${1:-help}" in
   test) shift; tests "$@" ;;
   format) find_jdk; (cd "$here" && mvn -q spotless:apply && cd web && npm run --silent format) ;;
   bench) shift; build; find_jdk; (cd "$here" && mvn -q -DskipTests -Dspotless.check.skip=true -pl bench -am package) >&2
-    exec "$JAVA_HOME/bin/java" -jar "$here/bench/target/bench.jar" "$@" ;;
+    exec "$JAVA_HOME/bin/java" -XX:+UseSerialGC -jar "$here/bench/target/bench.jar" "$@" ;;
   screenshots) shift; need_browser; build; (cd "$here" && mvn -q -B verify -Dspotless.check.skip=true -Pscreenshots -pl journeys -am "$@") ;;
   build) build ;;
   help | --help | -h)
