@@ -83,6 +83,7 @@ record DelimitedFile(
     } catch (DelimitedScan.Fault fault) {
       return Optional.of(broken(reason(fault)));
     } catch (IOException gone) {
+      // What failed first is told then.
       return Optional.empty();
     }
   }

@@ -80,7 +80,7 @@ public final class FeatureBlocks {
     List<Line> lines = new ArrayList<>();
     int first = title.range().line();
     notes(feature.description(), title, first, lines);
-    properties(feature.tags(), first, false, lines);
+    properties(List.of(feature.tags()), first, false, lines);
     int last = first;
     if (feature.background().isPresent()) {
       last = background(feature.background().get(), first, lines);
@@ -119,12 +119,9 @@ public final class FeatureBlocks {
     int first = title.range().line();
     List<Line> lines = new ArrayList<>();
     notes(scenario.description(), title, first, lines);
-    List<Tag> tags = new ArrayList<>();
-    rule.ifPresent(r -> tags.addAll(r.tags()));
-    tags.addAll(scenario.tags());
     List<Tag> own = rows.stream().limit(1).flatMap(FeatureBlocks::ownTags).toList();
-    tags.addAll(own);
-    properties(tags, first, false, lines);
+    List<Tag> ofRule = rule.map(Rule::tags).orElse(List.of());
+    properties(List.of(ofRule, scenario.tags(), own), first, false, lines);
     rule.flatMap(Rule::background).ifPresent(background -> background(background, first, lines));
     rows.forEach(examples -> examples(examples, first, lines));
     steps(Section.STEPS, scenario.steps(), title.range(), first, lines);
@@ -162,18 +159,30 @@ public final class FeatureBlocks {
     }
   }
 
-  /** Tags with a meaning are properties, all others are tags. */
-  private void properties(List<Tag> tags, int first, boolean ofExamples, List<Line> lines) {
-    Map<String, List<String>> values = new LinkedHashMap<>();
+  /**
+   * Tags with a meaning are properties, all others are tags. Tags and fixtures add up from level to
+   * level; of the rest the innermost level counts.
+   */
+  private void properties(List<List<Tag>> levels, int first, boolean ofExamples, List<Line> lines) {
+    Map<String, Set<String>> values = new LinkedHashMap<>();
     Map<String, Range> places = new LinkedHashMap<>();
-    for (Tag tag : tags) {
-      TagMeaning.incomplete(tag.name())
-          .ifPresent(message ->
-              problems.add(new Diagnostic(Problem.TAG_WITHOUT_NAME, tag.range(), message)));
-      TagMeaning meaning = TagMeaning.of(tag.name());
-      String property = ofExamples ? meaning.propertyOfExamples() : meaning.property();
-      values.computeIfAbsent(property, p -> new ArrayList<>()).add(meaning.value());
-      places.putIfAbsent(property, relative(tag.range(), first));
+    for (List<Tag> level : levels) {
+      level.stream()
+          .map(tag -> TagMeaning.of(tag.name()))
+          .filter(meaning -> !meaning.addsUp())
+          .forEach(meaning -> {
+            values.remove(meaning.property());
+            places.remove(meaning.property());
+          });
+      for (Tag tag : level) {
+        TagMeaning.incomplete(tag.name())
+            .ifPresent(message ->
+                problems.add(new Diagnostic(Problem.TAG_WITHOUT_NAME, tag.range(), message)));
+        TagMeaning meaning = TagMeaning.of(tag.name());
+        String property = ofExamples ? meaning.propertyOfExamples() : meaning.property();
+        values.computeIfAbsent(property, p -> new LinkedHashSet<>()).add(meaning.value());
+        places.putIfAbsent(property, relative(tag.range(), first));
+      }
     }
     values.forEach((property, all) -> {
       Range range = places.get(property);
@@ -221,7 +230,7 @@ public final class FeatureBlocks {
     notes(examples.description(), examples.title(), first, lines);
     List<Tag> ofRows =
         examples.tags().stream().filter(tag -> !TagMeaning.of(tag.name()).isOfCase()).toList();
-    properties(ofRows, first, true, lines);
+    properties(List.of(ofRows), first, true, lines);
     boolean external = ofRows.stream().anyMatch(tag -> TagMeaning.of(tag.name()).isData());
     if (external && !examples.rows().isEmpty()) {
       problems.add(

@@ -39,6 +39,11 @@ record TagMeaning(String property, String value) {
     return property.equals(DATA);
   }
 
+  /** Whether what an outer level says holds as well. */
+  boolean addsUp() {
+    return property.equals(TAGS) || property.equals("fixtures");
+  }
+
   /** Whether it says how a whole case is run, and not only what its rows are. */
   boolean isOfCase() {
     return !isData() && !property.equals(TAGS);

@@ -267,4 +267,25 @@ class FeaturesTest {
     Project mended = project.with("keywords/new.elmt", made.replace("draft: yes\n", ""));
     assertEquals(List.of(), problems(mended));
   }
+
+  @Test
+  void takeTheInnermostTagWhereTwoCannotHold() {
+    Project project =
+        project(
+            """
+            Feature: Requests
+              @draft @key(n) @few
+              Scenario Outline: a
+                When I dance
+                @draft @key(m) @few
+                Examples:
+                  | n | m |
+                  | 3 | 4 |
+            """);
+    CaseEntry entry = project.index().suites().get(0).cases().get(0);
+    assertTrue(entry.isDraft());
+    assertEquals(List.of("few"), entry.tags());
+    assertEquals("m", entry.block().value("key"));
+    assertEquals(List.of("N103"), problems(project).stream().map(p -> p.substring(0, 4)).toList());
+  }
 }

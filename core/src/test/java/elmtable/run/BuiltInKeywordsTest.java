@@ -9,8 +9,6 @@ import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
 import elmtable.keyword.BuiltIn;
 import elmtable.keyword.builtin.BuiltInKeywords;
-import elmtable.plan.Planner;
-import elmtable.plan.Selection;
 import elmtable.project.Project;
 import elmtable.project.TestProjects;
 import elmtable.text.Severity;
@@ -22,7 +20,6 @@ import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.sql.Statement;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -189,19 +186,7 @@ class BuiltInKeywordsTest {
     Project project =
         TestProjects.of(WORLD.formatted(base, stock) + steps, Map.of("data/photo.txt", "a photo"));
     assertEquals(List.of(), errors(project));
-    RunRequest request =
-        new RunRequest(
-            "1",
-            "t",
-            project,
-            Planner.plan(project, Selection.everything()),
-            1,
-            7,
-            Duration.ofMillis(500));
-    Runner runner = new Runner(() -> browsers);
-    RunHandle handle =
-        runner.start(request, (bytes, suffix) -> "kept" + suffix, List.of(events::add));
-    assertTrue(handle.await(Duration.ofSeconds(60)));
+    TestRuns.run(project, browsers, events::add);
     return events.stream()
         .filter(RunEvent.CaseFinished.class::isInstance)
         .map(RunEvent.CaseFinished.class::cast)

@@ -4,7 +4,6 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
-import elmtable.plan.Planner;
 import elmtable.plan.Selection;
 import elmtable.project.Project;
 import elmtable.project.TestProjects;
@@ -64,18 +63,9 @@ class RunnerTest {
 
   private RunHandle start(
       Project project, Selection selection, int workers, List<RunListener> more) {
-    RunRequest request =
-        new RunRequest(
-            "7",
-            "t",
-            project,
-            Planner.plan(project, selection),
-            workers,
-            42,
-            Duration.ofSeconds(1));
     List<RunListener> listeners = new ArrayList<>(List.of(events::add));
     listeners.addAll(more);
-    return new Runner(() -> browsers).start(request, (bytes, suffix) -> "kept" + suffix, listeners);
+    return TestRuns.start(project, selection, workers, browsers, listeners);
   }
 
   private void run(Project project, int workers, List<RunListener> more)

@@ -4,15 +4,11 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import elmtable.language.BlockKind;
-import elmtable.plan.Planner;
-import elmtable.plan.Selection;
 import elmtable.project.Project;
 import elmtable.project.TestProjects;
 import elmtable.run.FakeBrowsers;
 import elmtable.run.RunEvent;
-import elmtable.run.RunRequest;
-import elmtable.run.Runner;
-import java.time.Duration;
+import elmtable.run.TestRuns;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -118,29 +114,17 @@ class RefactoringsTest {
   private static List<String> does(Project project) throws InterruptedException {
     FakeBrowsers browsers = new FakeBrowsers();
     List<String> all = new ArrayList<>();
-    RunRequest request =
-        new RunRequest(
-            "1",
-            "t",
-            project,
-            Planner.plan(project, Selection.everything()),
-            1,
-            7,
-            Duration.ofSeconds(1));
-    assertTrue(
-        new Runner(() -> browsers)
-            .start(
-                request,
-                (bytes, suffix) -> "kept",
-                List.of(event -> {
-                  if (event instanceof RunEvent.Logged logged) {
-                    all.add(logged.text());
-                  }
-                  if (event instanceof RunEvent.CaseFinished finished) {
-                    all.add(finished.outcome() + " " + finished.failure());
-                  }
-                }))
-            .await(Duration.ofSeconds(60)));
+    TestRuns.run(
+        project,
+        browsers,
+        event -> {
+          if (event instanceof RunEvent.Logged logged) {
+            all.add(logged.text());
+          }
+          if (event instanceof RunEvent.CaseFinished finished) {
+            all.add(finished.outcome() + " " + finished.failure());
+          }
+        });
     all.addAll(browsers.done);
     return all;
   }

@@ -1,0 +1,39 @@
+package elmtable.run;
+
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import elmtable.plan.Planner;
+import elmtable.plan.Selection;
+import elmtable.project.Project;
+import java.time.Duration;
+import java.util.List;
+
+/** Runs over browsers without pages, for tests of every package that needs one. */
+public final class TestRuns {
+  private TestRuns() {}
+
+  static RunHandle start(
+      Project project,
+      Selection selection,
+      int workers,
+      FakeBrowsers browsers,
+      List<RunListener> listeners) {
+    RunRequest request =
+        new RunRequest(
+            "7",
+            "t",
+            project,
+            Planner.plan(project, selection),
+            workers,
+            42,
+            Duration.ofSeconds(1));
+    return new Runner(() -> browsers).start(request, (bytes, suffix) -> "kept" + suffix, listeners);
+  }
+
+  /** Runs everything to its end. */
+  public static void run(Project project, FakeBrowsers browsers, RunListener listener)
+      throws InterruptedException {
+    RunHandle handle = start(project, Selection.everything(), 1, browsers, List.of(listener));
+    assertTrue(handle.await(Duration.ofSeconds(60)));
+  }
+}
