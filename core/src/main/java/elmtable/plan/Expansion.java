@@ -82,7 +82,7 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
    */
   void pass(long count) {
     toSkip = count;
-    passed = new PassedNames();
+    passed = new PassedNames(count);
   }
 
   /** Whether what was given after a pass perhaps bears names that were passed over. */

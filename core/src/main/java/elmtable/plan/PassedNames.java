@@ -1,15 +1,24 @@
 package elmtable.plan;
 
 /**
- * Remembers names in 16 MB, however many there are: a Bloom filter (B. Bloom, Space/time trade-offs
- * in hash coding with allowable errors, 1970) whose four bits for a name lie in one word, so that
- * memory is touched once. Among a million names it takes about one new name in 4,000 for one that
- * was there.
+ * Remembers names in at most 16 MB, however many there are: a Bloom filter (B. Bloom, Space/time
+ * trade-offs in hash coding with allowable errors, 1970) whose four bits for a name lie in one
+ * word, so that memory is touched once. Among a million names it takes about one new name in 4,000
+ * for one that was there.
  */
 final class PassedNames {
-  private static final int WORDS = 1 << 21;
+  private static final int FEWEST_WORDS = 1 << 7;
+  private static final int MOST_WORDS = 1 << 21;
 
-  private final long[] words = new long[WORDS];
+  private final long[] words;
+
+  /**
+   * @param expected how many names there will be, about
+   */
+  PassedNames(long expected) {
+    long wanted = Math.max(FEWEST_WORDS, Math.min(2 * expected, MOST_WORDS));
+    words = new long[(int) Long.highestOneBit(wanted)];
+  }
 
   /**
    * @param salt sets names apart that are not to be taken for each other
@@ -30,8 +39,8 @@ final class PassedNames {
     return Repeats.mixed((long) salt << 32 ^ name.hashCode());
   }
 
-  private static int word(long hash) {
-    return (int) hash & WORDS - 1;
+  private int word(long hash) {
+    return (int) hash & words.length - 1;
   }
 
   /** A shift takes the lowest six bits of its distance. */
