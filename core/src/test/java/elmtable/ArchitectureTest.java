@@ -1,6 +1,7 @@
 package elmtable;
 
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
@@ -20,6 +21,11 @@ class ArchitectureTest {
           "keyword",
           "data",
           "project",
+          "binding",
+          "check",
+          "completion",
+          "conversion",
+          "refactoring",
           "plan",
           "run",
           "report");
@@ -36,6 +42,11 @@ class ArchitectureTest {
         requireNone("elmtable." + ORDER.get(i) + "..", "elmtable." + later + "..");
       }
     }
+  }
+
+  @Test
+  void noPackagesDependOnEachOther() {
+    slices().matching("elmtable.(**)").should().beFreeOfCycles().check(classes);
   }
 
   @Test

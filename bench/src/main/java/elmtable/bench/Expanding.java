@@ -1,5 +1,6 @@
 package elmtable.bench;
 
+import elmtable.check.CheckedProject;
 import elmtable.keyword.builtin.BuiltInKeywords;
 import elmtable.plan.ExecutableCase;
 import elmtable.plan.Plan;
@@ -67,7 +68,7 @@ final class Expanding {
       write(file);
       counted("rows of a CSV", CASE, file);
       counted("rows put together", COMBINED, file);
-      Plan plan = Planner.plan(project(CASE, file), Selection.everything());
+      Plan plan = Planner.plan(CheckedProject.of(project(CASE, file)), Selection.everything());
       double walk = Double.MAX_VALUE;
       double plain = Double.MAX_VALUE;
       for (int i = 0; i < WALKS; i++) {
@@ -90,7 +91,7 @@ final class Expanding {
     for (int i = 0; i < seconds.length; i++) {
       Project project = project(text, file);
       long begun = System.nanoTime();
-      Plan plan = Planner.plan(project, Selection.everything());
+      Plan plan = Planner.plan(CheckedProject.of(project), Selection.everything());
       count = plan.count();
       List<ExecutableCase> page = plan.page(count / 2, 100);
       seconds[i] = seconds(begun);

@@ -1,6 +1,6 @@
 package elmtable.bench;
 
-import elmtable.keyword.Kind;
+import elmtable.formula.Kind;
 import elmtable.keyword.Parameter;
 import elmtable.keyword.PhraseIndex;
 import elmtable.keyword.Signature;

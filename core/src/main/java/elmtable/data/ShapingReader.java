@@ -2,9 +2,9 @@ package elmtable.data;
 
 import elmtable.formula.Formula;
 import elmtable.formula.FormulaProblem;
+import elmtable.formula.Kind;
 import elmtable.formula.Template;
 import elmtable.formula.Value;
-import elmtable.keyword.Kind;
 import elmtable.language.Line;
 import elmtable.language.Lists;
 import elmtable.text.Diagnostic;

@@ -1,6 +1,7 @@
 package elmtable.keyword;
 
 import elmtable.browser.Target;
+import elmtable.formula.Kind;
 import elmtable.formula.Value;
 import elmtable.text.Names;
 import java.lang.reflect.Method;

@@ -1,5 +1,6 @@
 package elmtable.keyword;
 
+import elmtable.formula.Kind;
 import elmtable.formula.Template;
 
 /**

@@ -1,5 +1,6 @@
 package elmtable.keyword;
 
+import elmtable.formula.Kind;
 import elmtable.formula.Template;
 import elmtable.formula.Value;
 import elmtable.keyword.Phrase.Literal;

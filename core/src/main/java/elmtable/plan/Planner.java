@@ -1,5 +1,7 @@
 package elmtable.plan;
 
+import elmtable.check.CaseFaults;
+import elmtable.check.CheckedProject;
 import elmtable.formula.FormulaFailure;
 import elmtable.formula.Surroundings;
 import elmtable.formula.Value;
@@ -9,7 +11,6 @@ import elmtable.language.Section;
 import elmtable.language.TagExpression;
 import elmtable.project.CaseData;
 import elmtable.project.CaseEntry;
-import elmtable.project.CaseFaults;
 import elmtable.project.Environments;
 import elmtable.project.NamedBlock;
 import elmtable.project.Project;
@@ -48,11 +49,11 @@ public final class Planner {
   private final RowChoice rows;
   private final Predicate<String> identities;
 
-  private Planner(Project project, Selection selection) {
-    this.project = project;
+  private Planner(CheckedProject checked, Selection selection) {
+    this.project = checked.project();
     this.selection = selection;
     this.tags = readTags(selection.tags());
-    this.faults = new CaseFaults(project);
+    this.faults = new CaseFaults(checked);
     this.environments = chosen(BlockKind.ENVIRONMENT, selection.environments());
     this.browsers = chosen(BlockKind.BROWSER, selection.browsers());
     environments.forEach(name -> values.put(name, valuesOf(name)));
@@ -67,8 +68,9 @@ public final class Planner {
     return names.stream().map(Names::key).collect(Collectors.toSet());
   }
 
-  public static Plan plan(Project project, Selection selection) {
-    Planner planner = new Planner(project, selection);
+  public static Plan plan(CheckedProject checked, Selection selection) {
+    Project project = checked.project();
+    Planner planner = new Planner(checked, selection);
     planner.requireNames();
     List<CasePlan> plans = new ArrayList<>();
     for (SuiteEntry suite : project.index().suites()) {

@@ -7,9 +7,9 @@ import java.util.Set;
  * What a check looked up, found or not: its result holds as long as none of that changes. What it
  * found in use stands apart.
  */
-final class Asked {
-  final Set<Symbol> symbols = new HashSet<>();
+public final class Asked {
+  public final Set<Symbol> symbols = new HashSet<>();
 
   /** Keywords, data sets and fixtures by name; elements by page and name. */
-  final Set<Symbol> used = new HashSet<>();
+  public final Set<Symbol> used = new HashSet<>();
 }

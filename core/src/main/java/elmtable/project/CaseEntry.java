@@ -27,7 +27,7 @@ public record CaseEntry(String path, Placed placed, String suiteName, Optional<B
   }
 
   /** The same for two cases only where suite and name are. */
-  String key() {
+  public String key() {
     return keyOf(name());
   }
 

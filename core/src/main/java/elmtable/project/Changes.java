@@ -20,13 +20,14 @@ import java.util.Set;
  * that answer differently. How a thing is made inside, as a keyword's steps or an element's
  * locator, is no part of the answer.
  */
-final class Changes {
+public final class Changes {
   private Changes() {}
 
   /**
    * @param before by path; the documents that are the same object in both are passed over
    */
-  static Set<Symbol> between(Map<String, DocumentIndex> before, Map<String, DocumentIndex> now) {
+  public static Set<Symbol> between(
+      Map<String, DocumentIndex> before, Map<String, DocumentIndex> now) {
     Set<Symbol> changed = new HashSet<>();
     now.forEach((path, index) -> {
       DocumentIndex old = before.get(path);
@@ -50,7 +51,7 @@ final class Changes {
       return;
     }
     for (DocumentIndex index : documents) {
-      for (PageEntry page : index.pages) {
+      for (PageEntry page : index.pages()) {
         if (changed.contains(new Symbol(Space.PAGE, Names.key(page.name())))) {
           changed.add(Symbol.all(Space.ELEMENT));
           page.elements().forEach(element -> changed.add(symbol(element)));
@@ -79,7 +80,7 @@ final class Changes {
 
   private static Map<Symbol, Object> facts(DocumentIndex index) {
     Map<Symbol, Object> facts = new HashMap<>();
-    for (KeywordEntry.Composed keyword : index.keywords) {
+    for (KeywordEntry.Composed keyword : index.keywords()) {
       String key = Names.key(keyword.signature().name());
       put(
           facts,
@@ -90,7 +91,7 @@ final class Changes {
       }
     }
     Map<Symbol, List<String>> elements = new HashMap<>();
-    for (PageEntry page : index.pages) {
+    for (PageEntry page : index.pages()) {
       List<String> names = page.elements().stream().map(ElementEntry::name).toList();
       put(facts, new Symbol(Space.PAGE, Names.key(page.name())), names);
       for (ElementEntry element : page.elements()) {
@@ -98,26 +99,32 @@ final class Changes {
       }
     }
     elements.forEach((symbol, names) -> put(facts, symbol, names));
-    index.dataSets.forEach(
-        set -> put(facts, new Symbol(Space.DATA_SET, Names.key(set.name())), set.placed().block()));
-    index.named.forEach(block ->
-        put(
-            facts,
-            new Symbol(Space.valueOf(block.block().kind().name()), Names.key(block.name())),
-            fact(block.block())));
+    index
+        .dataSets()
+        .forEach(set ->
+            put(facts, new Symbol(Space.DATA_SET, Names.key(set.name())), set.placed().block()));
+    index
+        .named()
+        .forEach(block ->
+            put(
+                facts,
+                new Symbol(Space.valueOf(block.block().kind().name()), Names.key(block.name())),
+                fact(block.block())));
     index.published().forEach(key -> put(facts, new Symbol(Space.PUBLISHED, key), true));
-    index.suite.ifPresent(suite ->
-        suite
-            .cases()
-            .forEach(entry ->
-                put(
-                    facts,
-                    new Symbol(Space.CASE, entry.key()),
-                    List.of(
-                        entry.isDraft(),
-                        entry.mayRun(),
-                        entry.block().value("after"),
-                        entry.block().steps(Section.STEPS).isEmpty()))));
+    index
+        .suite()
+        .ifPresent(suite ->
+            suite
+                .cases()
+                .forEach(entry ->
+                    put(
+                        facts,
+                        new Symbol(Space.CASE, entry.key()),
+                        List.of(
+                            entry.isDraft(),
+                            entry.mayRun(),
+                            entry.block().value("after"),
+                            entry.block().steps(Section.STEPS).isEmpty()))));
     return facts;
   }
 

@@ -22,22 +22,20 @@ import java.util.Optional;
 import java.util.Set;
 
 /** What one document names, in the order of its lines. */
-final class DocumentIndex {
+public final class DocumentIndex {
   private static final String PUBLISH = "publish";
 
-  final SourceDocument document;
-  final List<KeywordEntry.Composed> keywords = new ArrayList<>();
-  final List<PageEntry> pages = new ArrayList<>();
-  final List<DataEntry> dataSets = new ArrayList<>();
-  final List<NamedBlock> named = new ArrayList<>();
-  final Optional<SuiteEntry> suite;
-  private volatile Map<Long, List<StepRuns.Place>> stepRuns;
-
+  private final SourceDocument document;
+  private final List<KeywordEntry.Composed> keywords = new ArrayList<>();
+  private final List<PageEntry> pages = new ArrayList<>();
+  private final List<DataEntry> dataSets = new ArrayList<>();
+  private final List<NamedBlock> named = new ArrayList<>();
+  private final Optional<SuiteEntry> suite;
   private volatile Set<String> published;
   private volatile Map<String, CaseEntry> casesByName;
 
   /** Cases and elements of one name inside the document. */
-  final List<Diagnostic> duplicates = new ArrayList<>();
+  private final List<Diagnostic> duplicates = new ArrayList<>();
 
   DocumentIndex(SourceDocument document) {
     this.document = document;
@@ -47,6 +45,41 @@ final class DocumentIndex {
       }
     }
     suite = readSuite();
+  }
+
+  public SourceDocument document() {
+    return document;
+  }
+
+  public List<KeywordEntry.Composed> keywords() {
+    return keywords;
+  }
+
+  public List<PageEntry> pages() {
+    return pages;
+  }
+
+  public List<DataEntry> dataSets() {
+    return dataSets;
+  }
+
+  /** Its environments, browsers, fixtures and plans. */
+  public List<NamedBlock> named() {
+    return named;
+  }
+
+  public Optional<SuiteEntry> suite() {
+    return suite;
+  }
+
+  /** The cases of its suite. */
+  public List<CaseEntry> cases() {
+    return suite.map(SuiteEntry::cases).orElse(List.of());
+  }
+
+  /** What is wrong with names of cases and elements that stand twice in it; absolute lines. */
+  List<Diagnostic> duplicates() {
+    return duplicates;
   }
 
   private void add(Placed placed) {
@@ -66,7 +99,7 @@ final class DocumentIndex {
     Map<String, CaseEntry> known = casesByName;
     if (known == null) {
       known = new HashMap<>();
-      for (CaseEntry entry : suite.map(SuiteEntry::cases).orElse(List.of())) {
+      for (CaseEntry entry : cases()) {
         known.putIfAbsent(Names.key(entry.name()), entry);
       }
       casesByName = known;
@@ -92,16 +125,6 @@ final class DocumentIndex {
         }
       }
       published = known;
-    }
-    return known;
-  }
-
-  /** Windows of the steps of its cases, by hash; worked out when first asked for. */
-  Map<Long, List<StepRuns.Place>> stepRuns() {
-    Map<Long, List<StepRuns.Place>> known = stepRuns;
-    if (known == null) {
-      known = StepRuns.of(document.path(), suite.map(SuiteEntry::cases).orElse(List.of()));
-      stepRuns = known;
     }
     return known;
   }

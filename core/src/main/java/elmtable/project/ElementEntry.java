@@ -25,7 +25,7 @@ public record ElementEntry(
   }
 
   /** The same for two elements only where page and name are. */
-  String key() {
+  public String key() {
     return Names.key(page) + "/" + Names.key(name);
   }
 }

@@ -14,7 +14,7 @@ import java.util.regex.Pattern;
 /** An element's name with places in it, such as {@code Row of <member>}. */
 public final class ElementPattern {
   /** Stands in a name for a reference whose value is not known yet. */
-  static final char UNKNOWN = '\uE000';
+  public static final char UNKNOWN = '\uE000';
 
   private static final int LONGEST = 500;
 
@@ -48,7 +48,7 @@ public final class ElementPattern {
   }
 
   /** Of a name longer than anybody would write, the beginning counts. */
-  static ElementPattern of(String name) {
+  public static ElementPattern of(String name) {
     return new ElementPattern(
         Template.of(name.length() > LONGEST ? name.substring(0, LONGEST) : name));
   }
@@ -73,7 +73,7 @@ public final class ElementPattern {
     return List.copyOf(places);
   }
 
-  int literalCharacters() {
+  public int literalCharacters() {
     return literalCharacters;
   }
 
@@ -112,7 +112,7 @@ public final class ElementPattern {
    * The values of the places where a name fits; a reference that is not known yet fits only a
    * place.
    */
-  Optional<Map<String, Value>> match(String name) {
+  public Optional<Map<String, Value>> match(String name) {
     Matcher matcher = pattern.matcher(name);
     if (!matcher.matches()) {
       return Optional.empty();

@@ -33,7 +33,7 @@ final class IndexContents {
   final Map<String, List<Diagnostic>> duplicates = new LinkedHashMap<>();
 
   /** Worked out when first asked for. */
-  volatile Map<String, Reach.Known> environmentNames;
+  volatile Map<String, String> environmentNames;
 
   /** Worked out when first asked for. */
   volatile Map<String, String> environmentAddresses;
@@ -94,12 +94,12 @@ final class IndexContents {
   }
 
   private void add(DocumentIndex document) {
-    if (!document.duplicates.isEmpty()) {
+    if (!document.duplicates().isEmpty()) {
       duplicates
-          .computeIfAbsent(document.document.path(), path -> new ArrayList<>())
-          .addAll(document.duplicates);
+          .computeIfAbsent(document.document().path(), path -> new ArrayList<>())
+          .addAll(document.duplicates());
     }
-    for (KeywordEntry.Composed keyword : document.keywords) {
+    for (KeywordEntry.Composed keyword : document.keywords()) {
       KeywordEntry first = keywords.putIfAbsent(Names.key(keyword.signature().name()), keyword);
       if (first instanceof KeywordEntry.Composed composed) {
         duplicate(keyword.path(), keyword.placed(), composed.path(), composed.placed());
@@ -107,19 +107,19 @@ final class IndexContents {
         duplicate(keyword.path(), keyword.placed(), "comes with Elm Table already.");
       }
     }
-    for (PageEntry page : document.pages) {
+    for (PageEntry page : document.pages()) {
       PageEntry first = pages.putIfAbsent(Names.key(page.name()), page);
       if (first != null) {
         duplicate(page.path(), page.placed(), first.path(), first.placed());
       }
     }
-    for (DataEntry set : document.dataSets) {
+    for (DataEntry set : document.dataSets()) {
       DataEntry first = dataSets.putIfAbsent(Names.key(set.name()), set);
       if (first != null) {
         duplicate(set.path(), set.placed(), first.path(), first.placed());
       }
     }
-    for (NamedBlock block : document.named) {
+    for (NamedBlock block : document.named()) {
       NamedBlock first =
           named
               .computeIfAbsent(block.block().kind(), kind -> new LinkedHashMap<>())
@@ -128,11 +128,13 @@ final class IndexContents {
         duplicate(block.path(), block.placed(), first.path(), first.placed());
       }
     }
-    document.suite.ifPresent(suites::add);
-    document.suite.ifPresent(suite ->
-        suitesByName
-            .computeIfAbsent(Names.key(suite.name()), name -> new ArrayList<>(1))
-            .add(document));
+    document.suite().ifPresent(suites::add);
+    document
+        .suite()
+        .ifPresent(suite ->
+            suitesByName
+                .computeIfAbsent(Names.key(suite.name()), name -> new ArrayList<>(1))
+                .add(document));
   }
 
   private void addElement(ElementEntry element) {

@@ -38,7 +38,7 @@ public record PageEntry(
     return new PageEntry(path, placed, name, address, List.copyOf(elements), plain, patterns);
   }
 
-  Optional<ElementEntry> plainNamed(String elementName) {
+  public Optional<ElementEntry> plainNamed(String elementName) {
     return Optional.ofNullable(plain.get(Names.key(elementName)));
   }
 }

@@ -5,7 +5,6 @@ import elmtable.data.DataSummary;
 import elmtable.data.ProjectFiles;
 import elmtable.keyword.KeywordRegistry;
 import elmtable.language.BlockKind;
-import elmtable.text.Diagnostic;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -31,16 +30,12 @@ public final class Project {
   /** The environment whose values fill in where data is read from; empty for the first. */
   private final String environment;
 
-  /** What was found out about an earlier snapshot, or this one. */
-  private volatile Checked checked;
-
   private Project(
       SortedMap<String, SourceDocument> documents,
       ProjectFiles files,
       KeywordRegistry builtIn,
       DataCache dataCache,
-      Project before,
-      Checked checkedBefore) {
+      Project before) {
     this.documents = Collections.unmodifiableSortedMap(documents);
     this.files = files;
     this.builtIn = builtIn;
@@ -51,7 +46,6 @@ public final class Project {
             indexes.values(), builtIn, before == null ? null : before.contents.phrasesSoFar());
     this.index = new ProjectIndex(contents);
     this.environment = "";
-    this.checked = checkedBefore;
   }
 
   private Project(Project like, ProjectIndex seenBy, String environment) {
@@ -63,7 +57,6 @@ public final class Project {
     dataCache = like.dataCache;
     indexes = like.indexes;
     contents = like.contents;
-    checked = like.checked;
   }
 
   private static Map<String, DocumentIndex> indexes(
@@ -73,7 +66,7 @@ public final class Project {
       DocumentIndex known = before.get(document.path());
       indexes.put(
           document.path(),
-          known != null && known.document == document ? known : new DocumentIndex(document));
+          known != null && known.document() == document ? known : new DocumentIndex(document));
     }
     return indexes;
   }
@@ -85,7 +78,7 @@ public final class Project {
         .map(entry -> SourceDocument.read(entry.getKey(), entry.getValue()))
         .toList()
         .forEach(document -> documents.put(document.path(), document));
-    return new Project(documents, files, builtIn, new DataCache(), null, null);
+    return new Project(documents, files, builtIn, new DataCache(), null);
   }
 
   /** The project with another text for one document, which may be new. */
@@ -93,22 +86,22 @@ public final class Project {
     SortedMap<String, SourceDocument> changed = new TreeMap<>(documents);
     SourceDocument before = documents.get(path);
     changed.put(path, before == null ? SourceDocument.read(path, text) : before.withText(text));
-    return new Project(changed, files, builtIn, dataCache, this, checked);
+    return new Project(changed, files, builtIn, dataCache, this);
   }
 
   public Project without(String path) {
     SortedMap<String, SourceDocument> changed = new TreeMap<>(documents);
     changed.remove(path);
-    return new Project(changed, files, builtIn, dataCache, this, checked);
+    return new Project(changed, files, builtIn, dataCache, this);
   }
 
   /** The same documents with other files beside them. */
   public Project withFiles(ProjectFiles changed) {
-    return new Project(documents, changed, builtIn, dataCache, this, null);
+    return new Project(documents, changed, builtIn, dataCache, this);
   }
 
   /** The same project, noting what is looked up in its index. */
-  Project noting(Asked notes) {
+  public Project noting(Asked notes) {
     return new Project(this, index.noting(notes), environment);
   }
 
@@ -123,7 +116,8 @@ public final class Project {
     return all.isEmpty() ? environment : all.get(0).name();
   }
 
-  Map<String, DocumentIndex> indexes() {
+  /** What each document names, by path. */
+  public Map<String, DocumentIndex> indexes() {
     return indexes;
   }
 
@@ -167,27 +161,5 @@ public final class Project {
   /** The rows a case is run with. */
   public CaseData dataOf(CaseEntry entry) {
     return CaseData.of(entry, this);
-  }
-
-  /** A binder of steps to keywords. */
-  public Binder binder() {
-    return new Binder(index);
-  }
-
-  /**
-   * Every problem, by document path, each list in the order of lines; worked out when first asked
-   * for. Only what depends on something that changed since the last time is checked again.
-   */
-  public Map<String, List<Diagnostic>> problems() {
-    Checked known = checked;
-    if (known == null || known.indexes() != indexes) {
-      known = Checker.check(this, known);
-      checked = known;
-    }
-    return known.problems();
-  }
-
-  public List<Diagnostic> problems(String path) {
-    return problems().getOrDefault(path, List.of());
   }
 }

@@ -95,28 +95,24 @@ public final class ProjectIndex {
   }
 
   /** The elements of all pages whose plain name this is. */
-  List<ElementEntry> elementsNamed(String name) {
+  public List<ElementEntry> elementsNamed(String name) {
     String key = Names.key(name);
     ask(Space.ELEMENT, key);
     return contents.elementsByName.getOrDefault(key, List.of());
   }
 
   /** The elements of all pages whose names have places in them. */
-  List<ElementEntry> elementPatterns() {
+  public List<ElementEntry> elementPatterns() {
     if (asked != null) {
       asked.symbols.add(Symbol.patterns());
     }
     return contents.elementPatterns;
   }
 
-  void use(ElementEntry element) {
+  public void use(ElementEntry element) {
     if (asked != null) {
       asked.used.add(new Symbol(Space.ELEMENT, element.key()));
     }
-  }
-
-  public ElementFinder elementFinder() {
-    return new ElementFinder(this);
   }
 
   public Collection<DataEntry> dataSets() {
@@ -138,10 +134,10 @@ public final class ProjectIndex {
     return find(space(kind), contents.named.getOrDefault(kind, Map.of()), name);
   }
 
-  /** The names of all environments' values. */
-  Map<String, Reach.Known> environmentNames() {
+  /** The names of all environments' values as written, by their keys. */
+  public Map<String, String> environmentNames() {
     ask(Space.ENVIRONMENT, Symbol.ALL);
-    Map<String, Reach.Known> known = contents.environmentNames;
+    Map<String, String> known = contents.environmentNames;
     if (known == null) {
       known = readEnvironmentNames();
       contents.environmentNames = known;
@@ -149,18 +145,17 @@ public final class ProjectIndex {
     return known;
   }
 
-  private Map<String, Reach.Known> readEnvironmentNames() {
-    Map<String, Reach.Known> names = new LinkedHashMap<>();
+  private Map<String, String> readEnvironmentNames() {
+    Map<String, String> names = new LinkedHashMap<>();
     for (NamedBlock block : named(BlockKind.ENVIRONMENT)) {
       Environments.entries(this, block.name())
-          .forEach((key, entry) ->
-              names.putIfAbsent(key, new Reach.Known(entry.name(), Origin.ENVIRONMENT, "")));
+          .forEach((key, entry) -> names.putIfAbsent(key, entry.name()));
     }
     return names;
   }
 
   /** Addresses that environments give as plain texts, by the name of the value. */
-  Map<String, String> environmentAddresses() {
+  public Map<String, String> environmentAddresses() {
     ask(Space.ENVIRONMENT, Symbol.ALL);
     Map<String, String> known = contents.environmentAddresses;
     if (known == null) {
@@ -202,14 +197,14 @@ public final class ProjectIndex {
   }
 
   /** Whether any step of the project publishes a value of this name. */
-  boolean isPublished(String name) {
+  public boolean isPublished(String name) {
     String key = Names.key(name);
     ask(Space.PUBLISHED, key);
     return contents.isPublished(key);
   }
 
   /** Notes that a step may use any element. */
-  void useAnyElement() {
+  public void useAnyElement() {
     if (asked != null) {
       asked.used.add(Symbol.anyElement());
     }
@@ -221,7 +216,7 @@ public final class ProjectIndex {
   }
 
   /** Problems of double names, by document path, with absolute lines. */
-  Map<String, List<Diagnostic>> duplicates() {
+  public Map<String, List<Diagnostic>> duplicates() {
     return contents.duplicates;
   }
 }

@@ -1,6 +1,6 @@
 package elmtable.project;
 
-import elmtable.keyword.Kind;
+import elmtable.formula.Kind;
 import elmtable.keyword.Output;
 import elmtable.keyword.Parameter;
 import elmtable.keyword.Signature;
@@ -12,10 +12,10 @@ import java.util.ArrayList;
 import java.util.List;
 
 /** Reads the signatures of {@code keyword} blocks. */
-final class Signatures {
+public final class Signatures {
   private Signatures() {}
 
-  static Signature of(Block block) {
+  public static Signature of(Block block) {
     List<Parameter> takes = new ArrayList<>();
     List<Output> gives = new ArrayList<>();
     block

@@ -5,11 +5,11 @@ package elmtable.project;
  *
  * @param key the key of its name, or {@link #ALL} for everything of its space
  */
-record Symbol(Space space, String key) {
-  static final String ALL = "";
+public record Symbol(Space space, String key) {
+  public static final String ALL = "";
 
   /** Names are unique within a space. */
-  enum Space {
+  public enum Space {
     KEYWORD,
     PHRASE,
     PAGE,
@@ -34,12 +34,12 @@ record Symbol(Space space, String key) {
    * @param set the key of a data set's name
    * @param column the key of a column's, or {@link #ALL}
    */
-  static Symbol column(String set, String column) {
+  public static Symbol column(String set, String column) {
     return new Symbol(Space.COLUMN, set + "/" + column);
   }
 
   /** Used where a step may use any element, since its name is known at run time only. */
-  static Symbol anyElement() {
+  public static Symbol anyElement() {
     return new Symbol(Space.ELEMENT, "<any>");
   }
 

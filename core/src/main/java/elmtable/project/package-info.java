@@ -1,5 +1,6 @@
 /**
- * A project as an immutable snapshot: documents, the index of names, bindings of steps, and checks.
- * Front door: {@link elmtable.project.Project}.
+ * What a project holds at one moment: its documents, what they name, and the entries found by name.
+ * Begin with {@link elmtable.project.Project}, the snapshot, and {@link
+ * elmtable.project.ProjectIndex}, its names.
  */
 package elmtable.project;

@@ -1,23 +1,23 @@
 package elmtable.run;
 
+import elmtable.binding.BoundArgument;
+import elmtable.binding.ElementResolver;
+import elmtable.binding.StepPlace;
 import elmtable.browser.Target;
 import elmtable.formula.Evaluator;
 import elmtable.formula.FormulaFailure;
+import elmtable.formula.Kind;
 import elmtable.formula.Template;
 import elmtable.formula.Value;
 import elmtable.formula.Values;
 import elmtable.keyword.BuiltIn;
 import elmtable.keyword.FormulaCall;
-import elmtable.keyword.Kind;
 import elmtable.keyword.PageCall;
 import elmtable.keyword.Parameter;
 import elmtable.keyword.Signature;
 import elmtable.language.Durations;
-import elmtable.project.BoundArgument;
-import elmtable.project.ElementResolver;
 import elmtable.project.PageEntry;
 import elmtable.project.Project;
-import elmtable.project.StepPlace;
 import elmtable.run.RunEvent.Named;
 import elmtable.text.Names;
 import java.math.BigDecimal;

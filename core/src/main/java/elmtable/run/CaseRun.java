@@ -1,5 +1,6 @@
 package elmtable.run;
 
+import elmtable.binding.StepPlace;
 import elmtable.browser.Browser;
 import elmtable.formula.Evaluator;
 import elmtable.formula.FormulaFailure;
@@ -13,7 +14,6 @@ import elmtable.plan.ExecutableCase;
 import elmtable.project.CaseEntry;
 import elmtable.project.Environments;
 import elmtable.project.RowUse;
-import elmtable.project.StepPlace;
 import elmtable.text.Names;
 import java.time.Duration;
 import java.time.Instant;

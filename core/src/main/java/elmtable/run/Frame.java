@@ -1,8 +1,8 @@
 package elmtable.run;
 
+import elmtable.binding.StepPlace;
 import elmtable.formula.Scope;
 import elmtable.formula.Value;
-import elmtable.project.StepPlace;
 import elmtable.text.Names;
 import java.util.HashMap;
 import java.util.LinkedHashMap;

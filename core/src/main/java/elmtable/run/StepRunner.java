@@ -1,5 +1,8 @@
 package elmtable.run;
 
+import elmtable.binding.Binder;
+import elmtable.binding.BoundStep;
+import elmtable.binding.StepPlace;
 import elmtable.browser.Browser;
 import elmtable.browser.BrowserFailure;
 import elmtable.browser.Target;
@@ -14,10 +17,7 @@ import elmtable.language.Cell;
 import elmtable.language.Mark;
 import elmtable.language.Section;
 import elmtable.language.Step;
-import elmtable.project.Binder;
-import elmtable.project.BoundStep;
 import elmtable.project.KeywordEntry;
-import elmtable.project.StepPlace;
 import elmtable.run.RunEvent.Named;
 import elmtable.text.Names;
 import java.nio.charset.StandardCharsets;
@@ -73,7 +73,7 @@ final class StepRunner {
     this.reporter = reporter;
     this.stop = stop;
     this.scope = scope;
-    this.binder = request.project().binder();
+    this.binder = new Binder(request.project().index());
     this.deadline = deadline;
   }
 

@@ -2,6 +2,7 @@ package elmtable.keyword;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 
+import elmtable.formula.Kind;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;

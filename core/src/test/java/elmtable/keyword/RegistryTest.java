@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import elmtable.browser.Target;
+import elmtable.formula.Kind;
 import elmtable.formula.Value;
 import elmtable.keyword.builtin.BuiltInKeywords;
 import java.math.BigDecimal;

@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import elmtable.check.CheckedProject;
 import elmtable.language.TagExpression;
 import elmtable.project.Project;
 import elmtable.project.TestProjects;
@@ -61,7 +62,7 @@ class PlannerTest {
   }
 
   private static Plan plan(Selection selection) {
-    return Planner.plan(project(), selection);
+    return Planner.plan(CheckedProject.of(project()), selection);
   }
 
   private static List<String> names(Plan plan) {
@@ -89,7 +90,9 @@ class PlannerTest {
     assertEquals(7, identities.stream().distinct().count());
     String moved = SUITE.replace("| 1 | x |\n| 2 | y |\n", "| 2 | y |\n| 1 | x |\n");
     List<String> after =
-        Planner.plan(TestProjects.of("# moved\n\n" + moved, FILES), Selection.everything())
+        Planner.plan(
+                CheckedProject.of(TestProjects.of("# moved\n\n" + moved, FILES)),
+                Selection.everything())
             .executables()
             .map(ExecutableCase::identity)
             .toList();
@@ -117,10 +120,13 @@ class PlannerTest {
             Map.of("a.elmt", suite.formatted("A"), "b.elmt", suite.formatted("B")), Map.of());
     Selection both = Selection.everything().withCases("same");
     Selection one = Selection.everything().withCases("B/same");
-    assertEquals(2, Planner.plan(project, both).count());
+    assertEquals(2, Planner.plan(CheckedProject.of(project), both).count());
     assertEquals(
         List.of("B"),
-        Planner.plan(project, one).executables().map(e -> e.entry().suiteName()).toList());
+        Planner.plan(CheckedProject.of(project), one)
+            .executables()
+            .map(e -> e.entry().suiteName())
+            .toList());
   }
 
   @Test
@@ -143,7 +149,8 @@ class PlannerTest {
             SUITE.replace("| log | <a> |", "| log | <c> |").replace("| 1 | x |", "| 1 | x |")
                 + "\ncase sound\nsteps\n| log | x |\n",
             Map.of("prices.csv", "price\n1\n2,3\n4\n"));
-    List<ExecutableCase> all = Planner.plan(broken, Selection.everything()).executables().toList();
+    List<ExecutableCase> all =
+        Planner.plan(CheckedProject.of(broken), Selection.everything()).executables().toList();
     assertTrue(all.get(0).fault().contains("Nothing here is called “c”"));
     assertEquals("", all.get(3).fault());
     assertTrue(all.get(4).fault().contains("prices.csv, row 3, column 2"), all.get(4).fault());
@@ -175,7 +182,9 @@ class PlannerTest {
   @Test
   void aCaseWithoutSuiteStandsInOneNamedLikeTheFile() {
     Plan plan =
-        Planner.plan(TestProjects.of("case alone\nsteps\n| log | x |\n"), Selection.everything());
+        Planner.plan(
+            CheckedProject.of(TestProjects.of("case alone\nsteps\n| log | x |\n")),
+            Selection.everything());
     assertEquals("a", plan.cases().get(0).entry().suiteName());
     assertFalse(plan.cases().get(0).entry().suite().isPresent());
   }
@@ -210,7 +219,7 @@ class PlannerTest {
     Project project = TestProjects.of(SETTINGS);
     Selection all =
         Selection.everything().withEnvironments("far", "near").withBrowsers("wide", "narrow");
-    Plan plan = Planner.plan(project, all);
+    Plan plan = Planner.plan(CheckedProject.of(project), all);
     assertEquals(3 * 2 * 2 + 2, plan.count());
     List<ExecutableCase> executables = plan.executables().toList();
     assertEquals(plan.count(), executables.size());
@@ -226,11 +235,12 @@ class PlannerTest {
       assertEquals(
           executables.stream().skip(offset).limit(5).toList(), plan.page(offset, 5), "" + offset);
     }
-    Plan wide = Planner.plan(project, Selection.everything().withBrowsers("wide"));
+    Plan wide =
+        Planner.plan(CheckedProject.of(project), Selection.everything().withBrowsers("wide"));
     assertEquals("browsers: narrow", wide.cases().get(1).out());
     assertEquals(
         List.of("narrow"),
-        Planner.plan(project, Selection.everything().withCases("phone"))
+        Planner.plan(CheckedProject.of(project), Selection.everything().withCases("phone"))
             .executables()
             .map(ExecutableCase::browser)
             .toList());
@@ -243,11 +253,13 @@ class PlannerTest {
     assertEquals(before, identities(text.replace("| x | 1 |", "| x | 9 |")));
     assertEquals(
         List.of("y"),
-        names(Planner.plan(TestProjects.of(text), Selection.everything().withRows("y"))));
+        names(
+            Planner.plan(
+                CheckedProject.of(TestProjects.of(text)), Selection.everything().withRows("y"))));
   }
 
   private static List<String> identities(String text) {
-    return Planner.plan(TestProjects.of(text), Selection.everything())
+    return Planner.plan(CheckedProject.of(TestProjects.of(text)), Selection.everything())
         .executables()
         .map(ExecutableCase::identity)
         .toList();
@@ -276,7 +288,7 @@ class PlannerTest {
 
   @Test
   void casesThatOthersComeAfterAreAdded() {
-    Plan plan = Planner.plan(TestProjects.of(AFTER), Selection.tagged("top"));
+    Plan plan = Planner.plan(CheckedProject.of(TestProjects.of(AFTER)), Selection.tagged("top"));
     assertEquals(
         List.of("first needed by second", "second needed by third", "third needed by "),
         plan.executables().map(e -> e.name() + " needed by " + e.needed()).toList());
@@ -340,7 +352,10 @@ class PlannerTest {
             | log | x |
             """);
     ExecutableCase only =
-        Planner.plan(project, Selection.everything()).executables().findFirst().orElseThrow();
+        Planner.plan(CheckedProject.of(project), Selection.everything())
+            .executables()
+            .findFirst()
+            .orElseThrow();
     assertEquals(
         List.of(
             "before fixture studio",
@@ -386,7 +401,9 @@ class PlannerTest {
         | place | S |
         """;
     Project project = TestProjects.of(text, Map.of("rows.csv", rows.toString()));
-    Plan plan = Planner.plan(project, Selection.everything().withEnvironments("north", "south"));
+    Plan plan =
+        Planner.plan(
+            CheckedProject.of(project), Selection.everything().withEnvironments("north", "south"));
     List<ExecutableCase> all = plan.executables().toList();
     assertEquals(120, all.size());
     assertEquals(120, all.stream().map(ExecutableCase::identity).distinct().count());
@@ -435,7 +452,7 @@ class PlannerTest {
         TestProjects.of(BY_REGION, Map.of("n.csv", "a\n1\n2\n", "s.csv", "a\n7\nnone\n"));
     assertEquals(List.of(), TestProjects.problems(project, "a.elmt"));
     Selection all = Selection.everything().withEnvironments("north", "south", "far north");
-    Plan plan = Planner.plan(project, all);
+    Plan plan = Planner.plan(CheckedProject.of(project), all);
     List<String> names =
         plan.executables().map(one -> one.name() + ", " + one.environment()).toList();
     assertEquals(
@@ -457,7 +474,7 @@ class PlannerTest {
     }
     assertEquals(
         List.of("7 in s", "Alike 1"),
-        Planner.plan(project, Selection.everything().withEnvironments("south"))
+        Planner.plan(CheckedProject.of(project), Selection.everything().withEnvironments("south"))
             .executables()
             .map(ExecutableCase::name)
             .toList());
@@ -472,7 +489,7 @@ class PlannerTest {
             .map(problem -> problem.message().split(";")[0])
             .toList());
     List<ExecutableCase> inSouth =
-        Planner.plan(project, Selection.everything().withEnvironments("south"))
+        Planner.plan(CheckedProject.of(project), Selection.everything().withEnvironments("south"))
             .executables()
             .toList();
     assertTrue(inSouth.get(0).fault().contains("s.csv"), inSouth.get(0).fault());

@@ -70,7 +70,7 @@ class EnvironmentsTest {
   @Test
   void anUnknownEnvironmentToStartFromIsAProblem() {
     List<Diagnostic> problems =
-        TestProjects.of(TEXT.replace("like: local", "like: lokal")).problems("a.elmt");
+        TestProjects.checked(TEXT.replace("like: local", "like: lokal")).problems("a.elmt");
     assertEquals(
         List.of(Problem.UNKNOWN_ENVIRONMENT), problems.stream().map(Diagnostic::problem).toList());
     assertEquals("Use local", problems.get(0).fixes().get(0).label());

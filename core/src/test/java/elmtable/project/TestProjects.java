@@ -1,5 +1,6 @@
 package elmtable.project;
 
+import elmtable.check.CheckedProject;
 import elmtable.data.ProjectFiles;
 import elmtable.keyword.builtin.BuiltInKeywords;
 import elmtable.text.Diagnostic;
@@ -35,9 +36,14 @@ public final class TestProjects {
    * The problems of a document but for what nothing uses, which is much in a text made for a test.
    */
   public static List<Diagnostic> problems(Project project, String path) {
-    return project.problems(path).stream()
+    return CheckedProject.of(project).problems(path).stream()
         .filter(problem -> !problem.problem().code().startsWith("U"))
         .toList();
+  }
+
+  /** One document called {@code a.elmt}, checked. */
+  public static CheckedProject checked(String text) {
+    return CheckedProject.of(of(text));
   }
 
   private record Texts(Map<String, String> files) implements ProjectFiles {

@@ -2,13 +2,14 @@ package elmtable.report;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 
+import elmtable.check.CheckedProject;
+import elmtable.check.ProblemExamples;
+import elmtable.check.ProblemExamples.Example;
 import elmtable.keyword.BuiltIn;
 import elmtable.keyword.Output;
 import elmtable.keyword.Parameter;
 import elmtable.keyword.Signature;
 import elmtable.keyword.builtin.BuiltInKeywords;
-import elmtable.project.ProblemExamples;
-import elmtable.project.ProblemExamples.Example;
 import elmtable.text.Diagnostic;
 import elmtable.text.Problem;
 import java.io.IOException;
@@ -90,7 +91,7 @@ class DocumentationTest {
     page.append(problem.title()).append(".\n");
     example.documents().forEach((path, text) -> file(path, text, page));
     example.files().forEach((path, text) -> file(path, text, page));
-    for (Diagnostic found : example.project().problems(example.path())) {
+    for (Diagnostic found : CheckedProject.of(example.project()).problems(example.path())) {
       if (found.problem() == problem) {
         page.append("\n- line ").append(found.range().line() + 1).append(", column ");
         page.append(found.range().start() + 1).append(": ").append(escaped(found.message()));

@@ -2,6 +2,7 @@ package elmtable.run;
 
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import elmtable.check.CheckedProject;
 import elmtable.plan.Planner;
 import elmtable.plan.Selection;
 import elmtable.project.Project;
@@ -23,7 +24,7 @@ public final class TestRuns {
             "7",
             "t",
             project,
-            Planner.plan(project, selection),
+            Planner.plan(CheckedProject.of(project), selection),
             workers,
             42,
             Duration.ofSeconds(1));

@@ -1,6 +1,8 @@
 package elmtable.server;
 
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
@@ -30,6 +32,37 @@ class ServerArchitectureTest {
         "elmtable.server.service..", "..server.view..", "..server.http..", "..server.command..");
     requireNone("elmtable.server.view..", "..server.http..", "..server.command..");
     requireNone("elmtable.server.http..", "..server.command..");
+  }
+
+  @Test
+  void theBrowsersClientKnowsOnlyThePort() {
+    classes()
+        .that()
+        .resideInAPackage("elmtable.webdriver..")
+        .should()
+        .onlyDependOnClassesThat()
+        .resideOutsideOfPackages(
+            "elmtable.formula..",
+            "elmtable.language..",
+            "elmtable.gherkin..",
+            "elmtable.keyword..",
+            "elmtable.data..",
+            "elmtable.project..",
+            "elmtable.binding..",
+            "elmtable.check..",
+            "elmtable.completion..",
+            "elmtable.conversion..",
+            "elmtable.refactoring..",
+            "elmtable.plan..",
+            "elmtable.run..",
+            "elmtable.report..",
+            "elmtable.server..")
+        .check(classes);
+  }
+
+  @Test
+  void noPackagesDependOnEachOther() {
+    slices().matching("elmtable.(**)").should().beFreeOfCycles().check(classes);
   }
 
   @Test

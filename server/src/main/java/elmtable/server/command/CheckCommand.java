@@ -1,6 +1,6 @@
 package elmtable.server.command;
 
-import elmtable.project.Project;
+import elmtable.check.CheckedProject;
 import elmtable.text.Diagnostic;
 import elmtable.text.Severity;
 import java.io.PrintWriter;
@@ -35,7 +35,7 @@ final class CheckCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
-    Project project = ProjectFolder.read(folder);
+    CheckedProject project = CheckedProject.of(ProjectFolder.read(folder));
     List<Found> found =
         project.problems().entrySet().stream()
             .flatMap(entry ->

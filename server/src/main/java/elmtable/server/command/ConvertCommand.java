@@ -1,6 +1,6 @@
 package elmtable.server.command;
 
-import elmtable.project.Conversion;
+import elmtable.conversion.Conversion;
 import elmtable.project.Project;
 import elmtable.project.SourceDocument;
 import java.io.PrintWriter;

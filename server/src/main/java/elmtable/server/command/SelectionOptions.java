@@ -1,5 +1,6 @@
 package elmtable.server.command;
 
+import elmtable.check.CheckedProject;
 import elmtable.plan.Plan;
 import elmtable.plan.Planner;
 import elmtable.plan.Selection;
@@ -44,7 +45,7 @@ final class SelectionOptions {
 
   Plan plan(Project project) {
     try {
-      return Planner.plan(project, selection());
+      return Planner.plan(CheckedProject.of(project), selection());
     } catch (Planner.BadSelection bad) {
       throw new Refusal(bad.getMessage());
     }

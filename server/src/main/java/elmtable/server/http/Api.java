@@ -1,12 +1,13 @@
 package elmtable.server.http;
 
+import elmtable.check.CheckedProject;
+import elmtable.completion.Completion;
 import elmtable.language.BlockKind;
 import elmtable.language.DocumentEditor;
 import elmtable.language.SheetEdit;
 import elmtable.plan.Plan;
 import elmtable.plan.Planner;
 import elmtable.plan.Selection;
-import elmtable.project.Completion;
 import elmtable.project.NamedBlock;
 import elmtable.project.Project;
 import elmtable.project.SourceDocument;
@@ -78,7 +79,8 @@ final class Api {
   }
 
   private Views.ProjectView project() {
-    Project project = workspace().project();
+    Workspace.State state = workspace().state();
+    Project project = state.project();
     Long going =
         store().runs().stream()
             .map(RunStore.StoredRun::id)
@@ -89,7 +91,7 @@ final class Api {
         workspace().name(),
         names(project, BlockKind.ENVIRONMENT),
         names(project, BlockKind.BROWSER),
-        Problems.counts(project),
+        Problems.counts(state.checked()),
         going);
   }
 
@@ -98,7 +100,7 @@ final class Api {
   }
 
   private List<Views.PathProblems> problems() {
-    return workspace().project().problems().entrySet().stream()
+    return workspace().state().checked().problems().entrySet().stream()
         .filter(entry -> !entry.getValue().isEmpty())
         .map(entry -> new Views.PathProblems(entry.getKey(), Problems.of(entry.getValue())))
         .toList();
@@ -109,7 +111,7 @@ final class Api {
   }
 
   private DocumentViews documentViews(Workspace.State state) {
-    return new DocumentViews(state, new CaseMarks(state.project(), store().lastOutcomes()));
+    return new DocumentViews(state, new CaseMarks(state.checked(), store().lastOutcomes()));
   }
 
   private void document(Context ctx) {
@@ -159,7 +161,8 @@ final class Api {
   /** The problems that a document would have after edits, which are not saved. */
   private void preview(Context ctx) {
     String path = ctx.pathParam("path");
-    Project changed = workspace().project().with(path, edited(ctx, path));
+    CheckedProject checked = workspace().state().checked();
+    CheckedProject changed = checked.with(checked.project().with(path, edited(ctx, path)));
     ctx.json(new Views.PreviewView(Problems.of(changed.problems(path)), Problems.counts(changed)));
   }
 
@@ -194,7 +197,7 @@ final class Api {
   }
 
   private void plan(Context ctx) {
-    Project project = workspace().project();
+    Workspace.State state = workspace().state();
     Selection selection =
         new Selection(
             ctx.queryParam("tags"),
@@ -204,9 +207,9 @@ final class Api {
             List.of(),
             ctx.queryParams("environment"),
             ctx.queryParams("browser"));
-    Plan plan = Planner.plan(project, selection);
-    long all = new CaseMarks(project, Map.of()).all();
-    ctx.json(PlanViews.of(plan, project, all, store().lastOutcomes()));
+    Plan plan = Planner.plan(state.checked(), selection);
+    long all = new CaseMarks(state.checked(), Map.of()).all();
+    ctx.json(PlanViews.of(plan, state.project(), all, store().lastOutcomes()));
   }
 
   private void startRun(Context ctx) {

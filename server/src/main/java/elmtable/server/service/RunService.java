@@ -88,8 +88,9 @@ public final class RunService implements AutoCloseable {
    * Planner.BadSelection}.
    */
   public long start(Selection selection, String title) {
-    Project project = workspace.project();
-    Plan plan = Planner.plan(project, selection);
+    Workspace.State state = workspace.state();
+    Project project = state.project();
+    Plan plan = Planner.plan(state.checked(), selection);
     if (plan.count() == 0) {
       throw new NothingToRun();
     }

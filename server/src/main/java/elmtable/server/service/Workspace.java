@@ -1,5 +1,6 @@
 package elmtable.server.service;
 
+import elmtable.check.CheckedProject;
 import elmtable.keyword.KeywordRegistry;
 import elmtable.project.Project;
 import elmtable.server.store.DocumentStore;
@@ -20,7 +21,11 @@ public final class Workspace {
   private volatile State state;
 
   /** A snapshot with the revision of each document in it. */
-  public record State(Project project, Map<String, Long> revisions) {
+  public record State(CheckedProject checked, Map<String, Long> revisions) {
+    public Project project() {
+      return checked.project();
+    }
+
     public long revision(String path) {
       return revisions.getOrDefault(path, 0L);
     }
@@ -35,7 +40,9 @@ public final class Workspace {
       texts.put(document.path(), document.text());
       revisions.put(document.path(), document.revision());
     }
-    this.state = new State(Project.of(texts, store.files(), keywords), Map.copyOf(revisions));
+    this.state =
+        new State(
+            CheckedProject.of(Project.of(texts, store.files(), keywords)), Map.copyOf(revisions));
   }
 
   public String name() {
@@ -69,7 +76,7 @@ public final class Workspace {
       long next = store.save(path, text, revision, "local");
       Map<String, Long> revisions = new HashMap<>(state.revisions());
       revisions.put(path, next);
-      saved = new State(project().with(path, text), Map.copyOf(revisions));
+      saved = new State(state.checked().with(project().with(path, text)), Map.copyOf(revisions));
       state = saved;
     }
     listeners.forEach(Runnable::run);

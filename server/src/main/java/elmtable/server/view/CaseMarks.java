@@ -1,12 +1,12 @@
 package elmtable.server.view;
 
+import elmtable.check.CheckedProject;
 import elmtable.plan.CasePlan;
 import elmtable.plan.ExecutableCase;
 import elmtable.plan.Plan;
 import elmtable.plan.Planner;
 import elmtable.plan.Selection;
 import elmtable.project.CaseEntry;
-import elmtable.project.Project;
 import elmtable.run.Outcome;
 import java.util.Collection;
 import java.util.IdentityHashMap;
@@ -24,7 +24,7 @@ public final class CaseMarks {
   private final Map<Object, Outcome> last = new IdentityHashMap<>();
   private final Plan plan;
 
-  public CaseMarks(Project project, Map<String, Outcome> lastByIdentity) {
+  public CaseMarks(CheckedProject project, Map<String, Outcome> lastByIdentity) {
     plan = Planner.plan(project, Selection.everything());
     for (CasePlan casePlan : plan.cases()) {
       plans.put(casePlan.entry().placed(), casePlan);

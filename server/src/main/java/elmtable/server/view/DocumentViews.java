@@ -1,5 +1,11 @@
 package elmtable.server.view;
 
+import elmtable.binding.Binder;
+import elmtable.binding.BoundArgument;
+import elmtable.binding.BoundStep;
+import elmtable.binding.StepPlace;
+import elmtable.binding.VisibleNames;
+import elmtable.check.CheckedProject;
 import elmtable.formula.Template;
 import elmtable.keyword.Parameter;
 import elmtable.language.Block;
@@ -11,16 +17,11 @@ import elmtable.language.Mark;
 import elmtable.language.SectionBody;
 import elmtable.language.Step;
 import elmtable.plan.CasePlan;
-import elmtable.project.Binder;
-import elmtable.project.BoundArgument;
-import elmtable.project.BoundStep;
 import elmtable.project.CaseData;
 import elmtable.project.CaseEntry;
 import elmtable.project.KeywordEntry;
 import elmtable.project.Project;
-import elmtable.project.Reach;
 import elmtable.project.SourceDocument;
-import elmtable.project.StepPlace;
 import elmtable.project.SuiteEntry;
 import elmtable.server.service.Workspace;
 import elmtable.server.view.Views.BlockView;
@@ -42,14 +43,16 @@ import java.util.stream.Stream;
 /** Makes of a document what its sheet shows. */
 public final class DocumentViews {
   private final Workspace.State state;
+  private final CheckedProject checked;
   private final Project project;
   private final Binder binder;
   private final CaseMarks marks;
 
   public DocumentViews(Workspace.State state, CaseMarks marks) {
     this.state = state;
+    this.checked = state.checked();
     this.project = state.project();
-    this.binder = project.binder();
+    this.binder = new Binder(project.index());
     this.marks = marks;
   }
 
@@ -67,14 +70,14 @@ public final class DocumentViews {
         state.revision(document.path()),
         document.text(),
         blocks,
-        Problems.of(project.problems(document.path())),
-        Problems.counts(project));
+        Problems.of(checked.problems(document.path())),
+        Problems.counts(checked));
   }
 
   private BlockView block(String path, Placed placed) {
     Block block = placed.block();
     Optional<CaseEntry> entry = caseAt(path, placed);
-    Reach reach = reach(path, placed, entry);
+    VisibleNames reach = reach(path, placed, entry);
     StepPlace place = place(path, placed, entry);
     Optional<CasePlan> plan = entry.flatMap(marks::plan);
     CaseData data = entry.map(project::dataOf).orElse(new CaseData(List.of(), List.of()));
@@ -116,13 +119,13 @@ public final class DocumentViews {
         .findFirst();
   }
 
-  private Reach reach(String path, Placed placed, Optional<CaseEntry> entry) {
+  private VisibleNames reach(String path, Placed placed, Optional<CaseEntry> entry) {
     if (entry.isPresent()) {
-      return Reach.of(entry.get(), project);
+      return VisibleNames.of(entry.get(), project);
     }
     return composed(placed)
-        .map(keyword -> Reach.of(keyword, project.index()))
-        .orElseGet(() -> Reach.of(placed.block(), project.index()));
+        .map(keyword -> VisibleNames.of(keyword, project.index()))
+        .orElseGet(() -> VisibleNames.of(placed.block(), project.index()));
   }
 
   private StepPlace place(String path, Placed placed, Optional<CaseEntry> entry) {
@@ -144,7 +147,8 @@ public final class DocumentViews {
         .filter(keyword -> keyword.placed() == placed);
   }
 
-  private SectionView section(SectionBody body, Placed placed, Reach reach, StepPlace place) {
+  private SectionView section(
+      SectionBody body, Placed placed, VisibleNames reach, StepPlace place) {
     int line = body.word().map(word -> placed.firstLine() + word.range().line()).orElse(-1);
     List<RowView> rows = new ArrayList<>();
     for (Line.Row row : body.rows()) {
@@ -156,7 +160,7 @@ public final class DocumentViews {
     return new SectionView(body.section().word(), line, rows);
   }
 
-  private static List<CellView> cells(Line.Row row, Reach reach) {
+  private static List<CellView> cells(Line.Row row, VisibleNames reach) {
     return row.cells().stream()
         .map(cell ->
             new CellView(
@@ -164,7 +168,7 @@ public final class DocumentViews {
         .toList();
   }
 
-  private RowView stepRow(Line.Row row, Placed placed, Reach reach, StepPlace place) {
+  private RowView stepRow(Line.Row row, Placed placed, VisibleNames reach, StepPlace place) {
     int line = placed.firstLine() + row.range().line();
     if (row.width() == 0) {
       return new RowView(
@@ -191,7 +195,7 @@ public final class DocumentViews {
   }
 
   private static List<PartView> parts(
-      Cell cell, int index, Step step, BoundStep bound, Reach reach) {
+      Cell cell, int index, Step step, BoundStep bound, VisibleNames reach) {
     Optional<Mark> mark = step.marks().stream().filter(m -> m.cell() == cell).findFirst();
     if (mark.isPresent()) {
       return markParts(mark.get(), reach);
@@ -210,7 +214,7 @@ public final class DocumentViews {
     return Parts.of(Template.of(cell.source()), reach);
   }
 
-  private static List<PartView> markParts(Mark mark, Reach reach) {
+  private static List<PartView> markParts(Mark mark, VisibleNames reach) {
     List<PartView> parts = new ArrayList<>();
     switch (mark) {
       case Mark.OnlyIf onlyIf -> {
@@ -237,7 +241,7 @@ public final class DocumentViews {
   }
 
   /** A bare formula with its references as chips and everything between them as it stands. */
-  private static List<PartView> formulaParts(Template formula, Reach reach) {
+  private static List<PartView> formulaParts(Template formula, VisibleNames reach) {
     List<PartView> parts = new ArrayList<>();
     String source = formula.source();
     int from = 0;
@@ -295,7 +299,7 @@ public final class DocumentViews {
     if (entry instanceof KeywordEntry.Composed composed) {
       path = composed.path();
       line = composed.placed().headerLine();
-      Reach reach = Reach.of(composed, project.index());
+      VisibleNames reach = VisibleNames.of(composed, project.index());
       StepPlace place = StepPlace.of(composed);
       steps =
           composed.block().sections().stream()
@@ -334,7 +338,7 @@ public final class DocumentViews {
                         .map(p -> p.block().kind().word())
                         .distinct()
                         .toList(),
-                    Problems.counts(project.problems(document.path()))))
+                    Problems.counts(checked.problems(document.path()))))
             .toList();
     return new Views.TreeView(suites, documents);
   }
@@ -344,7 +348,7 @@ public final class DocumentViews {
         suite.cases().stream()
             .map(entry ->
                 new Views.CaseNode(
-                    entry.name(), Parts.of(entry.nameTemplate(), Reach.of(entry, project)),
+                    entry.name(), Parts.of(entry.nameTemplate(), VisibleNames.of(entry, project)),
                     entry.placed().headerLine(), marks.plan(entry).map(CasePlan::count).orElse(0L),
                     marks.plan(entry).map(CasePlan::out).orElse(""), marks.last(entry)))
             .toList();

@@ -1,9 +1,9 @@
 package elmtable.server.view;
 
+import elmtable.binding.Origin;
+import elmtable.binding.VisibleNames;
 import elmtable.formula.Formula;
 import elmtable.formula.Template;
-import elmtable.project.Origin;
-import elmtable.project.Reach;
 import elmtable.server.view.Views.PartView;
 import java.util.ArrayList;
 import java.util.List;
@@ -14,7 +14,7 @@ import java.util.Optional;
 final class Parts {
   private Parts() {}
 
-  static List<PartView> of(Template template, Reach reach) {
+  static List<PartView> of(Template template, VisibleNames reach) {
     List<PartView> parts = new ArrayList<>();
     for (Template.Part part : template.parts()) {
       switch (part) {
@@ -39,7 +39,7 @@ final class Parts {
    * The origin of a formula is that of its first reference; one without references is worked out by
    * itself.
    */
-  private static String origin(Formula formula, Reach reach) {
+  private static String origin(Formula formula, VisibleNames reach) {
     List<String> origins = new ArrayList<>();
     formula.walk(part -> {
       if (part instanceof Formula.Reference reference) {

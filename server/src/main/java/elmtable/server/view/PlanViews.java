@@ -1,10 +1,10 @@
 package elmtable.server.view;
 
+import elmtable.binding.VisibleNames;
 import elmtable.plan.CasePlan;
 import elmtable.plan.ExecutableCase;
 import elmtable.plan.Plan;
 import elmtable.project.Project;
-import elmtable.project.Reach;
 import elmtable.run.Outcome;
 import elmtable.server.view.Views.CasePlanView;
 import elmtable.server.view.Views.ExecutableView;
@@ -31,7 +31,7 @@ public final class PlanViews {
         plan.entry().suiteName(),
         plan.entry().path(),
         plan.entry().name(),
-        Parts.of(plan.entry().nameTemplate(), Reach.of(plan.entry(), project)),
+        Parts.of(plan.entry().nameTemplate(), VisibleNames.of(plan.entry(), project)),
         plan.entry().placed().headerLine(),
         plan.count(),
         plan.out(),

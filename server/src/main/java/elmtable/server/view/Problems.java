@@ -1,6 +1,6 @@
 package elmtable.server.view;
 
-import elmtable.project.Project;
+import elmtable.check.CheckedProject;
 import elmtable.server.view.Views.EditView;
 import elmtable.server.view.Views.FixView;
 import elmtable.server.view.Views.ProblemCounts;
@@ -43,7 +43,7 @@ public final class Problems {
             .toList());
   }
 
-  public static ProblemCounts counts(Project project) {
+  public static ProblemCounts counts(CheckedProject project) {
     return counts(project.problems().values().stream().flatMap(Collection::stream).toList());
   }
 

@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertNull;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import elmtable.check.CheckedProject;
 import elmtable.data.ProjectFiles;
 import elmtable.keyword.builtin.BuiltInKeywords;
 import elmtable.plan.Planner;
@@ -64,9 +65,11 @@ class DocumentViewsTest {
           ProjectFiles.NONE,
           BuiltInKeywords.registry());
 
+  private static final CheckedProject CHECKED = CheckedProject.of(PROJECT);
+
   private static DocumentViews views(Map<String, Outcome> last) {
     return new DocumentViews(
-        new Workspace.State(PROJECT, Map.of("a.elmt", 4L)), new CaseMarks(PROJECT, last));
+        new Workspace.State(CHECKED, Map.of("a.elmt", 4L)), new CaseMarks(CHECKED, last));
   }
 
   private static DocumentView view() {
@@ -121,7 +124,10 @@ class DocumentViewsTest {
   @Test
   void theTreeCountsExecutableCasesAndShowsTheirLastOutcome() {
     List<String> identities =
-        Planner.plan(PROJECT, Selection.everything()).executables().map(e -> e.identity()).toList();
+        Planner.plan(CheckedProject.of(PROJECT), Selection.everything())
+            .executables()
+            .map(e -> e.identity())
+            .toList();
     Views.TreeView tree =
         views(Map.of(identities.get(0), Outcome.PASSED, identities.get(1), Outcome.FAILED)).tree();
     assertEquals(2, tree.suites().get(0).executable());
@@ -140,7 +146,8 @@ class DocumentViewsTest {
   @Test
   void aPlanIsShownCaseByCase() {
     Views.PlanView plan =
-        PlanViews.of(Planner.plan(PROJECT, Selection.everything()), PROJECT, 2, Map.of());
+        PlanViews.of(
+            Planner.plan(CheckedProject.of(PROJECT), Selection.everything()), PROJECT, 2, Map.of());
     assertEquals(2, plan.count());
     assertEquals("1 rows", plan.cases().get(0).executables().get(0).name());
     assertEquals(Map.of("n", "2"), plan.cases().get(0).executables().get(1).values());

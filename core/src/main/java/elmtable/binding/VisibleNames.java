@@ -1,0 +1,235 @@
+package elmtable.binding;
+
+import elmtable.formula.Formula;
+import elmtable.formula.Template;
+import elmtable.keyword.Output;
+import elmtable.keyword.Parameter;
+import elmtable.language.Block;
+import elmtable.language.BlockKind;
+import elmtable.language.Mark;
+import elmtable.language.Section;
+import elmtable.language.SectionTable;
+import elmtable.language.Step;
+import elmtable.project.CaseData;
+import elmtable.project.CaseEntry;
+import elmtable.project.KeywordEntry;
+import elmtable.project.Project;
+import elmtable.project.ProjectIndex;
+import elmtable.text.Names;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * The names that a reference can use at one place, innermost first, and where each comes from. Made
+ * anew for each case or keyword, and told of each step as it is passed.
+ */
+public final class VisibleNames {
+  /** A name in reach. */
+  public record Known(String name, Origin origin, String note) {}
+
+  private final Map<String, Known> names = new LinkedHashMap<>();
+  private final Map<String, Known> environment = new LinkedHashMap<>();
+  private final Map<String, Map<String, Known>> fixtures = new LinkedHashMap<>();
+  private final Set<String> items = new LinkedHashSet<>();
+  private List<CaseData.Part> rows = List.of();
+  private final List<String> missingColumns = new ArrayList<>();
+
+  private final ProjectIndex index;
+
+  /** Only a case's own steps see what other cases published. */
+  private boolean ofCase;
+
+  /** The block that can be given a parameter or column, or null. */
+  private Block declaring;
+
+  private VisibleNames(ProjectIndex index) {
+    this.index = index;
+    index
+        .environmentNames()
+        .forEach((key, name) -> environment.put(key, new Known(name, Origin.ENVIRONMENT, "")));
+  }
+
+  /** What a case's steps can use. */
+  public static VisibleNames of(CaseEntry entry, Project project) {
+    return of(entry, project, project.dataOf(entry));
+  }
+
+  public static VisibleNames of(CaseEntry entry, Project project, CaseData data) {
+    VisibleNames reach = new VisibleNames(project.index());
+    reach.environment.forEach(reach.names::put);
+    entry.suite().ifPresent(reach::addSuiteValues);
+    for (String fixture : entry.fixtures()) {
+      project
+          .index()
+          .named(BlockKind.FIXTURE, fixture)
+          .ifPresent(block -> reach.addFixture(block.block()));
+    }
+    reach.ofCase = true;
+    reach.declaring = entry.block().isScenario() ? null : entry.block();
+    reach.rows = data.parts();
+    data.columns().forEach(column -> reach.put(column, Origin.COLUMN, ""));
+    for (CaseData.Part part : data.parts()) {
+      if (part.source().isEmpty()) {
+        reach.missingColumns.add(part.name());
+      }
+    }
+    return reach;
+  }
+
+  /**
+   * What a keyword's steps can use: its parameters, and the environment and run by their places.
+   */
+  public static VisibleNames of(KeywordEntry.Composed keyword, ProjectIndex index) {
+    VisibleNames reach = new VisibleNames(index);
+    reach.declaring = keyword.block();
+    for (Parameter parameter : keyword.signature().takes()) {
+      reach.put(parameter.name(), Origin.PARAMETER, parameter.note());
+    }
+    return reach;
+  }
+
+  /** The block whose parameter or column an unknown name could become, where there is one. */
+  public Optional<Block> declaringBlock() {
+    return Optional.ofNullable(declaring);
+  }
+
+  /** What a fixture's steps or a suite's can use. */
+  public static VisibleNames of(Block block, ProjectIndex index) {
+    VisibleNames reach = new VisibleNames(index);
+    reach.environment.forEach(reach.names::put);
+    if (block.kind() == BlockKind.SUITE) {
+      reach.addSuiteValues(block);
+    }
+    return reach;
+  }
+
+  private void addSuiteValues(Block suite) {
+    suite
+        .section(Section.VALUES)
+        .map(SectionTable::of)
+        .ifPresent(table ->
+            table.rows().forEach(row -> put(row.text("name"), Origin.SUITE, row.text("note"))));
+  }
+
+  private void addFixture(Block fixture) {
+    Map<String, Known> gives = new LinkedHashMap<>();
+    fixture
+        .section(Section.GIVES)
+        .map(SectionTable::of)
+        .ifPresent(table ->
+            table
+                .rows()
+                .forEach(row -> {
+                  put(row.text("name"), Origin.FIXTURE, row.text("note"));
+                  gives.put(
+                      Names.key(row.text("name")),
+                      new Known(row.text("name"), Origin.FIXTURE, fixture.name()));
+                }));
+    fixtures.put(Names.key(fixture.name()), gives);
+  }
+
+  private void put(String name, Origin origin, String note) {
+    String key = Names.key(name);
+    // Innermost goes first in lists of names, so a name that is hidden by another moves to the end
+    // as its new self.
+    names.remove(key);
+    names.put(key, new Known(name, origin, note));
+  }
+
+  /** The item of a repetition, known in its own step only. */
+  public void enter(Step step) {
+    Mark.ForEach each = step.mark(Mark.ForEach.class);
+    if (each != null) {
+      put(each.name(), Origin.KEPT, "");
+      items.add(Names.key(each.name()));
+    }
+  }
+
+  /** What a step keeps is known from then on. */
+  public void leave(Step step, List<Output> gives) {
+    Mark.ForEach each = step.mark(Mark.ForEach.class);
+    if (each != null) {
+      names.remove(Names.key(each.name()));
+      items.remove(Names.key(each.name()));
+    }
+    Mark.Keep keep = step.mark(Mark.Keep.class);
+    if (keep != null) {
+      for (int i = 0; i < keep.names().size(); i++) {
+        put(keep.names().get(i), Origin.KEPT, i < gives.size() ? gives.get(i).note() : "");
+      }
+    }
+  }
+
+  /** Where a reference's value comes from, or nothing where its name is not known here. */
+  public Optional<Origin> origin(Formula.Reference reference) {
+    List<String> path = reference.path();
+    String first = Names.key(path.get(0));
+    if (path.size() == 1) {
+      return Optional.ofNullable(names.get(first))
+          .map(Known::origin)
+          .or(() ->
+              ofCase && index.isPublished(first)
+                  ? Optional.of(Origin.PUBLISHED)
+                  : Optional.empty());
+    }
+    if (items.contains(first)) {
+      return Optional.of(Origin.KEPT);
+    }
+    String second = Names.key(path.get(1));
+    return switch (first) {
+      case "row" ->
+          Optional.ofNullable(names.get(second)).map(Known::origin).filter(o -> o == Origin.COLUMN);
+      case "env" -> Optional.ofNullable(environment.get(second)).map(Known::origin);
+      case "os" -> Optional.of(Origin.ENVIRONMENT);
+      case "run" ->
+          second.equals("id") || second.equals("seed") ? Optional.of(Origin.RUN) : Optional.empty();
+      case "shared" -> Optional.of(Origin.PUBLISHED);
+      case "fixture" -> fixtureOrigin(path);
+      default -> Optional.empty();
+    };
+  }
+
+  private Optional<Origin> fixtureOrigin(List<String> path) {
+    String last = Names.key(path.get(path.size() - 1));
+    boolean known =
+        path.size() == 3
+            ? fixtures.getOrDefault(Names.key(path.get(1)), Map.of()).containsKey(last)
+            : fixtures.values().stream().anyMatch(gives -> gives.containsKey(last));
+    return known ? Optional.of(Origin.FIXTURE) : Optional.empty();
+  }
+
+  /**
+   * The values that a reference takes in the case's rows; nothing where it is no column of them.
+   */
+  public Optional<ColumnValues> valuesOf(Template template) {
+    if (!(template.singleReference().orElse(null) instanceof Formula.Reference reference)) {
+      return Optional.empty();
+    }
+    boolean isColumn = origin(reference).filter(o -> o == Origin.COLUMN).isPresent();
+    String column = reference.path().get(reference.path().size() - 1);
+    return isColumn ? Optional.of(ColumnValues.of(rows, column)) : Optional.empty();
+  }
+
+  /** Whether some data set could not be read, so that an unknown name may be a column of it. */
+  public boolean isIncomplete() {
+    return !missingColumns.isEmpty();
+  }
+
+  /** All names in reach without a place before them, innermost first. */
+  public List<Known> names() {
+    List<Known> all = new ArrayList<>(names.values());
+    Collections.reverse(all);
+    return all;
+  }
+
+  /** The environment's names, for {@code env/…}. */
+  public List<Known> environmentNames() {
+    return new ArrayList<>(environment.values());
+  }
+}

@@ -1,0 +1,133 @@
+package elmtable.check;
+
+import elmtable.binding.StepPlace;
+import elmtable.binding.VisibleNames;
+import elmtable.formula.Formula;
+import elmtable.formula.Template;
+import elmtable.language.Block;
+import elmtable.language.Cell;
+import elmtable.language.Line;
+import elmtable.language.Section;
+import elmtable.language.SectionBody;
+import elmtable.project.CaseData;
+import elmtable.project.CaseEntry;
+import elmtable.project.Project;
+import elmtable.text.Diagnostic;
+import elmtable.text.Problem;
+import elmtable.text.Range;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/** Checks a case: its name, properties, data and steps. */
+final class CaseChecks {
+  private final Project project;
+  private final StepChecks steps;
+  private final List<Diagnostic> problems = new ArrayList<>();
+
+  CaseChecks(Project project, StepChecks steps) {
+    this.project = project;
+    this.steps = steps;
+  }
+
+  List<Diagnostic> check(CaseEntry entry) {
+    Block block = entry.block();
+    CaseData data = project.dataOf(entry);
+    VisibleNames reach = VisibleNames.of(entry, project, data);
+    if (!block.isScenario()) {
+      name(entry, reach);
+    }
+    properties(block);
+    new AfterChecks(project.index()).check(entry, problems);
+    NameChecks.check(entry, data, problems);
+    ColumnChecks.unused(block, problems);
+    data(entry, data);
+    boolean draft = entry.isDraft();
+    StepPlace place = StepPlace.of(entry);
+    if (block.isScenario()) {
+      problems.addAll(new ScenarioChecks(project, steps).check(entry));
+    } else {
+      for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
+        problems.addAll(steps.check(block.steps(section), place, reach, draft));
+      }
+    }
+    if (block.steps(Section.STEPS).isEmpty()) {
+      problems.add(
+          new Diagnostic(
+              Problem.NO_STEPS,
+              block.header(),
+              "This case has no steps and stays out of every plan."));
+    }
+    return problems;
+  }
+
+  private void name(CaseEntry entry, VisibleNames reach) {
+    Template name = entry.nameTemplate();
+    Range range = entry.block().nameRange();
+    TemplateChecks.check(name, range, reach, problems);
+    for (Template.Part part : name.parts()) {
+      if (part instanceof Template.Place place) {
+        Formula.Call changing = place.formula().changing();
+        if (changing != null) {
+          problems.add(
+              new Diagnostic(
+                  Problem.CHANGING_NAME,
+                  range.part(place.start(), place.end()),
+                  "A case's name may not depend on “"
+                      + changing.function().written()
+                      + "”, or it could not be recognised in the next run."));
+        }
+      }
+    }
+  }
+
+  private void properties(Block block) {
+    PropertyChecks.pages(block, project.index(), problems);
+    PropertyChecks.browsers(block, project.index(), problems);
+    PropertyChecks.duration(block, "timeout", problems);
+    PropertyChecks.count(block, "tries", 1, 99, problems);
+    PropertyChecks.fixtures(block, project.index(), problems);
+    for (String word : List.of("draft", "run")) {
+      PropertyChecks.yesNo(block, word, problems);
+    }
+  }
+
+  private void data(CaseEntry entry, CaseData data) {
+    Block block = entry.block();
+    Optional<Line.Property> named = block.property("data");
+    List<SectionBody> own = block.sections(Section.DATA);
+    if (named.isPresent() && !own.isEmpty()) {
+      problems.add(
+          new Diagnostic(
+              Problem.TWO_SOURCES,
+              named.get().range(),
+              "This case has rows of its own and names a data set as well; keep one of them."));
+    } else if (named.isPresent()) {
+      PropertyChecks.dataSet(named.get(), project, problems);
+    }
+    problems.addAll(data.problems());
+    VisibleNames reach = VisibleNames.of(block, project.index());
+    for (SectionBody section : own) {
+      if (!block.isScenario()) {
+        ColumnChecks.brackets(section, problems);
+      }
+      boolean external =
+          section.properties().stream().anyMatch(p -> p.word().equals(Block.DATA_OF_SECTION));
+      if (!external && section.body().stream().allMatch(row -> row.width() == 0)) {
+        problems.add(
+            new Diagnostic(
+                Problem.EMPTY_DATA_SET,
+                section.range(),
+                "There are no rows here, so this case does not run."));
+      }
+      if (block.isScenario()) {
+        continue;
+      }
+      for (Line.Row row : section.body()) {
+        for (Cell cell : row.cells()) {
+          TemplateChecks.check(Template.of(cell.source()), cell.range(), reach, problems);
+        }
+      }
+    }
+  }
+}

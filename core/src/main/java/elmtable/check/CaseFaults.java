@@ -1,0 +1,116 @@
+package elmtable.check;
+
+import elmtable.language.Document.Placed;
+import elmtable.language.Section;
+import elmtable.language.Step;
+import elmtable.project.CaseEntry;
+import elmtable.project.KeywordEntry;
+import elmtable.project.Project;
+import elmtable.text.Diagnostic;
+import elmtable.text.Problem;
+import elmtable.text.Severity;
+import java.util.Collections;
+import java.util.HashSet;
+import java.util.IdentityHashMap;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
+import java.util.stream.Stream;
+
+/**
+ * What keeps a case from running: an error in it, in the head of its suite, or in a keyword that it
+ * calls.
+ */
+public final class CaseFaults {
+  private final CheckedProject checked;
+  private final Project project;
+
+  public CaseFaults(CheckedProject checked) {
+    this.checked = checked;
+    this.project = checked.project();
+  }
+
+  /** The first error that the whole case depends on, with its place, or the empty text. */
+  public String of(CaseEntry entry) {
+    boolean outline = entry.block().isScenario() && project.dataOf(entry).hasRows();
+    Set<Placed> seen = Collections.newSetFromMap(new IdentityHashMap<>());
+    String own = in(entry.path(), entry.placed(), outline, seen);
+    if (!own.isEmpty() || entry.suite().isEmpty()) {
+      return own;
+    }
+    Placed suite = project.document(entry.path()).flatMap(d -> d.document().suite()).orElseThrow();
+    return in(entry.path(), suite, false, seen);
+  }
+
+  private String in(String path, Placed placed, boolean outline, Set<Placed> seen) {
+    if (!seen.add(placed)) {
+      return "";
+    }
+    Set<Integer> others = linesOfOthers(path, placed);
+    Optional<Diagnostic> error =
+        checked.problems(path).stream()
+            .filter(problem ->
+                problem.severity() == Severity.ERROR
+                    && isInside(problem, placed, outline)
+                    && !others.contains(problem.range().line()))
+            .findFirst();
+    if (error.isPresent()) {
+      return path + ", line " + (error.get().range().line() + 1) + ": " + error.get().message();
+    }
+    for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
+      for (Step step : placed.block().steps(section)) {
+        Optional<KeywordEntry> called = project.index().called(step);
+        if (called.isPresent() && called.get() instanceof KeywordEntry.Composed composed) {
+          String inside = in(composed.path(), composed.placed(), false, seen);
+          if (!inside.isEmpty()) {
+            return inside;
+          }
+        }
+      }
+    }
+    return "";
+  }
+
+  /** Lines that other cases made of the same scenario have for themselves. */
+  private Set<Integer> linesOfOthers(String path, Placed placed) {
+    Set<Integer> lines = new HashSet<>();
+    if (placed.block().isScenario()) {
+      for (Placed other : project.document(path).orElseThrow().document().blocks()) {
+        if (other != placed && other.firstLine() == placed.firstLine()) {
+          addLines(other, lines::add);
+        }
+      }
+      addLines(placed, lines::remove);
+    }
+    return lines;
+  }
+
+  private static void addLines(Placed placed, Consumer<Integer> lines) {
+    placed.block().lines().forEach(line -> lines.accept(placed.firstLine() + line.range().line()));
+  }
+
+  /** What keeps a scenario with one row from running, or the empty text. */
+  public String ofRow(CaseEntry entry, List<String> columns, List<String> cells) {
+    return new ScenarioChecks(project, new StepChecks(project.index()))
+        .fault(entry, columns, cells);
+  }
+
+  /** A row of data that does not fit its columns spoils its own executable case and no other. */
+  private static boolean isInside(Diagnostic problem, Placed placed, boolean outline) {
+    int line = problem.range().line();
+    boolean inside = line >= placed.firstLine() && line < placed.end();
+    boolean ofStep =
+        Stream.of(Section.SET_UP, Section.STEPS)
+            .flatMap(section -> placed.block().steps(section).stream())
+            .anyMatch(step -> step.range().line() + placed.firstLine() == line);
+    if (ofStep && outline) {
+      // Whether it is wrong depends on the row.
+      return false;
+    }
+    boolean ofOneRow =
+        problem.problem() == Problem.SHORT_OR_LONG_ROW
+            || problem.problem() == Problem.UNKNOWN_ELEMENT_OF_ROW;
+    return (inside || ofStep) && !ofOneRow;
+  }
+}

@@ -1,0 +1,92 @@
+package elmtable.check;
+
+import elmtable.language.Block;
+import elmtable.project.Asked;
+import elmtable.project.DocumentIndex;
+import elmtable.project.Symbol;
+import elmtable.text.Diagnostic;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * What a check of a whole project found out, kept so that the next one repeats only what it must.
+ *
+ * @param indexes the documents that were checked
+ * @param documents by path
+ * @param circles keywords that call themselves, by the block that closes the circle; lines count
+ *     from that block
+ * @param unused how many documents use each thing
+ * @param runs steps that stand in several cases
+ * @param together what is wrong with each document, by path
+ * @param problems the same, with absolute lines in their order
+ */
+record Checked(
+    Map<String, DocumentIndex> indexes,
+    Map<String, CheckedDocument> documents,
+    Map<Block, List<Diagnostic>> circles,
+    UseCounts unused,
+    RepeatedSteps runs,
+    Map<String, Together> together,
+    Map<String, List<Diagnostic>> problems) {
+
+  /**
+   * What is wrong with a document, all in all.
+   *
+   * @param sources what its problems come from
+   * @param problems with absolute lines in their order
+   */
+  record Together(Sources sources, List<Diagnostic> problems) {}
+
+  /**
+   * What the problems of a document come from.
+   *
+   * @param duplicates names that stand twice
+   * @param notices of runs of steps
+   */
+  record Sources(
+      CheckedDocument document,
+      List<Diagnostic> duplicates,
+      UseCounts unused,
+      Map<Block, List<Diagnostic>> circles,
+      Map<Block, Diagnostic> notices) {
+
+    /** Whether the same problems come from both; they may where this says no. */
+    boolean areLike(Sources other) {
+      return document == other.document
+          && duplicates.equals(other.duplicates)
+          && unused.isLike(other.unused)
+          && circles == other.circles
+          && notices == other.notices;
+    }
+  }
+
+  /**
+   * What was found in one block; it holds as long as the block is the same object and nothing that
+   * it asked for changed.
+   *
+   * @param surroundings the head of its suite, for a case
+   * @param winner whether it is the one that its name finds
+   * @param problems lines count from the block
+   */
+  record CheckedBlock(Block surroundings, boolean winner, List<Diagnostic> problems, Asked asked) {}
+
+  /**
+   * @param blocks by identity
+   * @param asked what all blocks asked for together
+   * @param used what all blocks use together
+   * @param windows of the steps of its cases, by hash
+   * @param problems those of all blocks, with absolute lines in their order
+   */
+  record CheckedDocument(
+      DocumentIndex index,
+      Map<Block, CheckedBlock> blocks,
+      Set<Symbol> asked,
+      Set<Symbol> used,
+      Map<Long, List<RepeatedSteps.Place>> windows,
+      List<Diagnostic> problems) {
+    String path() {
+      return index.document().path();
+    }
+  }
+}

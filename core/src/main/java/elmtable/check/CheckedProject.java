@@ -1,0 +1,50 @@
+package elmtable.check;
+
+import elmtable.project.Project;
+import elmtable.text.Diagnostic;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * A project with what is wrong with it, worked out when first asked for. The problems of a later
+ * snapshot are worked out from those of this one: only what depends on something that changed is
+ * checked again.
+ */
+public final class CheckedProject {
+  private final Project project;
+
+  /** What was found out about an earlier snapshot, or this one; null where nothing was. */
+  private volatile Checked checked;
+
+  private CheckedProject(Project project, Checked checked) {
+    this.project = project;
+    this.checked = checked;
+  }
+
+  public static CheckedProject of(Project project) {
+    return new CheckedProject(project, null);
+  }
+
+  /** A later snapshot of the same project. */
+  public CheckedProject with(Project changed) {
+    return new CheckedProject(changed, changed.files() == project.files() ? checked : null);
+  }
+
+  public Project project() {
+    return project;
+  }
+
+  /** Every problem, by document path, each list in the order of lines. */
+  public Map<String, List<Diagnostic>> problems() {
+    Checked known = checked;
+    if (known == null || known.indexes() != project.indexes()) {
+      known = Checker.check(project, known);
+      checked = known;
+    }
+    return known.problems();
+  }
+
+  public List<Diagnostic> problems(String path) {
+    return problems().getOrDefault(path, List.of());
+  }
+}

@@ -1,0 +1,274 @@
+package elmtable.check;
+
+import elmtable.check.Checked.CheckedBlock;
+import elmtable.check.Checked.CheckedDocument;
+import elmtable.check.Checked.Sources;
+import elmtable.check.Checked.Together;
+import elmtable.language.Block;
+import elmtable.language.BlockKind;
+import elmtable.language.Document.Placed;
+import elmtable.project.Asked;
+import elmtable.project.CaseEntry;
+import elmtable.project.Changes;
+import elmtable.project.DataEntry;
+import elmtable.project.DocumentIndex;
+import elmtable.project.KeywordEntry;
+import elmtable.project.Project;
+import elmtable.project.SuiteEntry;
+import elmtable.project.Symbol;
+import elmtable.text.Diagnostic;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.IdentityHashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * Checks every document of a project: its grammar, its names, and each block by its kind. What an
+ * earlier check found in a block is taken over when neither the block nor anything it looked up has
+ * changed.
+ */
+final class Checker {
+  static final Comparator<Diagnostic> IN_ORDER =
+      Comparator.<Diagnostic>comparingInt(d -> d.range().line())
+          .thenComparingInt(d -> d.range().start())
+          .thenComparing(Diagnostic::severity);
+
+  private final Project project;
+  private final Map<String, CheckedDocument> before;
+  private final Set<Symbol> changed;
+
+  private Checker(Project project, Checked before) {
+    this.project = project;
+    this.before = before == null ? Map.of() : before.documents();
+    this.changed = before == null ? Set.of() : Changes.between(before.indexes(), project.indexes());
+  }
+
+  /**
+   * @param before what an earlier check of another snapshot gave, or null
+   */
+  static Checked check(Project project, Checked before) {
+    Checker checker = new Checker(project, before);
+    Map<String, CheckedDocument> documents = new LinkedHashMap<>();
+    // Documents are checked side by side: a check only reads the snapshot.
+    List<CheckedDocument> checked =
+        project.indexes().values().parallelStream().map(checker::document).toList();
+    checked.forEach(document -> documents.put(document.index().document().path(), document));
+    Map<Block, List<Diagnostic>> circles =
+        before != null && sameKeywords(before.indexes(), project.indexes())
+            ? before.circles()
+            : KeywordCircles.find(project.index());
+    UseCounts unused = checker.unused(before, documents);
+    RepeatedSteps runs = checker.runs(before, documents);
+    Map<String, Together> together = new LinkedHashMap<>();
+    Map<String, List<Diagnostic>> problems = new LinkedHashMap<>();
+    documents.forEach((path, document) -> {
+      Sources sources =
+          new Sources(
+              document,
+              project.index().duplicates().getOrDefault(path, List.of()),
+              unused,
+              circles,
+              runs.notices(path));
+      Together now = together(sources, before == null ? null : before.together().get(path));
+      together.put(path, now);
+      problems.put(path, now.problems());
+    });
+    return new Checked(
+        project.indexes(),
+        documents,
+        circles,
+        unused,
+        runs,
+        together,
+        Collections.unmodifiableMap(problems));
+  }
+
+  /** The uses of everything, from those of before and what the documents checked anew use. */
+  private UseCounts unused(Checked known, Map<String, CheckedDocument> documents) {
+    List<Set<Symbol>> gone = new ArrayList<>();
+    List<Set<Symbol>> come = new ArrayList<>();
+    documents.forEach((path, document) -> {
+      CheckedDocument old = before.get(path);
+      if (old != document) {
+        come.add(document.used());
+        if (old != null) {
+          gone.add(old.used());
+        }
+      }
+    });
+    before.forEach((path, old) -> {
+      if (!documents.containsKey(path)) {
+        gone.add(old.used());
+      }
+    });
+    return (known == null ? UseCounts.none() : known.unused()).with(gone, come);
+  }
+
+  private RepeatedSteps runs(Checked known, Map<String, CheckedDocument> documents) {
+    List<CheckedDocument> gone = new ArrayList<>();
+    List<CheckedDocument> come = new ArrayList<>();
+    documents.forEach((path, document) -> {
+      if (!isOf(before.get(path), document)) {
+        come.add(document);
+      }
+    });
+    before.forEach((path, old) -> {
+      if (!isOf(documents.get(path), old)) {
+        gone.add(old);
+      }
+    });
+    return (known == null ? RepeatedSteps.none() : known.runs()).with(gone, come);
+  }
+
+  /** Whether both are the same document, checked once or twice. */
+  private static boolean isOf(CheckedDocument one, CheckedDocument other) {
+    return one != null && one.index() == other.index();
+  }
+
+  private static boolean sameKeywords(
+      Map<String, DocumentIndex> before, Map<String, DocumentIndex> now) {
+    if (!before.keySet().equals(now.keySet())) {
+      return false;
+    }
+    for (Map.Entry<String, DocumentIndex> entry : now.entrySet()) {
+      DocumentIndex old = before.get(entry.getKey());
+      if (old != entry.getValue() && !blocks(old).equals(blocks(entry.getValue()))) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private static Set<Block> blocks(DocumentIndex index) {
+    Set<Block> blocks = Collections.newSetFromMap(new IdentityHashMap<>());
+    index.keywords().forEach(keyword -> blocks.add(keyword.block()));
+    return blocks;
+  }
+
+  /**
+   * What was found in a document itself, with what the project as a whole shows about it; the same
+   * list as before where it says the same.
+   */
+  private static Together together(Sources sources, Together known) {
+    if (known != null && known.sources().areLike(sources)) {
+      return known;
+    }
+    DocumentIndex index = sources.document().index();
+    List<Diagnostic> all = new ArrayList<>(sources.document().problems());
+    all.addAll(sources.duplicates());
+    all.addAll(sources.unused().of(index));
+    for (KeywordEntry.Composed keyword : index.keywords()) {
+      for (Diagnostic circle : sources.circles().getOrDefault(keyword.block(), List.of())) {
+        all.add(circle.down(keyword.placed().firstLine()));
+      }
+    }
+    for (CaseEntry entry : index.suite().map(SuiteEntry::cases).orElse(List.of())) {
+      Diagnostic notice = sources.notices().get(entry.block());
+      if (notice != null) {
+        all.add(notice.down(entry.placed().firstLine()));
+      }
+    }
+    all.sort(IN_ORDER);
+    boolean same = known != null && known.problems().equals(all);
+    return new Together(sources, same ? known.problems() : List.copyOf(all));
+  }
+
+  private CheckedDocument document(DocumentIndex index) {
+    CheckedDocument known = before.get(index.document().path());
+    if (known != null && known.index() == index && Collections.disjoint(known.asked(), changed)) {
+      return known;
+    }
+    Map<Block, CheckedBlock> blocks = new IdentityHashMap<>();
+    Map<Block, CaseEntry> cases = new IdentityHashMap<>();
+    index
+        .suite()
+        .ifPresent(suite -> suite.cases().forEach(entry -> cases.put(entry.block(), entry)));
+    List<Diagnostic> problems = new ArrayList<>(index.document().document().allProblems());
+    Set<Symbol> asked = new HashSet<>();
+    Set<Symbol> used = new HashSet<>();
+    Block suite = index.document().document().suite().map(Placed::block).orElse(null);
+    for (Placed placed : index.document().document().blocks()) {
+      Block surroundings = placed.block().kind() == BlockKind.CASE ? suite : null;
+      CheckedBlock block = block(index, placed, surroundings, cases, known);
+      blocks.put(placed.block(), block);
+      asked.addAll(block.asked().symbols);
+      used.addAll(block.asked().used);
+      block.problems().forEach(problem -> problems.add(problem.down(placed.firstLine())));
+    }
+    problems.sort(IN_ORDER);
+    // Cases of one scenario have its steps, and so their problems, in common.
+    List<Diagnostic> each = problems.stream().distinct().toList();
+    // Worked out here, beside other documents, and kept for the comparison of all.
+    Map<Long, List<RepeatedSteps.Place>> windows =
+        known != null && known.index() == index ? known.windows() : RepeatedSteps.of(index);
+    return new CheckedDocument(index, blocks, asked, used, windows, each);
+  }
+
+  private CheckedBlock block(
+      DocumentIndex index,
+      Placed placed,
+      Block surroundings,
+      Map<Block, CaseEntry> cases,
+      CheckedDocument document) {
+    Block block = placed.block();
+    boolean winner =
+        block.kind() == BlockKind.CASE ? cases.containsKey(block) : isFoundByItsName(placed);
+    CheckedBlock known = document == null ? null : document.blocks().get(block);
+    if (known != null
+        && known.surroundings() == surroundings
+        && known.winner() == winner
+        && Collections.disjoint(known.asked().symbols, changed)) {
+      return known;
+    }
+    Asked asked = new Asked();
+    List<Diagnostic> problems =
+        block.name().isEmpty() && block.kind() != BlockKind.SUITE
+            ? List.of()
+            : check(project.noting(asked), index, placed, cases.get(block), winner);
+    asked.used.addAll(
+        ColumnChecks.uses(block, Optional.ofNullable(surroundings), asked.used, project));
+    return new CheckedBlock(surroundings, winner, List.copyOf(problems), asked);
+  }
+
+  private boolean isFoundByItsName(Placed placed) {
+    return placed.block().kind() == BlockKind.KEYWORD
+        && project
+            .index()
+            .keyword(placed.block().name())
+            .filter(found ->
+                found instanceof KeywordEntry.Composed composed
+                    && composed.block() == placed.block())
+            .isPresent();
+  }
+
+  private static List<Diagnostic> check(
+      Project noting, DocumentIndex index, Placed placed, CaseEntry entry, boolean winner) {
+    StepChecks steps = new StepChecks(noting.index());
+    Block block = placed.block();
+    return switch (block.kind()) {
+      case CASE -> entry == null ? List.of() : new CaseChecks(noting, steps).check(entry);
+      case KEYWORD -> new KeywordChecks(noting, steps).check(keyword(index, placed), winner);
+      case PAGE -> PageChecks.check(block, noting.index());
+      case DATA_SET -> DataChecks.check(new DataEntry(index.document().path(), placed), noting);
+      case SUITE -> new SuiteChecks(noting, steps).check(block);
+      case ENVIRONMENT -> EnvironmentChecks.check(block, noting.index());
+      case FIXTURE -> new FixtureChecks(noting.index(), steps).check(block);
+      case HOOK -> new SettingChecks(noting.index()).hook(block, steps);
+      case BROWSER -> new SettingChecks(noting.index()).browser(block);
+      case PLAN -> new SettingChecks(noting.index()).plan(block);
+    };
+  }
+
+  private static KeywordEntry.Composed keyword(DocumentIndex index, Placed placed) {
+    return index.keywords().stream()
+        .filter(entry -> entry.block() == placed.block())
+        .findFirst()
+        .orElseThrow();
+  }
+}

@@ -1,0 +1,320 @@
+package elmtable.check;
+
+import elmtable.check.Checked.CheckedDocument;
+import elmtable.language.Block;
+import elmtable.language.Cell;
+import elmtable.language.Mark;
+import elmtable.language.Section;
+import elmtable.language.Step;
+import elmtable.project.CaseEntry;
+import elmtable.project.DocumentIndex;
+import elmtable.project.SuiteEntry;
+import elmtable.text.Diagnostic;
+import elmtable.text.Problem;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Collections;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.IdentityHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.BiPredicate;
+
+/**
+ * Runs of steps that stand in several cases, and the notices of them. Windows of {@value #WINDOW}
+ * steps are compared by a hash of what is written in them. What did not change is carried from one
+ * check to the next, and shared with it.
+ */
+final class RepeatedSteps {
+  static final int WINDOW = 4;
+
+  /** Windows are kept in so many maps, so that a change copies only a few of them. */
+  private static final int SHARDS = 512;
+
+  /** A window of steps in a case; {@code line} counts in the document. */
+  record Place(String path, Block block, int line) {
+    /** Whether a notice says the same of both. */
+    boolean reads(Place other) {
+      return line == other.line && path.equals(other.path);
+    }
+  }
+
+  private static final Comparator<Place> IN_ORDER =
+      Comparator.comparing(Place::path).thenComparingInt(Place::line);
+
+  /** Where each window stands, in order. */
+  private final List<Map<Long, List<Place>>> windows;
+
+  private final Map<String, Map<Block, Diagnostic>> notices;
+
+  private RepeatedSteps(
+      List<Map<Long, List<Place>>> windows, Map<String, Map<Block, Diagnostic>> notices) {
+    this.windows = windows;
+    this.notices = notices;
+  }
+
+  static RepeatedSteps none() {
+    return new RepeatedSteps(Collections.nCopies(SHARDS, Map.of()), Map.of());
+  }
+
+  private static int shard(long hash) {
+    return (int) (hash >>> 32) & SHARDS - 1;
+  }
+
+  private List<Place> places(long hash) {
+    return windows.get(shard(hash)).getOrDefault(hash, List.of());
+  }
+
+  /**
+   * The runs after some documents changed.
+   *
+   * @param gone documents that are no more, as they were
+   * @param come documents that are new, as they are
+   */
+  RepeatedSteps with(Collection<CheckedDocument> gone, Collection<CheckedDocument> come) {
+    if (gone.isEmpty() && come.isEmpty()) {
+      return this;
+    }
+    Map<Long, List<Place>> stood = windowsOf(gone);
+    Map<Long, List<Place>> stand = windowsOf(come);
+    List<Map<Long, List<Place>>> changed = new ArrayList<>(windows);
+    Map<String, Set<Block>> affected = new HashMap<>();
+    Set<Long> hashes = new HashSet<>(stood.keySet());
+    hashes.addAll(stand.keySet());
+    for (long hash : hashes) {
+      List<Place> before = stood.getOrDefault(hash, List.of());
+      List<Place> now = stand.getOrDefault(hash, List.of());
+      if (areAlike(before, now, (a, b) -> a.reads(b) && a.block() == b.block())) {
+        continue;
+      }
+      int shard = shard(hash);
+      if (changed.get(shard) == windows.get(shard)) {
+        changed.set(shard, new HashMap<>(windows.get(shard)));
+      }
+      List<Place> all = replaced(places(hash), before, now);
+      if (all.isEmpty()) {
+        changed.get(shard).remove(hash);
+      } else {
+        changed.get(shard).put(hash, all);
+      }
+      // Where a window stands as before, nothing changes for the other cases that have it.
+      if (!areAlike(before, now, Place::reads)) {
+        all.forEach(place -> blocks(affected, place.path()).add(place.block()));
+      }
+    }
+    come.forEach(document ->
+        cases(document.index())
+            .forEach(entry -> blocks(affected, document.path()).add(entry.block())));
+    return new RepeatedSteps(changed, noticed(changed, affected, gone, come));
+  }
+
+  private static Map<Long, List<Place>> windowsOf(Collection<CheckedDocument> documents) {
+    Map<Long, List<Place>> windows = new HashMap<>();
+    for (CheckedDocument document : documents) {
+      document
+          .windows()
+          .forEach((hash, places) ->
+              windows.computeIfAbsent(hash, h -> new ArrayList<>(places.size())).addAll(places));
+    }
+    return windows;
+  }
+
+  private static boolean areAlike(
+      List<Place> before, List<Place> now, BiPredicate<Place, Place> alike) {
+    if (before.size() != now.size()) {
+      return false;
+    }
+    for (int i = 0; i < now.size(); i++) {
+      if (!alike.test(before.get(i), now.get(i))) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private static List<Place> replaced(List<Place> all, List<Place> before, List<Place> now) {
+    Set<String> gone = new HashSet<>();
+    before.forEach(place -> gone.add(place.path()));
+    List<Place> left = new ArrayList<>(all.size() + now.size());
+    for (Place place : all) {
+      if (!gone.contains(place.path())) {
+        left.add(place);
+      }
+    }
+    left.addAll(now);
+    left.sort(IN_ORDER);
+    return left;
+  }
+
+  private static Set<Block> blocks(Map<String, Set<Block>> all, String path) {
+    return all.computeIfAbsent(path, p -> Collections.newSetFromMap(new IdentityHashMap<>()));
+  }
+
+  private static List<CaseEntry> cases(DocumentIndex document) {
+    return document.suite().map(SuiteEntry::cases).orElse(List.of());
+  }
+
+  private Map<String, Map<Block, Diagnostic>> noticed(
+      List<Map<Long, List<Place>>> changed,
+      Map<String, Set<Block>> affected,
+      Collection<CheckedDocument> gone,
+      Collection<CheckedDocument> come) {
+    RepeatedSteps now = new RepeatedSteps(changed, Map.of());
+    Set<String> anew = new HashSet<>();
+    come.forEach(document -> anew.add(document.path()));
+    Map<String, Map<Block, Diagnostic>> all = new HashMap<>(notices);
+    gone.forEach(document -> all.remove(document.path()));
+    affected.entrySet().parallelStream()
+        .map(entry -> {
+          String path = entry.getKey();
+          Map<Block, Diagnostic> kept = anew.contains(path) ? Map.of() : notices(path);
+          return Map.entry(path, now.noticesOf(entry.getValue(), kept));
+        })
+        .toList()
+        .forEach(
+            entry -> all.put(entry.getKey(), sameAs(notices(entry.getKey()), entry.getValue())));
+    return all;
+  }
+
+  private Map<Block, Diagnostic> noticesOf(Set<Block> blocks, Map<Block, Diagnostic> kept) {
+    Map<Block, Diagnostic> notices = new IdentityHashMap<>(kept);
+    for (Block block : blocks) {
+      notices.remove(block);
+      noticeOf(block).ifPresent(notice -> notices.put(block, notice));
+    }
+    return notices;
+  }
+
+  /** The notices of before where those of now say the same. */
+  private static Map<Block, Diagnostic> sameAs(
+      Map<Block, Diagnostic> before, Map<Block, Diagnostic> now) {
+    boolean same =
+        before.size() == now.size()
+            && now.entrySet().stream()
+                .allMatch(entry -> entry.getValue().equals(before.get(entry.getKey())));
+    return same ? before : now;
+  }
+
+  /**
+   * For a document's cases, the notice of the first run that another case has too; lines count from
+   * the case's block. The same map as before where nothing changed.
+   */
+  Map<Block, Diagnostic> notices(String path) {
+    return notices.getOrDefault(path, Map.of());
+  }
+
+  private Optional<Diagnostic> noticeOf(Block block) {
+    List<Step> steps = block.steps(Section.STEPS);
+    List<Long> hashes = hashes(steps);
+    Set<Long> seen = new HashSet<>();
+    for (int i = 0; i < hashes.size(); i++) {
+      if (!seen.add(hashes.get(i))) {
+        continue;
+      }
+      List<Place> places = places(hashes.get(i));
+      Place first = null;
+      Set<Block> others = Collections.newSetFromMap(new IdentityHashMap<>());
+      for (Place place : places) {
+        if (place.block() != block && !isOf(block, place, places)) {
+          first = first == null ? place : first;
+          others.add(place.block());
+        }
+      }
+      if (first != null) {
+        String message = message(length(hashes, i, first.block()), others.size(), first);
+        return Optional.of(
+            new Diagnostic(Problem.REPEATED_STEPS, steps.get(i).first().range(), message));
+      }
+    }
+    return Optional.empty();
+  }
+
+  /** Whether a window of another case is made of the same steps, as those of one scenario are. */
+  private static boolean isOf(Block block, Place other, List<Place> places) {
+    for (Place place : places) {
+      if (place.block() == block && place.reads(other)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private static String message(int length, int cases, Place first) {
+    return "These "
+        + length
+        + " steps stand in "
+        + (cases == 1 ? "another case" : cases + " other cases")
+        + " as well ("
+        + first.path()
+        + ", line "
+        + (first.line() + 1)
+        + "); a keyword of its own would say what they are for.";
+  }
+
+  /** How many steps both have from there on. */
+  private int length(List<Long> hashes, int from, Block other) {
+    int more = 1;
+    while (from + more < hashes.size() && stands(hashes.get(from + more), other)) {
+      more++;
+    }
+    return WINDOW + more - 1;
+  }
+
+  private boolean stands(long hash, Block in) {
+    for (Place place : places(hash)) {
+      if (place.block() == in) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** The windows of a document's cases. */
+  static Map<Long, List<Place>> of(DocumentIndex document) {
+    Map<Long, List<Place>> windows = new HashMap<>();
+    for (CaseEntry entry : cases(document)) {
+      List<Step> steps = entry.block().steps(Section.STEPS);
+      List<Long> hashes = hashes(steps);
+      for (int i = 0; i < hashes.size(); i++) {
+        int line = entry.placed().firstLine() + steps.get(i).range().line();
+        windows
+            .computeIfAbsent(hashes.get(i), h -> new ArrayList<>(1))
+            .add(new Place(entry.path(), entry.block(), line));
+      }
+    }
+    return windows;
+  }
+
+  /** A hash for each window, by the step it begins with. */
+  private static List<Long> hashes(List<Step> steps) {
+    long[] each = steps.stream().mapToLong(RepeatedSteps::hash).toArray();
+    List<Long> hashes = new ArrayList<>();
+    for (int i = 0; i + WINDOW <= each.length; i++) {
+      long hash = 1;
+      for (int k = 0; k < WINDOW; k++) {
+        hash = hash * 0x9E3779B97F4A7C15L + each[i + k];
+      }
+      hashes.add(hash);
+    }
+    return hashes;
+  }
+
+  private static long hash(Step step) {
+    long hash = hash(step.first(), 7);
+    for (Cell cell : step.arguments()) {
+      hash = hash(cell, hash);
+    }
+    for (Mark mark : step.marks()) {
+      hash = hash(mark.cell(), hash);
+    }
+    return hash;
+  }
+
+  private static long hash(Cell cell, long before) {
+    return (before * 1_000_003 + cell.source().hashCode()) * 0xff51afd7ed558ccdL;
+  }
+}

@@ -1,0 +1,57 @@
+package elmtable.refactoring;
+
+import elmtable.check.CheckedProject;
+
+/** Changes that keep what a project means. None changes anything itself: each gives a preview. */
+public final class Refactorings {
+  private Refactorings() {}
+
+  /** Another name for a thing, there and wherever it is named. */
+  public static Preview rename(CheckedProject project, RenameTarget thing, String newName) {
+    return new Renaming(project, thing, newName.strip()).preview();
+  }
+
+  /**
+   * Makes a keyword of some steps of a case or keyword, and calls it there and wherever else the
+   * same steps stand. What differs between these places becomes a parameter.
+   *
+   * @param line of the first step, counted from zero
+   * @param count how many steps
+   */
+  public static Preview extractKeyword(
+      CheckedProject project, String document, int line, int count, String name) {
+    return new Extraction(project, document, line, count, name.strip()).preview();
+  }
+
+  /**
+   * Puts the steps of a composed keyword in the place of the step that calls it.
+   *
+   * @param line of that step, counted from zero
+   */
+  public static Preview inline(CheckedProject project, String document, int line) {
+    return new Inlining(project, document, line).preview();
+  }
+
+  /**
+   * Makes a parameter of what stands in a cell of a keyword's step; its default is what stood
+   * there.
+   *
+   * @param cell counted from 0 behind the first one
+   */
+  public static Preview toParameter(
+      CheckedProject project, String document, int line, int cell, String name) {
+    return new ExtractLiteral(project, document, line, cell, name.strip()).parameter();
+  }
+
+  /** Makes a column of what stands in a cell of a case's step, with that value in every row. */
+  public static Preview toColumn(
+      CheckedProject project, String document, int line, int cell, String name) {
+    return new ExtractLiteral(project, document, line, cell, name.strip()).column();
+  }
+
+  /** Makes a value of every environment of what stands in a cell of a step. */
+  public static Preview toEnvironmentValue(
+      CheckedProject project, String document, int line, int cell, String name) {
+    return new ExtractLiteral(project, document, line, cell, name.strip()).environmentValue();
+  }
+}

@@ -1,0 +1,123 @@
+package elmtable.refactoring;
+
+import elmtable.check.CheckedProject;
+import elmtable.language.BlockKind;
+import elmtable.project.ElementEntry;
+import elmtable.project.PageEntry;
+import elmtable.project.Project;
+import elmtable.text.Edit;
+import elmtable.text.Names;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/** Gives a thing another name. */
+final class Renaming {
+  private final CheckedProject checked;
+  private final Project project;
+  private final RenameTarget thing;
+  private final String newName;
+  private final List<String> warnings = new ArrayList<>();
+
+  Renaming(CheckedProject checked, RenameTarget thing, String newName) {
+    this.checked = checked;
+    this.project = checked.project();
+    this.thing = thing;
+    this.newName = newName;
+  }
+
+  Preview preview() {
+    boolean mayHavePlaces =
+        thing instanceof RenameTarget.Element || thing instanceof RenameTarget.Case;
+    String forbidden = mayHavePlaces ? "|" : "|[]<>";
+    if (newName.isEmpty() || newName.chars().anyMatch(c -> forbidden.indexOf(c) >= 0)) {
+      return Preview.refused(
+          "“"
+              + newName
+              + "” cannot be a name; one is not empty and has none of "
+              + forbidden
+              + ".");
+    }
+    List<Use> uses = Uses.of(project, thing);
+    if (uses.stream().noneMatch(Use::declares)) {
+      return Preview.refused("Nothing of the project is called “" + thing.name() + "”.");
+    }
+    if (!Names.same(newName, thing.name()) && isTaken()) {
+      return Preview.refused("“" + newName + "” is the name of another one already.");
+    }
+    List<Edit> edits = new ArrayList<>();
+    for (Use use : uses) {
+      if (use.byName()) {
+        written(use).ifPresent(text -> edits.add(new Edit(use.document(), use.range(), text)));
+      }
+    }
+    return Preview.of(checked, edits, warnings);
+  }
+
+  private boolean isTaken() {
+    return switch (thing) {
+      case RenameTarget.Named named ->
+          switch (named.kind()) {
+            case KEYWORD -> project.index().keyword(newName).isPresent();
+            case PAGE -> project.index().page(newName).isPresent();
+            case DATA_SET -> project.index().dataSet(newName).isPresent();
+            case SUITE ->
+                project.index().suites().stream().anyMatch(s -> Names.same(s.name(), newName));
+            case CASE, HOOK -> false;
+            default -> project.index().named(named.kind(), newName).isPresent();
+          };
+      case RenameTarget.Element element ->
+          project
+              .index()
+              .page(element.page())
+              .filter(page -> page.elements().stream().anyMatch(e -> Names.same(e.name(), newName)))
+              .isPresent();
+      case RenameTarget.Case one ->
+          project.index().suites().stream()
+              .filter(suite -> Names.same(suite.name(), one.suite()))
+              .flatMap(suite -> suite.cases().stream())
+              .anyMatch(entry -> Names.same(entry.name(), newName));
+      case RenameTarget.Parameter parameter ->
+          !Uses.of(project, new RenameTarget.Parameter(parameter.keyword(), newName)).isEmpty();
+      case RenameTarget.Column column ->
+          !Uses.of(project, new RenameTarget.Column(column.suite(), column.caseName(), newName))
+              .isEmpty();
+    };
+  }
+
+  /** What stands at a use afterwards; a used element's places keep their values. */
+  private Optional<String> written(Use use) {
+    if (use.declares() || !(thing instanceof RenameTarget.Element element)) {
+      return Optional.of(inTags(use));
+    }
+    ElementEntry entry =
+        project.index().page(element.page()).map(PageEntry::elements).orElse(List.of()).stream()
+            .filter(e -> Names.same(e.name(), element.name()))
+            .findFirst()
+            .orElseThrow();
+    if (!entry.pattern().hasPlaces()) {
+      return Optional.of(newName);
+    }
+    Optional<String> written = entry.pattern().renamed(use.text(), newName);
+    if (written.isEmpty()) {
+      warnings.add(
+          use.document()
+              + ", line "
+              + (use.range().line() + 1)
+              + ": “"
+              + use.text()
+              + "” fits no name with other places; it stays as it is.");
+    }
+    return written;
+  }
+
+  /** In a feature a name stands in a tag, with hyphens for its blanks. */
+  private String inTags(Use use) {
+    boolean tag =
+        use.document().endsWith(".feature")
+            && thing instanceof RenameTarget.Named named
+            && named.kind() != BlockKind.KEYWORD
+            && !use.declares();
+    return tag ? newName.replace(' ', '-') : newName;
+  }
+}

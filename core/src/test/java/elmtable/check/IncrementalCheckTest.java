@@ -1,0 +1,112 @@
+package elmtable.check;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertNotSame;
+import static org.junit.jupiter.api.Assertions.assertSame;
+
+import elmtable.data.ProjectFiles;
+import elmtable.keyword.builtin.BuiltInKeywords;
+import elmtable.project.Project;
+import elmtable.project.TestProjects;
+import elmtable.text.Diagnostic;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** Checking again only what an edit touches finds just what checking everything finds. */
+class IncrementalCheckTest {
+  private static final Path DEMO = Path.of("../demo");
+
+  private static Map<String, String> demo() throws IOException {
+    Map<String, String> texts = new TreeMap<>();
+    try (Stream<Path> files = Files.walk(DEMO)) {
+      for (Path file : files.filter(f -> f.toString().endsWith(".elmt")).toList()) {
+        texts.put(DEMO.relativize(file).toString(), Files.readString(file));
+      }
+    }
+    return texts;
+  }
+
+  private static Map<String, List<Diagnostic>> fromScratch(Map<String, String> texts) {
+    return CheckedProject.of(Project.of(texts, ProjectFiles.NONE, BuiltInKeywords.registry()))
+        .problems();
+  }
+
+  @ParameterizedTest
+  @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8})
+  void afterManyEditsNothingIsMissedAndNothingIsLeftOver(long seed) throws IOException {
+    Random random = new Random(seed);
+    Map<String, String> texts = demo();
+    CheckedProject project =
+        CheckedProject.of(Project.of(texts, ProjectFiles.NONE, BuiltInKeywords.registry()));
+    for (int edit = 0; edit < 60; edit++) {
+      List<String> paths = new ArrayList<>(texts.keySet());
+      String path = paths.get(random.nextInt(paths.size()));
+      String edited = edited(texts.get(path), texts, random);
+      texts.put(path, edited);
+      project = project.with(project.project().with(path, edited));
+      if (random.nextInt(3) > 0) {
+        String when = "seed " + seed + ", edit " + edit + ", ";
+        Map<String, List<Diagnostic>> whole = fromScratch(texts);
+        for (String each : texts.keySet()) {
+          assertEquals(lines(whole.get(each)), lines(project.problems(each)), when + each);
+        }
+        assertEquals(whole, project.problems(), when);
+      }
+    }
+  }
+
+  private static String lines(List<Diagnostic> problems) {
+    return String.join("\n", problems.stream().map(Diagnostic::toString).toList());
+  }
+
+  /** A line lost, doubled, moved, taken from another document, or a letter of it changed. */
+  private static String edited(String text, Map<String, String> texts, Random random) {
+    List<String> lines = new ArrayList<>(List.of(text.split("\n", -1)));
+    int at = random.nextInt(lines.size());
+    switch (random.nextInt(5)) {
+      case 0 -> lines.remove(at);
+      case 1 -> lines.add(at, lines.get(at));
+      case 2 -> lines.add(random.nextInt(lines.size()), lines.remove(at));
+      case 3 -> {
+        List<String> all = new ArrayList<>(texts.values());
+        String[] others = all.get(random.nextInt(all.size())).split("\n");
+        lines.add(at, others[random.nextInt(others.length)]);
+      }
+      default -> {
+        String line = lines.get(at);
+        int letter = line.isEmpty() ? 0 : random.nextInt(line.length());
+        lines.set(at, line.substring(0, letter) + "e" + line.substring(letter));
+      }
+    }
+    return String.join("\n", lines);
+  }
+
+  @Test
+  void theStepsOfAKeywordConcernNobodyElseButItsParametersDo() {
+    String keyword = "keyword fill in\ntakes\n| name |\n| a |\nsteps\n| log | <a> |\n";
+    Project project =
+        TestProjects.of(
+            Map.of("k.elmt", keyword, "s.elmt", "suite S\n\ncase C\nsteps\n| fill in | 1 |\n"),
+            Map.of());
+    CheckedProject checked = CheckedProject.of(project);
+    List<Diagnostic> before = checked.problems("s.elmt");
+    assertEquals(0, before.size());
+    CheckedProject otherSteps =
+        checked.with(project.with("k.elmt", keyword.replace("<a>", "<a> and more")));
+    assertSame(before, otherSteps.problems("s.elmt"), "the suite was not checked again");
+    CheckedProject otherTakes =
+        checked.with(project.with("k.elmt", keyword.replace("| a |\n", "| a |\n| b |\n")));
+    assertNotSame(before, otherTakes.problems("s.elmt"));
+    assertEquals("“fill in” needs b (text).", otherTakes.problems("s.elmt").get(0).message());
+  }
+}
