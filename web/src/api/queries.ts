@@ -9,7 +9,7 @@ import type {
   PlanView,
   ProjectView,
   RunDetailView,
-  RunRequestView,
+  RunRequest,
   RunView,
   TreeView,
 } from './types';
@@ -51,7 +51,7 @@ export const useCaseOfRun = (run: number | null, number: number | null) =>
     enabled: run !== null && number !== null,
   });
 
-const everything: RunRequestView = {
+const everything: RunRequest = {
   title: '',
   tags: '',
   suites: [],
@@ -65,7 +65,7 @@ const everything: RunRequestView = {
 export function useStartRun() {
   const queries = useQueryClient();
   const [, go] = useLocation();
-  return async (what: Partial<RunRequestView>): Promise<string | null> => {
+  return async (what: Partial<RunRequest>): Promise<string | null> => {
     try {
       const run = await post<RunView>('/api/runs', { ...everything, ...what });
       await queries.invalidateQueries({ queryKey: ['runs'], exact: true });

@@ -3,15 +3,15 @@
 export interface BlockView {
     kind: string;
     name: string;
-    nameParts: PartView[];
+    nameParts: TextPiece[];
     line: number;
     headerLine: number;
     end: number;
     note: string;
     properties: PropertyView[];
     sections: SectionView[];
-    executable: number;
-    out: string;
+    executableCount: number;
+    exclusionReason: string;
     last: Outcome | null;
     dataSet: string;
     dataColumns: string[];
@@ -25,10 +25,10 @@ export interface CaseHistory {
 
 export interface CaseNode {
     name: string;
-    nameParts: PartView[];
+    nameParts: TextPiece[];
     line: number;
-    executable: number;
-    out: string;
+    executableCount: number;
+    exclusionReason: string;
     last: Outcome | null;
 }
 
@@ -36,10 +36,10 @@ export interface CasePlanView {
     suite: string;
     path: string;
     name: string;
-    nameParts: PartView[];
+    nameParts: TextPiece[];
     line: number;
     count: number;
-    out: string;
+    exclusionReason: string;
     needed: string;
     tags: string[];
     executables: ExecutableView[];
@@ -55,7 +55,7 @@ export interface CaseRunView {
 export interface CellView {
     source: string;
     start: number;
-    parts: PartView[];
+    parts: TextPiece[];
 }
 
 export interface CompletionRequest {
@@ -146,11 +146,6 @@ export interface ParameterView {
     note: string;
 }
 
-export interface PartView {
-    text: string;
-    origin: string | null;
-}
-
 export interface PathProblems {
     path: string;
     problems: ProblemView[];
@@ -233,7 +228,7 @@ export interface RunDetailView {
     cases: RunCaseView[];
 }
 
-export interface RunRequestView {
+export interface RunRequest {
     title: string;
     tags: string;
     suites: string[];
@@ -277,8 +272,8 @@ export interface StepRunView {
     startMillis: number;
     millis: number;
     outcome: Outcome | null;
-    resolved: Named[];
-    kept: Named[];
+    resolved: NamedValue[];
+    kept: NamedValue[];
     failure: Failure | null;
     reason: string;
     log: string[];
@@ -307,9 +302,14 @@ export interface SuggestionView {
 export interface SuiteNode {
     path: string;
     name: string;
-    executable: number;
+    executableCount: number;
     last: Outcome | null;
     cases: CaseNode[];
+}
+
+export interface TextPiece {
+    text: string;
+    origin: string | null;
 }
 
 export interface TreeView {
@@ -332,7 +332,7 @@ export interface Failure {
     waitedMillis: number;
 }
 
-export interface Named {
+export interface NamedValue {
     name: string;
     value: string;
 }
@@ -448,8 +448,8 @@ export interface StepFinished extends RunEvent {
     step: number;
     outcome: Outcome;
     millis: number;
-    resolved: Named[];
-    kept: Named[];
+    resolved: NamedValue[];
+    kept: NamedValue[];
     failure: Failure;
     reason: string;
 }

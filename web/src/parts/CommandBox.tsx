@@ -61,7 +61,7 @@ function useCommands(): Command[] {
     for (const suite of tree?.suites ?? []) {
       commands.push({ word: suite.name, kind: 'suite', go: () => go(`/cases/${inAddress(suite.path)}`) });
       commands.push({
-        word: `Run ${suite.executable} cases of ${suite.name}`,
+        word: `Run ${suite.executableCount} cases of ${suite.name}`,
         kind: 'do',
         go: () => start({ title: suite.name, suites: [suite.name] }),
       });

@@ -1,7 +1,7 @@
-import type { PartView } from '@/api/types';
+import type { TextPiece } from '@/api/types';
 
 /** A text with its references as chips; `mono` sets plain pieces as values. */
-export function Parts({ parts, mono = false }: { parts: PartView[]; mono?: boolean }) {
+export function Parts({ parts, mono = false }: { parts: TextPiece[]; mono?: boolean }) {
   return (
     <>
       {parts.map((part, index) =>
@@ -25,6 +25,6 @@ export function Parts({ parts, mono = false }: { parts: PartView[]; mono?: boole
 }
 
 /** The same in one line without chips, as in a tree. */
-export function partsText(parts: PartView[]): string {
+export function partsText(parts: TextPiece[]): string {
   return parts.map((part) => (part.origin ? `‹${part.text}›` : part.text)).join('');
 }

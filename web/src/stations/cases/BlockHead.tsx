@@ -31,8 +31,10 @@ export function BlockHead({ block, suite, first }: { block: BlockView; suite: st
           </span>
         )}
         <span className="flex-1" />
-        {isCase && block.out !== '' && <span className="text-small text-ink-3">{block.out}</span>}
-        {isCase && block.executable > 0 && (
+        {isCase && block.exclusionReason !== '' && (
+          <span className="text-small text-ink-3">{block.exclusionReason}</span>
+        )}
+        {isCase && block.executableCount > 0 && (
           <Button
             small
             onClick={async () =>
@@ -42,7 +44,7 @@ export function BlockHead({ block, suite, first }: { block: BlockView; suite: st
             }
           >
             <Play size={11} aria-hidden />
-            Run {counted(block.executable, 'case')}
+            Run {counted(block.executableCount, 'case')}
           </Button>
         )}
       </div>

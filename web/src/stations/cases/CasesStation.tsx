@@ -87,7 +87,7 @@ function DocumentSheet({ path }: { path: string }) {
           <SheetHead
             title={title}
             suite={suite ?? null}
-            executable={sheet.view.blocks.reduce((sum, b) => sum + (b.kind === 'case' ? b.executable : 0), 0)}
+            executable={sheet.view.blocks.reduce((sum, b) => sum + (b.kind === 'case' ? b.executableCount : 0), 0)}
             shown={feature ? null : asText ? 'text' : 'table'}
             show={show}
           />

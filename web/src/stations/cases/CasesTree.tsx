@@ -99,7 +99,7 @@ function SuiteNodes({ suite, open, wanted }: { suite: SuiteNode; open: boolean; 
         <Link to={`/cases/${inAddress(suite.path)}`} className={`flex-1 truncate ${open ? 'font-semibold' : ''}`}>
           {suite.name}
         </Link>
-        <span className="min-w-[22px] text-right text-[12px] text-ink-3">{suite.executable}</span>
+        <span className="min-w-[22px] text-right text-[12px] text-ink-3">{suite.executableCount}</span>
         <Outcome of={suite.last} size={12} />
       </div>
       {shown &&
@@ -110,8 +110,12 @@ function SuiteNodes({ suite, open, wanted }: { suite: SuiteNode; open: boolean; 
             className="flex h-[26px] items-center gap-[5px] pr-2.5 pl-[25px] hover:bg-sunk"
             title={partsText(one.nameParts)}
           >
-            <span className={`flex-1 truncate ${one.out ? 'text-ink-3' : ''}`}>{partsText(one.nameParts)}</span>
-            <span className="min-w-[22px] text-right text-[12px] text-ink-3">{one.out || one.executable}</span>
+            <span className={`flex-1 truncate ${one.exclusionReason ? 'text-ink-3' : ''}`}>
+              {partsText(one.nameParts)}
+            </span>
+            <span className="min-w-[22px] text-right text-[12px] text-ink-3">
+              {one.exclusionReason || one.executableCount}
+            </span>
             <Outcome of={one.last} size={12} />
           </Link>
         ))}

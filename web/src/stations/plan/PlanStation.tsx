@@ -267,7 +267,7 @@ function CaseRows({
             </Link>
           </td>
           <td className="truncate text-[12px] text-ink-3">
-            {out ? one.out : one.needed ? `needed by ${one.needed}` : one.tags.join(', ')}
+            {out ? one.exclusionReason : one.needed ? `needed by ${one.needed}` : one.tags.join(', ')}
           </td>
           <td className="pr-2 text-right">{out ? 'out' : one.count}</td>
         </tr>

@@ -28,7 +28,7 @@ public final class Binder {
     this.index = index;
   }
 
-  public BoundStep bind(Step step, StepPlace place) {
+  public BoundStep bind(Step step, BindingContext context) {
     List<Diagnostic> problems = new ArrayList<>(step.problems());
     Optional<KeywordEntry> named = index.keyword(step.first().name());
     List<PhraseMatch> phrases =
@@ -45,7 +45,7 @@ public final class Binder {
     }
     Signature signature = keyword.get().signature();
     boolean give = Names.same(signature.name(), KeywordRegistry.GIVE);
-    List<Parameter> takes = give ? outputsAsParameters(step, place, problems) : signature.takes();
+    List<Parameter> takes = give ? outputsAsParameters(step, context, problems) : signature.takes();
     BoundArgument[] bound = new BoundArgument[takes.size()];
     phrases.forEach(phrase -> byPhrase(step, phrase, takes, bound));
     List<Cell> positional = byName(step, takes, bound, problems);
@@ -115,8 +115,8 @@ public final class Binder {
   }
 
   private static List<Parameter> outputsAsParameters(
-      Step step, StepPlace place, List<Diagnostic> problems) {
-    if (place.enclosing().isEmpty()) {
+      Step step, BindingContext context, List<Diagnostic> problems) {
+    if (context.enclosing().isEmpty()) {
       problems.add(
           new Diagnostic(
               Problem.MARK_WITHOUT_SENSE,
@@ -124,7 +124,7 @@ public final class Binder {
               "“give” hands out the results of a keyword, and this is no keyword's step."));
       return List.of();
     }
-    return place.enclosing().get().gives().stream()
+    return context.enclosing().get().gives().stream()
         .map(output -> new Parameter(output.name(), output.kind(), "", false, output.note()))
         .toList();
   }
@@ -258,7 +258,7 @@ public final class Binder {
 
   private static Template template(Step step, Parameter parameter, String source) {
     if (parameter.kind().type() == Kind.Type.FORMULA) {
-      return Template.bare(source);
+      return Template.ofFormula(source);
     }
     return step.sentence() ? Template.lenient(source) : Template.of(source);
   }

@@ -1,6 +1,6 @@
 package elmtable.binding;
 
-import elmtable.data.BrokenData;
+import elmtable.data.BrokenDataException;
 import elmtable.data.DataRow;
 import elmtable.data.Rows;
 import elmtable.formula.Template;
@@ -54,7 +54,7 @@ public record ColumnValues(Map<String, Integer> firstRows, boolean whole) {
         row = rows.next();
       }
       return whole && row == null;
-    } catch (BrokenData broken) {
+    } catch (BrokenDataException broken) {
       // The data set carries this problem itself.
       return false;
     }

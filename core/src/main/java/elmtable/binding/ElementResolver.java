@@ -1,11 +1,11 @@
 package elmtable.binding;
 
 import elmtable.browser.Target;
+import elmtable.formula.EvaluationContext;
 import elmtable.formula.Evaluator;
-import elmtable.formula.FormulaFailure;
-import elmtable.formula.Scope;
-import elmtable.formula.Surroundings;
+import elmtable.formula.FormulaException;
 import elmtable.formula.Value;
+import elmtable.formula.ValueLookup;
 import elmtable.project.ElementEntry;
 import elmtable.project.ProjectIndex;
 import elmtable.text.Names;
@@ -17,31 +17,31 @@ import java.util.Optional;
 /** Makes of an element's name, all values filled in, what a browser looks for. */
 public final class ElementResolver {
   private final ElementFinder finder;
-  private final Scope around;
-  private final Surroundings surroundings;
+  private final ValueLookup around;
+  private final EvaluationContext surroundings;
 
   /**
    * @param around where references of locators are looked up that are no places of the element's
    *     name
    */
-  public ElementResolver(ProjectIndex index, Scope around, Surroundings surroundings) {
+  public ElementResolver(ProjectIndex index, ValueLookup around, EvaluationContext surroundings) {
     this.finder = new ElementFinder(index);
     this.around = around;
     this.surroundings = surroundings;
   }
 
-  /** Throws {@link FormulaFailure} where the name fits no element, or several. */
+  /** Throws {@link FormulaException} where the name fits no element, or several. */
   public Target resolve(String name, List<String> pagesInForce) {
     return switch (finder.find(name, pagesInForce)) {
       case ElementFinder.Found.One one -> target(name, one);
       case ElementFinder.Found.None none ->
-          throw new FormulaFailure(
+          throw new FormulaException(
               "No element is called “"
                   + name
                   + "”."
                   + none.nearest().map(near -> " Did you mean “" + near + "”?").orElse(""));
       case ElementFinder.Found.Several several ->
-          throw new FormulaFailure(
+          throw new FormulaException(
               "“"
                   + name
                   + "” fits several elements: "
@@ -54,7 +54,7 @@ public final class ElementResolver {
   private Target target(String name, ElementFinder.Found.One one) {
     Map<String, Value> values = new HashMap<>();
     one.values().forEach((place, value) -> values.put(Names.key(place), value));
-    Scope places =
+    ValueLookup places =
         path -> Optional.ofNullable(path.size() == 1 ? values.get(Names.key(path.get(0))) : null);
     Evaluator evaluator = new Evaluator(places.orElse(around), surroundings);
     return new Target(

@@ -31,11 +31,11 @@ import java.util.Set;
  */
 public final class VisibleNames {
   /** A name in reach. */
-  public record Known(String name, Origin origin, String note) {}
+  public record VisibleName(String name, Origin origin, String note) {}
 
-  private final Map<String, Known> names = new LinkedHashMap<>();
-  private final Map<String, Known> environment = new LinkedHashMap<>();
-  private final Map<String, Map<String, Known>> fixtures = new LinkedHashMap<>();
+  private final Map<String, VisibleName> names = new LinkedHashMap<>();
+  private final Map<String, VisibleName> environment = new LinkedHashMap<>();
+  private final Map<String, Map<String, VisibleName>> fixtures = new LinkedHashMap<>();
   private final Set<String> items = new LinkedHashSet<>();
   private List<CaseData.Part> rows = List.of();
   private final List<String> missingColumns = new ArrayList<>();
@@ -52,7 +52,8 @@ public final class VisibleNames {
     this.index = index;
     index
         .environmentNames()
-        .forEach((key, name) -> environment.put(key, new Known(name, Origin.ENVIRONMENT, "")));
+        .forEach(
+            (key, name) -> environment.put(key, new VisibleName(name, Origin.ENVIRONMENT, "")));
   }
 
   /** What a case's steps can use. */
@@ -61,37 +62,37 @@ public final class VisibleNames {
   }
 
   public static VisibleNames of(CaseEntry entry, Project project, CaseData data) {
-    VisibleNames reach = new VisibleNames(project.index());
-    reach.environment.forEach(reach.names::put);
-    entry.suite().ifPresent(reach::addSuiteValues);
+    VisibleNames visible = new VisibleNames(project.index());
+    visible.environment.forEach(visible.names::put);
+    entry.suite().ifPresent(visible::addSuiteValues);
     for (String fixture : entry.fixtures()) {
       project
           .index()
           .named(BlockKind.FIXTURE, fixture)
-          .ifPresent(block -> reach.addFixture(block.block()));
+          .ifPresent(block -> visible.addFixture(block.block()));
     }
-    reach.ofCase = true;
-    reach.declaring = entry.block().isScenario() ? null : entry.block();
-    reach.rows = data.parts();
-    data.columns().forEach(column -> reach.put(column, Origin.COLUMN, ""));
+    visible.ofCase = true;
+    visible.declaring = entry.block().isScenario() ? null : entry.block();
+    visible.rows = data.parts();
+    data.columns().forEach(column -> visible.put(column, Origin.COLUMN, ""));
     for (CaseData.Part part : data.parts()) {
       if (part.source().isEmpty()) {
-        reach.missingColumns.add(part.name());
+        visible.missingColumns.add(part.name());
       }
     }
-    return reach;
+    return visible;
   }
 
   /**
    * What a keyword's steps can use: its parameters, and the environment and run by their places.
    */
   public static VisibleNames of(KeywordEntry.Composed keyword, ProjectIndex index) {
-    VisibleNames reach = new VisibleNames(index);
-    reach.declaring = keyword.block();
+    VisibleNames visible = new VisibleNames(index);
+    visible.declaring = keyword.block();
     for (Parameter parameter : keyword.signature().takes()) {
-      reach.put(parameter.name(), Origin.PARAMETER, parameter.note());
+      visible.put(parameter.name(), Origin.PARAMETER, parameter.note());
     }
-    return reach;
+    return visible;
   }
 
   /** The block whose parameter or column an unknown name could become, where there is one. */
@@ -101,12 +102,12 @@ public final class VisibleNames {
 
   /** What a fixture's steps or a suite's can use. */
   public static VisibleNames of(Block block, ProjectIndex index) {
-    VisibleNames reach = new VisibleNames(index);
-    reach.environment.forEach(reach.names::put);
+    VisibleNames visible = new VisibleNames(index);
+    visible.environment.forEach(visible.names::put);
     if (block.kind() == BlockKind.SUITE) {
-      reach.addSuiteValues(block);
+      visible.addSuiteValues(block);
     }
-    return reach;
+    return visible;
   }
 
   private void addSuiteValues(Block suite) {
@@ -118,7 +119,7 @@ public final class VisibleNames {
   }
 
   private void addFixture(Block fixture) {
-    Map<String, Known> gives = new LinkedHashMap<>();
+    Map<String, VisibleName> gives = new LinkedHashMap<>();
     fixture
         .section(Section.GIVES)
         .map(SectionTable::of)
@@ -129,7 +130,7 @@ public final class VisibleNames {
                   put(row.text("name"), Origin.FIXTURE, row.text("note"));
                   gives.put(
                       Names.key(row.text("name")),
-                      new Known(row.text("name"), Origin.FIXTURE, fixture.name()));
+                      new VisibleName(row.text("name"), Origin.FIXTURE, fixture.name()));
                 }));
     fixtures.put(Names.key(fixture.name()), gives);
   }
@@ -139,7 +140,7 @@ public final class VisibleNames {
     // Innermost goes first in lists of names, so a name that is hidden by another moves to the end
     // as its new self.
     names.remove(key);
-    names.put(key, new Known(name, origin, note));
+    names.put(key, new VisibleName(name, origin, note));
   }
 
   /** The item of a repetition, known in its own step only. */
@@ -172,7 +173,7 @@ public final class VisibleNames {
     String first = Names.key(path.get(0));
     if (path.size() == 1) {
       return Optional.ofNullable(names.get(first))
-          .map(Known::origin)
+          .map(VisibleName::origin)
           .or(() ->
               ofCase && index.isPublished(first)
                   ? Optional.of(Origin.PUBLISHED)
@@ -184,8 +185,10 @@ public final class VisibleNames {
     String second = Names.key(path.get(1));
     return switch (first) {
       case "row" ->
-          Optional.ofNullable(names.get(second)).map(Known::origin).filter(o -> o == Origin.COLUMN);
-      case "env" -> Optional.ofNullable(environment.get(second)).map(Known::origin);
+          Optional.ofNullable(names.get(second))
+              .map(VisibleName::origin)
+              .filter(o -> o == Origin.COLUMN);
+      case "env" -> Optional.ofNullable(environment.get(second)).map(VisibleName::origin);
       case "os" -> Optional.of(Origin.ENVIRONMENT);
       case "run" ->
           second.equals("id") || second.equals("seed") ? Optional.of(Origin.RUN) : Optional.empty();
@@ -222,14 +225,14 @@ public final class VisibleNames {
   }
 
   /** All names in reach without a place before them, innermost first. */
-  public List<Known> names() {
-    List<Known> all = new ArrayList<>(names.values());
+  public List<VisibleName> names() {
+    List<VisibleName> all = new ArrayList<>(names.values());
     Collections.reverse(all);
     return all;
   }
 
   /** The environment's names, for {@code env/…}. */
-  public List<Known> environmentNames() {
+  public List<VisibleName> environmentNames() {
     return new ArrayList<>(environment.values());
   }
 }

@@ -8,8 +8,8 @@ import java.util.Optional;
 /**
  * One isolated browser as a case uses it. Actions wait by themselves, up to {@code limit}, until
  * their element is found once, shown, enabled, still and not covered, and otherwise throw a {@link
- * BrowserFailure} that says which of these it was not. Not for use by several threads at once, but
- * for {@link #close()}.
+ * BrowserException} that says which of these it was not. Not for use by several threads at once,
+ * but for {@link #close()}.
  */
 public interface Browser extends AutoCloseable {
   void goTo(String address);

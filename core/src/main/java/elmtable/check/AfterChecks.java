@@ -70,7 +70,7 @@ final class AfterChecks {
   }
 
   private boolean leadsTo(CaseEntry from, CaseEntry wanted) {
-    return Graphs.leads(
+    return Graphs.reaches(
         from,
         wanted.key(),
         CaseEntry::key,

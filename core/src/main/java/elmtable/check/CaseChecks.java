@@ -1,6 +1,6 @@
 package elmtable.check;
 
-import elmtable.binding.StepPlace;
+import elmtable.binding.BindingContext;
 import elmtable.binding.VisibleNames;
 import elmtable.formula.Formula;
 import elmtable.formula.Template;
@@ -33,22 +33,22 @@ final class CaseChecks {
   List<Diagnostic> check(CaseEntry entry) {
     Block block = entry.block();
     CaseData data = project.dataOf(entry);
-    VisibleNames reach = VisibleNames.of(entry, project, data);
+    VisibleNames visible = VisibleNames.of(entry, project, data);
     if (!block.isScenario()) {
-      name(entry, reach);
+      name(entry, visible);
     }
     properties(block);
     new AfterChecks(project.index()).check(entry, problems);
-    NameChecks.check(entry, data, problems);
+    CaseNameChecks.check(entry, data, problems);
     ColumnChecks.unused(block, problems);
     data(entry, data);
     boolean draft = entry.isDraft();
-    StepPlace place = StepPlace.of(entry);
+    BindingContext context = BindingContext.of(entry);
     if (block.isScenario()) {
       problems.addAll(new ScenarioChecks(project, steps).check(entry));
     } else {
       for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
-        problems.addAll(steps.check(block.steps(section), place, reach, draft));
+        problems.addAll(steps.check(block.steps(section), context, visible, draft));
       }
     }
     if (block.steps(Section.STEPS).isEmpty()) {
@@ -61,10 +61,10 @@ final class CaseChecks {
     return problems;
   }
 
-  private void name(CaseEntry entry, VisibleNames reach) {
+  private void name(CaseEntry entry, VisibleNames visible) {
     Template name = entry.nameTemplate();
     Range range = entry.block().nameRange();
-    TemplateChecks.check(name, range, reach, problems);
+    TemplateChecks.check(name, range, visible, problems);
     for (Template.Part part : name.parts()) {
       if (part instanceof Template.Place place) {
         Formula.Call changing = place.formula().changing();
@@ -106,7 +106,7 @@ final class CaseChecks {
       PropertyChecks.dataSet(named.get(), project, problems);
     }
     problems.addAll(data.problems());
-    VisibleNames reach = VisibleNames.of(block, project.index());
+    VisibleNames visible = VisibleNames.of(block, project.index());
     for (SectionBody section : own) {
       if (!block.isScenario()) {
         ColumnChecks.brackets(section, problems);
@@ -125,7 +125,7 @@ final class CaseChecks {
       }
       for (Line.Row row : section.body()) {
         for (Cell cell : row.cells()) {
-          TemplateChecks.check(Template.of(cell.source()), cell.range(), reach, problems);
+          TemplateChecks.check(Template.of(cell.source()), cell.range(), visible, problems);
         }
       }
     }

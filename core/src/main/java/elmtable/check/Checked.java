@@ -1,8 +1,8 @@
 package elmtable.check;
 
 import elmtable.language.Block;
-import elmtable.project.Asked;
 import elmtable.project.DocumentIndex;
+import elmtable.project.LookupLog;
 import elmtable.project.Symbol;
 import elmtable.text.Diagnostic;
 import java.util.List;
@@ -18,7 +18,7 @@ import java.util.Set;
  *     from that block
  * @param unused how many documents use each thing
  * @param runs steps that stand in several cases
- * @param together what is wrong with each document, by path
+ * @param documentProblems what is wrong with each document, by path
  * @param problems the same, with absolute lines in their order
  */
 record Checked(
@@ -27,16 +27,16 @@ record Checked(
     Map<Block, List<Diagnostic>> circles,
     UseCounts unused,
     RepeatedSteps runs,
-    Map<String, Together> together,
+    Map<String, DocumentProblems> documentProblems,
     Map<String, List<Diagnostic>> problems) {
 
   /**
    * What is wrong with a document, all in all.
    *
-   * @param sources what its problems come from
+   * @param inputs what its problems come from
    * @param problems with absolute lines in their order
    */
-  record Together(Sources sources, List<Diagnostic> problems) {}
+  record DocumentProblems(Inputs inputs, List<Diagnostic> problems) {}
 
   /**
    * What the problems of a document come from.
@@ -44,7 +44,7 @@ record Checked(
    * @param duplicates names that stand twice
    * @param notices of runs of steps
    */
-  record Sources(
+  record Inputs(
       CheckedDocument document,
       List<Diagnostic> duplicates,
       UseCounts unused,
@@ -52,7 +52,7 @@ record Checked(
       Map<Block, Diagnostic> notices) {
 
     /** Whether the same problems come from both; they may where this says no. */
-    boolean areLike(Sources other) {
+    boolean areLike(Inputs other) {
       return document == other.document
           && duplicates.equals(other.duplicates)
           && unused.isLike(other.unused)
@@ -69,11 +69,12 @@ record Checked(
    * @param winner whether it is the one that its name finds
    * @param problems lines count from the block
    */
-  record CheckedBlock(Block surroundings, boolean winner, List<Diagnostic> problems, Asked asked) {}
+  record CheckedBlock(
+      Block surroundings, boolean winner, List<Diagnostic> problems, LookupLog lookups) {}
 
   /**
    * @param blocks by identity
-   * @param asked what all blocks asked for together
+   * @param lookups what all blocks asked for together
    * @param used what all blocks use together
    * @param windows of the steps of its cases, by hash
    * @param problems those of all blocks, with absolute lines in their order
@@ -81,9 +82,9 @@ record Checked(
   record CheckedDocument(
       DocumentIndex index,
       Map<Block, CheckedBlock> blocks,
-      Set<Symbol> asked,
+      Set<Symbol> lookups,
       Set<Symbol> used,
-      Map<Long, List<RepeatedSteps.Place>> windows,
+      Map<Long, List<RepeatedSteps.Window>> windows,
       List<Diagnostic> problems) {
     String path() {
       return index.document().path();

@@ -2,20 +2,20 @@ package elmtable.check;
 
 import elmtable.check.Checked.CheckedBlock;
 import elmtable.check.Checked.CheckedDocument;
-import elmtable.check.Checked.Sources;
-import elmtable.check.Checked.Together;
+import elmtable.check.Checked.DocumentProblems;
+import elmtable.check.Checked.Inputs;
 import elmtable.language.Block;
 import elmtable.language.BlockKind;
 import elmtable.language.Document.Placed;
-import elmtable.project.Asked;
 import elmtable.project.CaseEntry;
-import elmtable.project.Changes;
 import elmtable.project.DataEntry;
 import elmtable.project.DocumentIndex;
 import elmtable.project.KeywordEntry;
+import elmtable.project.LookupLog;
 import elmtable.project.Project;
 import elmtable.project.SuiteEntry;
 import elmtable.project.Symbol;
+import elmtable.project.SymbolChanges;
 import elmtable.text.Diagnostic;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -46,7 +46,8 @@ final class Checker {
   private Checker(Project project, Checked before) {
     this.project = project;
     this.before = before == null ? Map.of() : before.documents();
-    this.changed = before == null ? Set.of() : Changes.between(before.indexes(), project.indexes());
+    this.changed =
+        before == null ? Set.of() : SymbolChanges.between(before.indexes(), project.indexes());
   }
 
   /**
@@ -65,18 +66,19 @@ final class Checker {
             : KeywordCircles.find(project.index());
     UseCounts unused = checker.unused(before, documents);
     RepeatedSteps runs = checker.runs(before, documents);
-    Map<String, Together> together = new LinkedHashMap<>();
+    Map<String, DocumentProblems> documentProblems = new LinkedHashMap<>();
     Map<String, List<Diagnostic>> problems = new LinkedHashMap<>();
     documents.forEach((path, document) -> {
-      Sources sources =
-          new Sources(
+      Inputs inputs =
+          new Inputs(
               document,
               project.index().duplicates().getOrDefault(path, List.of()),
               unused,
               circles,
               runs.notices(path));
-      Together now = together(sources, before == null ? null : before.together().get(path));
-      together.put(path, now);
+      DocumentProblems now =
+          documentProblems(inputs, before == null ? null : before.documentProblems().get(path));
+      documentProblems.put(path, now);
       problems.put(path, now.problems());
     });
     return new Checked(
@@ -85,7 +87,7 @@ final class Checker {
         circles,
         unused,
         runs,
-        together,
+        documentProblems,
         Collections.unmodifiableMap(problems));
   }
 
@@ -155,33 +157,33 @@ final class Checker {
    * What was found in a document itself, with what the project as a whole shows about it; the same
    * list as before where it says the same.
    */
-  private static Together together(Sources sources, Together known) {
-    if (known != null && known.sources().areLike(sources)) {
+  private static DocumentProblems documentProblems(Inputs inputs, DocumentProblems known) {
+    if (known != null && known.inputs().areLike(inputs)) {
       return known;
     }
-    DocumentIndex index = sources.document().index();
-    List<Diagnostic> all = new ArrayList<>(sources.document().problems());
-    all.addAll(sources.duplicates());
-    all.addAll(sources.unused().of(index));
+    DocumentIndex index = inputs.document().index();
+    List<Diagnostic> all = new ArrayList<>(inputs.document().problems());
+    all.addAll(inputs.duplicates());
+    all.addAll(inputs.unused().of(index));
     for (KeywordEntry.Composed keyword : index.keywords()) {
-      for (Diagnostic circle : sources.circles().getOrDefault(keyword.block(), List.of())) {
-        all.add(circle.down(keyword.placed().firstLine()));
+      for (Diagnostic circle : inputs.circles().getOrDefault(keyword.block(), List.of())) {
+        all.add(circle.shiftedBy(keyword.placed().firstLine()));
       }
     }
     for (CaseEntry entry : index.suite().map(SuiteEntry::cases).orElse(List.of())) {
-      Diagnostic notice = sources.notices().get(entry.block());
+      Diagnostic notice = inputs.notices().get(entry.block());
       if (notice != null) {
-        all.add(notice.down(entry.placed().firstLine()));
+        all.add(notice.shiftedBy(entry.placed().firstLine()));
       }
     }
     all.sort(IN_ORDER);
     boolean same = known != null && known.problems().equals(all);
-    return new Together(sources, same ? known.problems() : List.copyOf(all));
+    return new DocumentProblems(inputs, same ? known.problems() : List.copyOf(all));
   }
 
   private CheckedDocument document(DocumentIndex index) {
     CheckedDocument known = before.get(index.document().path());
-    if (known != null && known.index() == index && Collections.disjoint(known.asked(), changed)) {
+    if (known != null && known.index() == index && Collections.disjoint(known.lookups(), changed)) {
       return known;
     }
     Map<Block, CheckedBlock> blocks = new IdentityHashMap<>();
@@ -190,24 +192,24 @@ final class Checker {
         .suite()
         .ifPresent(suite -> suite.cases().forEach(entry -> cases.put(entry.block(), entry)));
     List<Diagnostic> problems = new ArrayList<>(index.document().document().allProblems());
-    Set<Symbol> asked = new HashSet<>();
+    Set<Symbol> lookups = new HashSet<>();
     Set<Symbol> used = new HashSet<>();
     Block suite = index.document().document().suite().map(Placed::block).orElse(null);
     for (Placed placed : index.document().document().blocks()) {
       Block surroundings = placed.block().kind() == BlockKind.CASE ? suite : null;
       CheckedBlock block = block(index, placed, surroundings, cases, known);
       blocks.put(placed.block(), block);
-      asked.addAll(block.asked().symbols);
-      used.addAll(block.asked().used);
-      block.problems().forEach(problem -> problems.add(problem.down(placed.firstLine())));
+      lookups.addAll(block.lookups().symbols);
+      used.addAll(block.lookups().used);
+      block.problems().forEach(problem -> problems.add(problem.shiftedBy(placed.firstLine())));
     }
     problems.sort(IN_ORDER);
     // Cases of one scenario have its steps, and so their problems, in common.
     List<Diagnostic> each = problems.stream().distinct().toList();
     // Worked out here, beside other documents, and kept for the comparison of all.
-    Map<Long, List<RepeatedSteps.Place>> windows =
+    Map<Long, List<RepeatedSteps.Window>> windows =
         known != null && known.index() == index ? known.windows() : RepeatedSteps.of(index);
-    return new CheckedDocument(index, blocks, asked, used, windows, each);
+    return new CheckedDocument(index, blocks, lookups, used, windows, each);
   }
 
   private CheckedBlock block(
@@ -223,17 +225,17 @@ final class Checker {
     if (known != null
         && known.surroundings() == surroundings
         && known.winner() == winner
-        && Collections.disjoint(known.asked().symbols, changed)) {
+        && Collections.disjoint(known.lookups().symbols, changed)) {
       return known;
     }
-    Asked asked = new Asked();
+    LookupLog lookups = new LookupLog();
     List<Diagnostic> problems =
         block.name().isEmpty() && block.kind() != BlockKind.SUITE
             ? List.of()
-            : check(project.noting(asked), index, placed, cases.get(block), winner);
-    asked.used.addAll(
-        ColumnChecks.uses(block, Optional.ofNullable(surroundings), asked.used, project));
-    return new CheckedBlock(surroundings, winner, List.copyOf(problems), asked);
+            : check(project.recording(lookups), index, placed, cases.get(block), winner);
+    lookups.used.addAll(
+        ColumnChecks.uses(block, Optional.ofNullable(surroundings), lookups.used, project));
+    return new CheckedBlock(surroundings, winner, List.copyOf(problems), lookups);
   }
 
   private boolean isFoundByItsName(Placed placed) {
@@ -248,20 +250,20 @@ final class Checker {
   }
 
   private static List<Diagnostic> check(
-      Project noting, DocumentIndex index, Placed placed, CaseEntry entry, boolean winner) {
-    StepChecks steps = new StepChecks(noting.index());
+      Project recording, DocumentIndex index, Placed placed, CaseEntry entry, boolean winner) {
+    StepChecks steps = new StepChecks(recording.index());
     Block block = placed.block();
     return switch (block.kind()) {
-      case CASE -> entry == null ? List.of() : new CaseChecks(noting, steps).check(entry);
-      case KEYWORD -> new KeywordChecks(noting, steps).check(keyword(index, placed), winner);
-      case PAGE -> PageChecks.check(block, noting.index());
-      case DATA_SET -> DataChecks.check(new DataEntry(index.document().path(), placed), noting);
-      case SUITE -> new SuiteChecks(noting, steps).check(block);
-      case ENVIRONMENT -> EnvironmentChecks.check(block, noting.index());
-      case FIXTURE -> new FixtureChecks(noting.index(), steps).check(block);
-      case HOOK -> new SettingChecks(noting.index()).hook(block, steps);
-      case BROWSER -> new SettingChecks(noting.index()).browser(block);
-      case PLAN -> new SettingChecks(noting.index()).plan(block);
+      case CASE -> entry == null ? List.of() : new CaseChecks(recording, steps).check(entry);
+      case KEYWORD -> new KeywordChecks(recording, steps).check(keyword(index, placed), winner);
+      case PAGE -> PageChecks.check(block, recording.index());
+      case DATA_SET -> DataChecks.check(new DataEntry(index.document().path(), placed), recording);
+      case SUITE -> new SuiteChecks(recording, steps).check(block);
+      case ENVIRONMENT -> EnvironmentChecks.check(block, recording.index());
+      case FIXTURE -> new FixtureChecks(recording.index(), steps).check(block);
+      case HOOK -> new SettingChecks(recording.index()).hook(block, steps);
+      case BROWSER -> new SettingChecks(recording.index()).browser(block);
+      case PLAN -> new SettingChecks(recording.index()).plan(block);
     };
   }
 

@@ -1,6 +1,6 @@
 package elmtable.check;
 
-import elmtable.data.BrokenData;
+import elmtable.data.BrokenDataException;
 import elmtable.data.DataRow;
 import elmtable.data.DataSets;
 import elmtable.data.DataSource;
@@ -117,7 +117,7 @@ final class DataChecks {
                     + before.iterator().next()
                     + "; put it on the sets that are combined to keep the rest."));
       }
-    } catch (BrokenData broken) {
+    } catch (BrokenDataException broken) {
       // The data set carries this problem itself.
       return;
     }

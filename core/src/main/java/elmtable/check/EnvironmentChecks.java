@@ -27,8 +27,8 @@ final class EnvironmentChecks {
                     like.value(),
                     like.valueRange(),
                     index.named(BlockKind.ENVIRONMENT).stream().map(NamedBlock::name).toList())));
-    VisibleNames reach = VisibleNames.of(block, index);
-    ValueChecks.check(block, reach, problems);
+    VisibleNames names = VisibleNames.of(block, index);
+    ValueChecks.check(block, names, problems);
     return problems;
   }
 }

@@ -1,6 +1,6 @@
 package elmtable.check;
 
-import elmtable.binding.StepPlace;
+import elmtable.binding.BindingContext;
 import elmtable.binding.VisibleNames;
 import elmtable.keyword.Signature;
 import elmtable.language.Block;
@@ -45,10 +45,10 @@ final class FixtureChecks {
     PropertyChecks.pages(fixture, index, problems);
     fixture.property("check").ifPresent(this::check);
     Signature gives = Signatures.of(fixture);
-    StepPlace place = new StepPlace(fixture.list("pages"), Optional.of(gives));
-    VisibleNames reach = VisibleNames.of(fixture, index);
+    BindingContext context = new BindingContext(fixture.list("pages"), Optional.of(gives));
+    VisibleNames visible = VisibleNames.of(fixture, index);
     for (Section section : List.of(Section.SET_UP, Section.TEAR_DOWN)) {
-      problems.addAll(steps.check(fixture.steps(section), place, reach, false));
+      problems.addAll(steps.check(fixture.steps(section), context, visible, false));
     }
     return problems;
   }
@@ -64,7 +64,7 @@ final class FixtureChecks {
   }
 
   private void needs(Block fixture, Line.Property needs) {
-    for (String name : Lists.divide(needs.value())) {
+    for (String name : Lists.split(needs.value())) {
       Range range = PropertyChecks.rangeOf(needs, name);
       Optional<NamedBlock> needed = index.named(BlockKind.FIXTURE, name);
       if (needed.isEmpty()) {
@@ -92,7 +92,7 @@ final class FixtureChecks {
   }
 
   private boolean leadsTo(NamedBlock from, String wanted) {
-    return Graphs.leads(
+    return Graphs.reaches(
         from,
         Names.key(wanted),
         fixture -> Names.key(fixture.name()),

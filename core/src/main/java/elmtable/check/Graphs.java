@@ -16,7 +16,7 @@ final class Graphs {
    * @param key tells two apart
    * @param next those that one names
    */
-  static <T> boolean leads(
+  static <T> boolean reaches(
       T from, String wanted, Function<T, String> key, Function<T, List<T>> next) {
     Set<String> seen = new HashSet<>();
     List<T> open = new ArrayList<>(List.of(from));

@@ -1,6 +1,6 @@
 package elmtable.check;
 
-import elmtable.binding.StepPlace;
+import elmtable.binding.BindingContext;
 import elmtable.binding.VisibleNames;
 import elmtable.formula.Kind;
 import elmtable.keyword.Parameter;
@@ -43,10 +43,10 @@ final class KeywordChecks {
     PropertyChecks.yesNo(block, "draft", problems);
     block.allOf("phrase").forEach(phrase -> phrase(phrase, entry, problems));
     if (winner) {
-      VisibleNames reach = VisibleNames.of(entry, project.index());
+      VisibleNames visible = VisibleNames.of(entry, project.index());
       problems.addAll(
           steps.check(
-              block.steps(Section.STEPS), StepPlace.of(entry), reach, block.isYes("draft")));
+              block.steps(Section.STEPS), BindingContext.of(entry), visible, block.isYes("draft")));
     }
     return problems;
   }

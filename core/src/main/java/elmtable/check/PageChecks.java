@@ -35,15 +35,15 @@ final class PageChecks {
 
   static List<Diagnostic> check(Block page, ProjectIndex index) {
     List<Diagnostic> problems = new ArrayList<>();
-    VisibleNames reach = VisibleNames.of(page, index);
+    VisibleNames names = VisibleNames.of(page, index);
     page.property("path")
         .ifPresent(path ->
-            TemplateChecks.check(Template.of(path.value()), path.valueRange(), reach, problems));
+            TemplateChecks.check(Template.of(path.value()), path.valueRange(), names, problems));
     Optional<SectionTable> table = page.section(Section.ELEMENTS).map(SectionTable::of);
     if (table.isPresent() && table.get().columns().containsAll(List.of("by", "locator"))) {
       for (SectionTable.Row row : table.get().rows()) {
         way(row, problems);
-        locator(row, reach, problems);
+        locator(row, names, problems);
       }
     }
     return problems;
@@ -69,7 +69,7 @@ final class PageChecks {
     }
   }
 
-  private static void locator(SectionTable.Row row, VisibleNames reach, List<Diagnostic> problems) {
+  private static void locator(SectionTable.Row row, VisibleNames names, List<Diagnostic> problems) {
     Range range = row.cell("locator").range();
     Template locator = Template.of(row.source("locator"));
     if (locator.isBlank()) {
@@ -94,7 +94,7 @@ final class PageChecks {
     List<String> places =
         ElementPattern.of(row.source("element")).places().stream().map(Names::key).toList();
     for (Formula.Reference reference : locator.references()) {
-      if (!places.contains(Names.key(reference.written())) && reach.origin(reference).isEmpty()) {
+      if (!places.contains(Names.key(reference.written())) && names.origin(reference).isEmpty()) {
         problems.add(
             new Diagnostic(
                 Problem.UNKNOWN_REFERENCE,

@@ -77,7 +77,7 @@ final class PropertyChecks {
       Report report) {
     Optional<Line.Property> property = block.property(word);
     if (property.isPresent()) {
-      for (String name : Lists.divide(property.get().value())) {
+      for (String name : Lists.split(property.get().value())) {
         if (!known.apply(name) && !name.equalsIgnoreCase("none")) {
           problems.add(report.of(property.get(), name));
         }

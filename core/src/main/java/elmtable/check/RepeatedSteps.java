@@ -36,23 +36,23 @@ final class RepeatedSteps {
   private static final int SHARDS = 512;
 
   /** A window of steps in a case; {@code line} counts in the document. */
-  record Place(String path, Block block, int line) {
+  record Window(String path, Block block, int line) {
     /** Whether a notice says the same of both. */
-    boolean reads(Place other) {
+    boolean isAt(Window other) {
       return line == other.line && path.equals(other.path);
     }
   }
 
-  private static final Comparator<Place> IN_ORDER =
-      Comparator.comparing(Place::path).thenComparingInt(Place::line);
+  private static final Comparator<Window> IN_ORDER =
+      Comparator.comparing(Window::path).thenComparingInt(Window::line);
 
   /** Where each window stands, in order. */
-  private final List<Map<Long, List<Place>>> windows;
+  private final List<Map<Long, List<Window>>> windows;
 
   private final Map<String, Map<Block, Diagnostic>> notices;
 
   private RepeatedSteps(
-      List<Map<Long, List<Place>>> windows, Map<String, Map<Block, Diagnostic>> notices) {
+      List<Map<Long, List<Window>>> windows, Map<String, Map<Block, Diagnostic>> notices) {
     this.windows = windows;
     this.notices = notices;
   }
@@ -65,7 +65,7 @@ final class RepeatedSteps {
     return (int) (hash >>> 32) & SHARDS - 1;
   }
 
-  private List<Place> places(long hash) {
+  private List<Window> occurrences(long hash) {
     return windows.get(shard(hash)).getOrDefault(hash, List.of());
   }
 
@@ -79,31 +79,31 @@ final class RepeatedSteps {
     if (gone.isEmpty() && come.isEmpty()) {
       return this;
     }
-    Map<Long, List<Place>> stood = windowsOf(gone);
-    Map<Long, List<Place>> stand = windowsOf(come);
-    List<Map<Long, List<Place>>> changed = new ArrayList<>(windows);
+    Map<Long, List<Window>> stood = windowsOf(gone);
+    Map<Long, List<Window>> stand = windowsOf(come);
+    List<Map<Long, List<Window>>> changed = new ArrayList<>(windows);
     Map<String, Set<Block>> affected = new HashMap<>();
     Set<Long> hashes = new HashSet<>(stood.keySet());
     hashes.addAll(stand.keySet());
     for (long hash : hashes) {
-      List<Place> before = stood.getOrDefault(hash, List.of());
-      List<Place> now = stand.getOrDefault(hash, List.of());
-      if (areAlike(before, now, (a, b) -> a.reads(b) && a.block() == b.block())) {
+      List<Window> before = stood.getOrDefault(hash, List.of());
+      List<Window> now = stand.getOrDefault(hash, List.of());
+      if (areAlike(before, now, (a, b) -> a.isAt(b) && a.block() == b.block())) {
         continue;
       }
       int shard = shard(hash);
       if (changed.get(shard) == windows.get(shard)) {
         changed.set(shard, new HashMap<>(windows.get(shard)));
       }
-      List<Place> all = replaced(places(hash), before, now);
+      List<Window> all = replaced(occurrences(hash), before, now);
       if (all.isEmpty()) {
         changed.get(shard).remove(hash);
       } else {
         changed.get(shard).put(hash, all);
       }
       // Where a window stands as before, nothing changes for the other cases that have it.
-      if (!areAlike(before, now, Place::reads)) {
-        all.forEach(place -> blocks(affected, place.path()).add(place.block()));
+      if (!areAlike(before, now, Window::isAt)) {
+        all.forEach(window -> blocks(affected, window.path()).add(window.block()));
       }
     }
     come.forEach(document ->
@@ -112,19 +112,21 @@ final class RepeatedSteps {
     return new RepeatedSteps(changed, noticed(changed, affected, gone, come));
   }
 
-  private static Map<Long, List<Place>> windowsOf(Collection<CheckedDocument> documents) {
-    Map<Long, List<Place>> windows = new HashMap<>();
+  private static Map<Long, List<Window>> windowsOf(Collection<CheckedDocument> documents) {
+    Map<Long, List<Window>> windows = new HashMap<>();
     for (CheckedDocument document : documents) {
       document
           .windows()
-          .forEach((hash, places) ->
-              windows.computeIfAbsent(hash, h -> new ArrayList<>(places.size())).addAll(places));
+          .forEach((hash, occurrences) ->
+              windows
+                  .computeIfAbsent(hash, h -> new ArrayList<>(occurrences.size()))
+                  .addAll(occurrences));
     }
     return windows;
   }
 
   private static boolean areAlike(
-      List<Place> before, List<Place> now, BiPredicate<Place, Place> alike) {
+      List<Window> before, List<Window> now, BiPredicate<Window, Window> alike) {
     if (before.size() != now.size()) {
       return false;
     }
@@ -136,13 +138,13 @@ final class RepeatedSteps {
     return true;
   }
 
-  private static List<Place> replaced(List<Place> all, List<Place> before, List<Place> now) {
+  private static List<Window> replaced(List<Window> all, List<Window> before, List<Window> now) {
     Set<String> gone = new HashSet<>();
-    before.forEach(place -> gone.add(place.path()));
-    List<Place> left = new ArrayList<>(all.size() + now.size());
-    for (Place place : all) {
-      if (!gone.contains(place.path())) {
-        left.add(place);
+    before.forEach(window -> gone.add(window.path()));
+    List<Window> left = new ArrayList<>(all.size() + now.size());
+    for (Window window : all) {
+      if (!gone.contains(window.path())) {
+        left.add(window);
       }
     }
     left.addAll(now);
@@ -159,7 +161,7 @@ final class RepeatedSteps {
   }
 
   private Map<String, Map<Block, Diagnostic>> noticed(
-      List<Map<Long, List<Place>>> changed,
+      List<Map<Long, List<Window>>> changed,
       Map<String, Set<Block>> affected,
       Collection<CheckedDocument> gone,
       Collection<CheckedDocument> come) {
@@ -215,13 +217,13 @@ final class RepeatedSteps {
       if (!seen.add(hashes.get(i))) {
         continue;
       }
-      List<Place> places = places(hashes.get(i));
-      Place first = null;
+      List<Window> occurrences = occurrences(hashes.get(i));
+      Window first = null;
       Set<Block> others = Collections.newSetFromMap(new IdentityHashMap<>());
-      for (Place place : places) {
-        if (place.block() != block && !isOf(block, place, places)) {
-          first = first == null ? place : first;
-          others.add(place.block());
+      for (Window window : occurrences) {
+        if (window.block() != block && !isOf(block, window, occurrences)) {
+          first = first == null ? window : first;
+          others.add(window.block());
         }
       }
       if (first != null) {
@@ -234,16 +236,16 @@ final class RepeatedSteps {
   }
 
   /** Whether a window of another case is made of the same steps, as those of one scenario are. */
-  private static boolean isOf(Block block, Place other, List<Place> places) {
-    for (Place place : places) {
-      if (place.block() == block && place.reads(other)) {
+  private static boolean isOf(Block block, Window other, List<Window> occurrences) {
+    for (Window window : occurrences) {
+      if (window.block() == block && window.isAt(other)) {
         return true;
       }
     }
     return false;
   }
 
-  private static String message(int length, int cases, Place first) {
+  private static String message(int length, int cases, Window first) {
     return "These "
         + length
         + " steps stand in "
@@ -265,8 +267,8 @@ final class RepeatedSteps {
   }
 
   private boolean stands(long hash, Block in) {
-    for (Place place : places(hash)) {
-      if (place.block() == in) {
+    for (Window window : occurrences(hash)) {
+      if (window.block() == in) {
         return true;
       }
     }
@@ -274,8 +276,8 @@ final class RepeatedSteps {
   }
 
   /** The windows of a document's cases. */
-  static Map<Long, List<Place>> of(DocumentIndex document) {
-    Map<Long, List<Place>> windows = new HashMap<>();
+  static Map<Long, List<Window>> of(DocumentIndex document) {
+    Map<Long, List<Window>> windows = new HashMap<>();
     for (CaseEntry entry : cases(document)) {
       List<Step> steps = entry.block().steps(Section.STEPS);
       List<Long> hashes = hashes(steps);
@@ -283,7 +285,7 @@ final class RepeatedSteps {
         int line = entry.placed().firstLine() + steps.get(i).range().line();
         windows
             .computeIfAbsent(hashes.get(i), h -> new ArrayList<>(1))
-            .add(new Place(entry.path(), entry.block(), line));
+            .add(new Window(entry.path(), entry.block(), line));
       }
     }
     return windows;

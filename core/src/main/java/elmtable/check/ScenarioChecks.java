@@ -1,16 +1,16 @@
 package elmtable.check;
 
-import elmtable.binding.StepPlace;
+import elmtable.binding.BindingContext;
 import elmtable.binding.VisibleNames;
-import elmtable.data.BrokenData;
+import elmtable.data.BrokenDataException;
 import elmtable.data.DataRow;
 import elmtable.data.Rows;
 import elmtable.language.Section;
 import elmtable.language.Step;
 import elmtable.project.CaseData;
 import elmtable.project.CaseEntry;
+import elmtable.project.CaseRow;
 import elmtable.project.Project;
-import elmtable.project.RowUse;
 import elmtable.text.Diagnostic;
 import elmtable.text.Fix;
 import elmtable.text.Problem;
@@ -42,29 +42,29 @@ final class ScenarioChecks {
     if (!data.hasRows()) {
       return problems(entry, List.of(), List.of());
     }
-    Set<String> told = new HashSet<>();
+    Set<String> seen = new HashSet<>();
     List<Diagnostic> all = new ArrayList<>();
     for (CaseData.Part part : data.parts()) {
       if (part.source().isPresent()) {
-        rows(entry, part, told, all);
+        rows(entry, part, seen, all);
       }
     }
     return all;
   }
 
-  private void rows(CaseEntry entry, CaseData.Part part, Set<String> told, List<Diagnostic> all) {
+  private void rows(CaseEntry entry, CaseData.Part part, Set<String> seen, List<Diagnostic> all) {
     try (Rows rows = part.source().get().open()) {
       DataRow row = rows.next();
       for (int i = 0; row != null && i < MOST_ROWS; i++) {
-        List<String> cells = RowUse.of(part, row).written();
+        List<String> cells = CaseRow.of(part, row).written();
         for (Diagnostic problem : problems(entry, part.summary().columns(), cells)) {
-          if (told.add(problem.problem() + " " + problem.range().line() + problem.message())) {
+          if (seen.add(problem.problem() + " " + problem.range().line() + problem.message())) {
             all.add(withRow(problem, row.number()));
           }
         }
         row = rows.next();
       }
-    } catch (BrokenData broken) {
+    } catch (BrokenDataException broken) {
       // The data set carries this problem itself.
       return;
     }
@@ -94,13 +94,13 @@ final class ScenarioChecks {
 
   private List<Diagnostic> problems(CaseEntry entry, List<String> columns, List<String> cells) {
     List<Diagnostic> all = new ArrayList<>();
-    VisibleNames reach = VisibleNames.of(entry, project);
-    StepPlace place = StepPlace.of(entry);
+    VisibleNames names = VisibleNames.of(entry, project);
+    BindingContext context = BindingContext.of(entry);
     for (Section section : List.of(Section.SET_UP, Section.STEPS)) {
       for (Step step : entry.block().steps(section)) {
         Step filled = step.filled(columns, cells);
         boolean same = filled.first() == step.first();
-        for (Diagnostic problem : steps.check(List.of(filled), place, reach, entry.isDraft())) {
+        for (Diagnostic problem : steps.check(List.of(filled), context, names, entry.isDraft())) {
           all.add(same ? problem : atTheSentence(problem, step));
         }
       }

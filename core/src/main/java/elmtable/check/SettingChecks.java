@@ -1,6 +1,6 @@
 package elmtable.check;
 
-import elmtable.binding.StepPlace;
+import elmtable.binding.BindingContext;
 import elmtable.binding.VisibleNames;
 import elmtable.language.Block;
 import elmtable.language.BlockKind;
@@ -33,9 +33,9 @@ final class SettingChecks {
 
   List<Diagnostic> hook(Block hook, StepChecks steps) {
     hook.property("only").ifPresent(this::tags);
-    StepPlace place = new StepPlace(List.of(), Optional.empty());
+    BindingContext context = new BindingContext(List.of(), Optional.empty());
     problems.addAll(
-        steps.check(hook.steps(Section.STEPS), place, VisibleNames.of(hook, index), false));
+        steps.check(hook.steps(Section.STEPS), context, VisibleNames.of(hook, index), false));
     return problems;
   }
 
@@ -90,7 +90,7 @@ final class SettingChecks {
     if (property.isEmpty()) {
       return;
     }
-    for (String name : Lists.divide(property.get().value())) {
+    for (String name : Lists.split(property.get().value())) {
       if (known.stream().noneMatch(each -> Names.same(each, name))) {
         problems.add(
             PropertyChecks.unknown(
@@ -112,7 +112,7 @@ final class SettingChecks {
   private void tags(Line.Property property) {
     try {
       TagExpression.read(property.value());
-    } catch (TagExpression.Unreadable unreadable) {
+    } catch (TagExpression.UnreadableException unreadable) {
       problems.add(PropertyChecks.bad(property, "cannot be read: " + unreadable.getMessage()));
     }
   }

@@ -1,13 +1,13 @@
 package elmtable.check;
 
 import elmtable.binding.Binder;
+import elmtable.binding.BindingContext;
 import elmtable.binding.BoundArgument;
 import elmtable.binding.BoundStep;
 import elmtable.binding.ColumnValues;
 import elmtable.binding.ElementFinder;
+import elmtable.binding.KeywordSkeleton;
 import elmtable.binding.Origin;
-import elmtable.binding.Skeleton;
-import elmtable.binding.StepPlace;
 import elmtable.binding.VisibleNames;
 import elmtable.formula.Kind;
 import elmtable.formula.Template;
@@ -54,16 +54,17 @@ final class StepChecks {
   }
 
   /**
-   * @param reach the names in reach before the first step; it is told what each step keeps
+   * @param visible the names in reach before the first step; it is told what each step keeps
    * @param draft whether steps without a keyword are only noticed
    */
-  List<Diagnostic> check(List<Step> steps, StepPlace place, VisibleNames reach, boolean draft) {
+  List<Diagnostic> check(
+      List<Step> steps, BindingContext context, VisibleNames visible, boolean draft) {
     List<Diagnostic> problems = new ArrayList<>();
     ConditionalResultCheck results = new ConditionalResultCheck();
     HardExpectationStreak expectations = new HardExpectationStreak();
     for (Step step : steps) {
-      reach.enter(step);
-      BoundStep bound = binder.bind(step, place);
+      visible.enter(step);
+      BoundStep bound = binder.bind(step, context);
       problems.addAll(bound.problems());
       boolean ambiguous =
           bound.problems().stream().anyMatch(p -> p.problem() == Problem.AMBIGUOUS_PHRASE);
@@ -80,17 +81,17 @@ final class StepChecks {
       }
       for (BoundArgument argument : bound.arguments()) {
         if (argument.cell().isPresent()) {
-          argument(argument, bound, place, reach, problems);
+          argument(argument, bound, context, visible, problems);
         }
       }
-      marks(step, reach, problems);
+      marks(step, visible, problems);
       results.check(step, bound, problems);
-      if (place.enclosing().isEmpty() && !draft) {
+      if (context.enclosing().isEmpty() && !draft) {
         expectations.check(step, bound, problems);
       }
       List<Output> gives =
           bound.keyword().map(keyword -> keyword.signature().gives()).orElse(List.of());
-      reach.leave(step, gives);
+      visible.leave(step, gives);
     }
     return problems;
   }
@@ -128,19 +129,19 @@ final class StepChecks {
     return Optional.of(
         new Fix(
             "Make the keyword",
-            List.of(new Edit(NEW_KEYWORDS, new Range(0, 0, 0), Skeleton.of(step) + "\n"))));
+            List.of(new Edit(NEW_KEYWORDS, new Range(0, 0, 0), KeywordSkeleton.of(step) + "\n"))));
   }
 
   private void argument(
       BoundArgument argument,
       BoundStep bound,
-      StepPlace place,
-      VisibleNames reach,
+      BindingContext context,
+      VisibleNames visible,
       List<Diagnostic> problems) {
-    TemplateChecks.check(argument.template(), argument.range(), reach, problems);
+    TemplateChecks.check(argument.template(), argument.range(), visible, problems);
     Kind kind = argument.parameter().kind();
     switch (kind.type()) {
-      case ELEMENT -> element(argument, place, reach, problems);
+      case ELEMENT -> element(argument, context, visible, problems);
       case PAGE -> page(argument, problems);
       case TABLE -> table(argument, problems);
       default -> literal(argument, bound, kind, problems);
@@ -152,11 +153,14 @@ final class StepChecks {
    * from elsewhere is known at run time only.
    */
   private void named(
-      BoundArgument argument, StepPlace place, VisibleNames reach, List<Diagnostic> problems) {
-    Optional<ColumnValues> values = reach.valuesOf(argument.template());
+      BoundArgument argument,
+      BindingContext context,
+      VisibleNames visible,
+      List<Diagnostic> problems) {
+    Optional<ColumnValues> values = visible.valuesOf(argument.template());
     boolean parameter =
         argument.template().references().stream()
-            .allMatch(r -> reach.origin(r).filter(o -> o == Origin.PARAMETER).isPresent());
+            .allMatch(r -> visible.origin(r).filter(o -> o == Origin.PARAMETER).isPresent());
     if (!parameter && !values.map(ColumnValues::whole).orElse(false)) {
       index.useAnyElement();
     }
@@ -164,7 +168,7 @@ final class StepChecks {
         .map(ColumnValues::firstRows)
         .orElse(Map.of())
         .forEach((value, row) -> {
-          if (elements.find(value, place.pages()) instanceof ElementFinder.Found.None) {
+          if (elements.find(value, context.pages()) instanceof ElementFinder.Found.None) {
             problems.add(
                 new Diagnostic(
                     Problem.UNKNOWN_ELEMENT_OF_ROW,
@@ -175,14 +179,17 @@ final class StepChecks {
   }
 
   private void element(
-      BoundArgument argument, StepPlace place, VisibleNames reach, List<Diagnostic> problems) {
+      BoundArgument argument,
+      BindingContext context,
+      VisibleNames visible,
+      List<Diagnostic> problems) {
     Optional<String> name = ElementFinder.nameIn(argument.template());
     if (name.isEmpty()) {
-      named(argument, place, reach, problems);
+      named(argument, context, visible, problems);
       return;
     }
     String written = name.get().replace(ElementPattern.UNKNOWN, '…');
-    switch (elements.find(name.get(), place.pages())) {
+    switch (elements.find(name.get(), context.pages())) {
       case ElementFinder.Found.One one -> {}
       case ElementFinder.Found.None none ->
           problems.add(
@@ -350,36 +357,36 @@ final class StepChecks {
     }
   }
 
-  private void marks(Step step, VisibleNames reach, List<Diagnostic> problems) {
+  private void marks(Step step, VisibleNames visible, List<Diagnostic> problems) {
     for (Mark mark : step.marks()) {
       switch (mark) {
         case Mark.OnlyIf onlyIf -> {
           int offset = mark.cell().source().length() - onlyIf.formula().source().length();
           Range range = mark.cell().range().part(offset, mark.cell().source().length());
-          TemplateChecks.references(onlyIf.formula(), range, reach, problems);
+          TemplateChecks.references(onlyIf.formula(), range, visible, problems);
         }
-        case Mark.ForEach each -> forEach(each, reach, problems);
+        case Mark.ForEach each -> forEach(each, visible, problems);
         case Mark.Keep keep -> {}
         case Mark.Options options -> {}
       }
     }
   }
 
-  private void forEach(Mark.ForEach each, VisibleNames reach, List<Diagnostic> problems) {
+  private void forEach(Mark.ForEach each, VisibleNames visible, List<Diagnostic> problems) {
     if (index.dataSet(each.list()).isPresent()) {
       return;
     }
-    Template formula = Template.bare(each.list());
+    Template formula = Template.ofFormula(each.list());
     int offset = each.listOffset();
     Range range = each.cell().range().part(offset, offset + each.list().length());
     boolean bareName =
         formula.references().size() == 1
             && formula.references().get(0).written().equals(each.list());
-    if (bareName && reach.origin(formula.references().get(0)).isEmpty()) {
+    if (bareName && visible.origin(formula.references().get(0)).isEmpty()) {
       problems.add(
           unknownDataSet(each.list(), "is neither a data set nor a list known here", range));
       return;
     }
-    TemplateChecks.check(formula, range, reach, problems);
+    TemplateChecks.check(formula, range, visible, problems);
   }
 }

@@ -1,6 +1,6 @@
 package elmtable.check;
 
-import elmtable.binding.StepPlace;
+import elmtable.binding.BindingContext;
 import elmtable.binding.VisibleNames;
 import elmtable.language.Block;
 import elmtable.language.Section;
@@ -31,11 +31,11 @@ final class SuiteChecks {
     suite
         .property("data")
         .ifPresent(property -> PropertyChecks.dataSet(property, project, problems));
-    VisibleNames reach = VisibleNames.of(suite, project.index());
-    ValueChecks.check(suite, reach, problems);
-    StepPlace place = new StepPlace(suite.list("pages"), Optional.empty());
+    VisibleNames names = VisibleNames.of(suite, project.index());
+    ValueChecks.check(suite, names, problems);
+    BindingContext context = new BindingContext(suite.list("pages"), Optional.empty());
     for (Section section : List.of(Section.SET_UP, Section.TEAR_DOWN)) {
-      problems.addAll(steps.check(suite.steps(section), place, reach, false));
+      problems.addAll(steps.check(suite.steps(section), context, names, false));
     }
     return problems;
   }

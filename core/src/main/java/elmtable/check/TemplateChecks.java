@@ -20,9 +20,10 @@ final class TemplateChecks {
   /**
    * @param range where the template's source stands
    */
-  static void check(Template template, Range range, VisibleNames reach, List<Diagnostic> problems) {
+  static void check(
+      Template template, Range range, VisibleNames visible, List<Diagnostic> problems) {
     grammar(template, range, problems);
-    references(template, range, reach, problems);
+    references(template, range, visible, problems);
   }
 
   static void grammar(Template template, Range range, List<Diagnostic> problems) {
@@ -39,22 +40,26 @@ final class TemplateChecks {
   }
 
   static void references(
-      Template template, Range range, VisibleNames reach, List<Diagnostic> problems) {
+      Template template, Range range, VisibleNames visible, List<Diagnostic> problems) {
     for (Formula.Reference reference : template.references()) {
-      if (reach.origin(reference).isEmpty()
-          && !(reach.isIncomplete() && reference.path().size() == 1)) {
-        problems.add(unknown(reference, range.part(reference.start(), reference.end()), reach));
+      if (visible.origin(reference).isEmpty()
+          && !(visible.isIncomplete() && reference.path().size() == 1)) {
+        problems.add(unknown(reference, range.part(reference.start(), reference.end()), visible));
       }
     }
   }
 
-  private static Diagnostic unknown(Formula.Reference reference, Range range, VisibleNames reach) {
+  private static Diagnostic unknown(
+      Formula.Reference reference, Range range, VisibleNames visible) {
     String written = reference.written();
-    List<String> known = reach.names().stream().map(VisibleNames.Known::name).toList();
+    List<String> known = visible.names().stream().map(VisibleNames.VisibleName::name).toList();
     Optional<String> near = Names.nearest(written, known);
     if (near.isPresent()) {
-      VisibleNames.Known name =
-          reach.names().stream().filter(k -> k.name().equals(near.get())).findFirst().orElseThrow();
+      VisibleNames.VisibleName name =
+          visible.names().stream()
+              .filter(k -> k.name().equals(near.get()))
+              .findFirst()
+              .orElseThrow();
       return new Diagnostic(
           Problem.UNKNOWN_REFERENCE,
           range,
@@ -65,7 +70,7 @@ final class TemplateChecks {
               + " “"
               + near.get()
               + "”.",
-          fixes(reference, range, reach, Fix.replace("Use " + near.get(), range, near.get())));
+          fixes(reference, range, visible, Fix.replace("Use " + near.get(), range, near.get())));
     }
     String inReach =
         known.isEmpty()
@@ -75,15 +80,15 @@ final class TemplateChecks {
         Problem.UNKNOWN_REFERENCE,
         range,
         "Nothing here is called “" + written + "”; " + inReach + ".",
-        fixes(reference, range, reach));
+        fixes(reference, range, visible));
   }
 
   /** A new parameter or column of that name, or the sign itself instead of a reference. */
   private static Fix[] fixes(
-      Formula.Reference reference, Range range, VisibleNames reach, Fix... before) {
+      Formula.Reference reference, Range range, VisibleNames visible, Fix... before) {
     List<Fix> fixes = new ArrayList<>(List.of(before));
     if (reference.path().size() == 1) {
-      reach
+      visible
           .declaringBlock()
           .flatMap(block -> IntroduceNameFix.of(block, reference.path().get(0)))
           .ifPresent(fixes::add);

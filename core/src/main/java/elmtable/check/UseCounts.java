@@ -112,7 +112,7 @@ final class UseCounts {
         unused.add(
             new Diagnostic(
                 Problem.UNUSED_COLUMN,
-                column.range().down(set.placed().firstLine()),
+                column.range().shiftedBy(set.placed().firstLine()),
                 "No case that runs with this data set uses the column “" + column.name() + "”."));
       }
     }
@@ -121,7 +121,7 @@ final class UseCounts {
   private void elements(PageEntry page, List<Diagnostic> unused) {
     for (ElementEntry element : page.elements()) {
       if (!uses.containsKey(new Symbol(Space.ELEMENT, element.key()))) {
-        Range range = element.row().cells().get(0).range().down(page.placed().firstLine());
+        Range range = element.row().cells().get(0).range().shiftedBy(page.placed().firstLine());
         unused.add(
             new Diagnostic(
                 Problem.UNUSED_ELEMENT, range, "No step uses “" + element.name() + "”."));
@@ -132,7 +132,7 @@ final class UseCounts {
   private static Diagnostic header(Problem problem, Placed placed, String nobody) {
     return new Diagnostic(
         problem,
-        placed.block().nameRange().down(placed.firstLine()),
+        placed.block().nameRange().shiftedBy(placed.firstLine()),
         nobody + " “" + placed.block().name() + "”.");
   }
 }

@@ -15,12 +15,12 @@ import java.util.Optional;
 final class ValueChecks {
   private ValueChecks() {}
 
-  static void check(Block block, VisibleNames reach, List<Diagnostic> problems) {
+  static void check(Block block, VisibleNames names, List<Diagnostic> problems) {
     Optional<SectionTable> table = block.section(Section.VALUES).map(SectionTable::of);
     for (SectionTable.Row row : table.map(SectionTable::rows).orElse(List.of())) {
       Template value = Template.of(row.source("value"));
       Range range = row.cell("value").range();
-      TemplateChecks.check(value, range, reach, problems);
+      TemplateChecks.check(value, range, names, problems);
       if (row.text("kind").equalsIgnoreCase("secret")) {
         secret(value, range, problems);
       }

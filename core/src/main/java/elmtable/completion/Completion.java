@@ -1,8 +1,8 @@
 package elmtable.completion;
 
 import elmtable.binding.Binder;
+import elmtable.binding.BindingContext;
 import elmtable.binding.BoundArgument;
-import elmtable.binding.StepPlace;
 import elmtable.binding.VisibleNames;
 import elmtable.formula.Kind;
 import elmtable.keyword.Output;
@@ -227,14 +227,14 @@ public final class Completion {
       cells.set(cell, new Cell("x", cells.get(cell).range()));
     }
     Step step = Step.of(new Line.Row(cells, true, row.range()));
-    return new Binder(project.index()).bind(step, place()).argumentAt(cell - 1);
+    return new Binder(project.index()).bind(step, context()).argumentAt(cell - 1);
   }
 
-  private StepPlace place() {
+  private BindingContext context() {
     return caseEntry()
-        .map(StepPlace::of)
-        .or(() -> keyword().map(StepPlace::of))
-        .orElseGet(() -> new StepPlace(placed.block().list("pages"), Optional.empty()));
+        .map(BindingContext::of)
+        .or(() -> keyword().map(BindingContext::of))
+        .orElseGet(() -> new BindingContext(placed.block().list("pages"), Optional.empty()));
   }
 
   private Optional<CaseEntry> caseEntry() {
@@ -274,7 +274,7 @@ public final class Completion {
     if (!opened.isEmpty()) {
       pages.add(opened);
     }
-    pages.addAll(place().pages());
+    pages.addAll(context().pages());
     return new ArrayList<>(pages);
   }
 
@@ -297,7 +297,7 @@ public final class Completion {
     for (ElementEntry element : project.index().elements()) {
       if (!near.contains(element)) {
         String insert =
-            place().pages().isEmpty() && isUnique(element) ? element.name() : element.fullName();
+            context().pages().isEmpty() && isUnique(element) ? element.name() : element.fullName();
         all.add(
             new Suggestion(
                 insert,
@@ -325,7 +325,7 @@ public final class Completion {
   }
 
   private Result references(String before, String typed) {
-    VisibleNames reach =
+    VisibleNames visible =
         caseEntry()
             .map(entry -> VisibleNames.of(entry, project))
             .or(() -> keyword().map(keyword -> VisibleNames.of(keyword, project.index())))
@@ -342,12 +342,12 @@ public final class Completion {
                   .keyword(step.first().name())
                   .map(k -> k.signature().gives())
                   .orElse(List.of());
-          reach.leave(step, gives);
+          visible.leave(step, gives);
         }
       }
     }
     Stream<Suggestion> names =
-        reach.names().stream()
+        visible.names().stream()
             .map(known ->
                 new Suggestion(
                     before + "<" + known.name() + ">",

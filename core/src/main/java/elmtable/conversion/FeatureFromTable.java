@@ -1,8 +1,8 @@
 package elmtable.conversion;
 
 import elmtable.binding.Binder;
+import elmtable.binding.BindingContext;
 import elmtable.binding.BoundStep;
-import elmtable.binding.StepPlace;
 import elmtable.data.DataRow;
 import elmtable.data.DataSets;
 import elmtable.data.DataSource;
@@ -73,8 +73,8 @@ final class FeatureFromTable {
     for (SectionBody body : suite.sections()) {
       if (body.section() == Section.SET_UP) {
         out.title(1, List.of(), "Background", "", "");
-        StepPlace place = new StepPlace(suite.list("pages"), Optional.empty());
-        suite.steps(Section.SET_UP).forEach(step -> step(placed, step, place));
+        BindingContext context = new BindingContext(suite.list("pages"), Optional.empty());
+        suite.steps(Section.SET_UP).forEach(step -> step(placed, step, context));
       } else {
         lose(placed, body.range().line(), "the suite's " + body.section().word());
       }
@@ -85,7 +85,7 @@ final class FeatureFromTable {
   private List<String> tags(Placed placed) {
     List<String> tags = new ArrayList<>();
     for (Line.Property property : placed.block().properties()) {
-      List<String> values = Lists.divide(property.value());
+      List<String> values = Lists.split(property.value());
       switch (property.word()) {
         case "tags" -> values.forEach(tag -> tags.add("@" + GherkinWriter.hyphened(tag)));
         case "fixtures" -> values.forEach(name -> tags.add(GherkinWriter.tag("fixture", name)));
@@ -117,8 +117,8 @@ final class FeatureFromTable {
         lose(placed, body.range().line(), "the case's " + body.section().word());
       }
     }
-    StepPlace place = StepPlace.of(entry);
-    block.steps(Section.STEPS).forEach(step -> step(placed, step, place));
+    BindingContext context = BindingContext.of(entry);
+    block.steps(Section.STEPS).forEach(step -> step(placed, step, context));
     data.forEach(section -> examples(placed, section));
   }
 
@@ -126,7 +126,7 @@ final class FeatureFromTable {
     List<String> tags = new ArrayList<>();
     for (Line.Property property : section.properties()) {
       if (property.word().equals("tags")) {
-        Lists.divide(property.value()).forEach(tag -> tags.add("@" + GherkinWriter.hyphened(tag)));
+        Lists.split(property.value()).forEach(tag -> tags.add("@" + GherkinWriter.hyphened(tag)));
       } else {
         lose(placed, property.range().line(), property.word() + ": " + property.value());
       }
@@ -151,12 +151,12 @@ final class FeatureFromTable {
     return Template.of(cell).literal().orElse(cell);
   }
 
-  private void step(Placed placed, Step step, StepPlace place) {
-    BoundStep bound = new Binder(project.index()).bind(step, place);
-    Optional<SentenceOf.Said> said = SentenceOf.step(bound);
+  private void step(Placed placed, Step step, BindingContext context) {
+    BoundStep bound = new Binder(project.index()).bind(step, context);
+    Optional<SentenceWriter.Said> said = SentenceWriter.step(bound);
     if (said.isEmpty()) {
       String row = "| " + String.join(" | ", written(step)) + " |";
-      lose(placed, step.range().line(), "the step " + row + ", " + SentenceOf.reason(bound));
+      lose(placed, step.range().line(), "the step " + row + ", " + SentenceWriter.reason(bound));
       out.comment(2, "not carried: " + row);
       return;
     }

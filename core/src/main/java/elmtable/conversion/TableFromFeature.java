@@ -86,7 +86,7 @@ final class TableFromFeature {
             .distinct()
             .toList();
     Set<String> known = new HashSet<>();
-    reach(placed).names().forEach(name -> known.add(Names.key(name.name())));
+    visible(placed).names().forEach(name -> known.add(Names.key(name.name())));
     boolean several = block.sections(Section.DATA).size() > 1;
     List<Line> lines = new ArrayList<>();
     List<Line> inFront = new ArrayList<>();
@@ -124,14 +124,15 @@ final class TableFromFeature {
     lines.addAll(0, inFront);
     String name =
         block.kind() == BlockKind.CASE ? written(block.name(), columns, known) : block.name();
-    return Block.read(block.kind(), name, block.header(), block.nameRange(), lines, block.height());
+    return Block.read(
+        block.kind(), name, block.header(), block.nameRange(), lines, block.lineCount());
   }
 
   private static String at(Placed placed, Range range) {
     return "line " + (placed.firstLine() + range.line() + 1) + ": ";
   }
 
-  private VisibleNames reach(Placed placed) {
+  private VisibleNames visible(Placed placed) {
     return project.index().suites().stream()
         .filter(suite -> suite.path().equals(document.path()))
         .flatMap(suite -> suite.cases().stream())

@@ -58,11 +58,11 @@ final class Combined {
   }
 
   /** Rows that are made one after another from their number. */
-  private abstract static class Numbered implements Rows {
+  private abstract static class NumberedCase implements Rows {
     private long next;
     private final long end;
 
-    Numbered(long end) {
+    NumberedCase(long end) {
       this.end = end;
     }
 
@@ -122,7 +122,7 @@ final class Combined {
       for (List<DataRow> own : rows) {
         size = Math.multiplyExact(size, (long) own.size());
       }
-      return new Numbered(size) {
+      return new NumberedCase(size) {
         @Override
         DataRow row(long index) {
           List<DataRow> chosen = new ArrayList<>(rows.size());
@@ -175,7 +175,7 @@ final class Combined {
           return new int[0][];
         }
         if (size > MOST_FOR_PAIRS) {
-          throw new BrokenData(
+          throw new BrokenDataException(
               "Pairs are made of sets of at most "
                   + MOST_FOR_PAIRS
                   + " rows, and one of these has "
@@ -191,7 +191,7 @@ final class Combined {
       List<List<DataRow>> rows = allInMemory(sources);
       List<Part> parts = parts(sources);
       int[][] indexes = indexes(rows);
-      return new Numbered(indexes.length) {
+      return new NumberedCase(indexes.length) {
         @Override
         DataRow row(long index) {
           List<DataRow> chosen = new ArrayList<>(rows.size());
@@ -231,7 +231,7 @@ final class Combined {
             if (i > 0 && (row == null) != (rows.get(0) == null)) {
               String shorter = names.get(row == null ? i : 0);
               String longer = names.get(row == null ? 0 : i);
-              throw new BrokenData(
+              throw new BrokenDataException(
                   "“"
                       + shorter
                       + "” has only "

@@ -10,7 +10,10 @@ public interface DataContext {
   /** The block of another data set. */
   Optional<Block> set(String name);
 
-  /** A property with its references filled in. Throws {@link BrokenData} where one has no value. */
+  /**
+   * A property with its references filled in. Throws {@link BrokenDataException} where one has no
+   * value.
+   */
   String filled(String written);
 
   /** Nothing but files. */

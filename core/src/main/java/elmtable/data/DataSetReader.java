@@ -109,7 +109,7 @@ final class DataSetReader {
           ? nothing()
           : new DataSets.Reading(
               Optional.of(stages.get(stages.size() - 1).source()), problems, stages);
-    } catch (BrokenData broken) {
+    } catch (BrokenDataException broken) {
       problem(Problem.BROKEN_DATA_FILE, place, broken.getMessage());
       return nothing();
     }
@@ -168,7 +168,7 @@ final class DataSetReader {
               + "” is none of them.");
       return Optional.empty();
     }
-    List<String> names = Lists.divide(value.substring(how.get().length()));
+    List<String> names = Lists.split(value.substring(how.get().length()));
     List<DataSource> sources = new ArrayList<>();
     for (String name : names) {
       part(name, property).ifPresent(sources::add);

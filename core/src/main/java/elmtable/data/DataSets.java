@@ -32,8 +32,8 @@ public final class DataSets {
   }
 
   /**
-   * A source shaped further by some properties, given by their word. Throws {@link BrokenData}
-   * where the source's columns cannot be read.
+   * A source shaped further by some properties, given by their word. Throws {@link
+   * BrokenDataException} where the source's columns cannot be read.
    */
   public static Reading shaped(
       DataSource source, Function<String, Optional<Line.Property>> properties) {

@@ -8,13 +8,15 @@ import java.util.function.Consumer;
 
 /** Where rows come from. Opening it twice gives the same rows. */
 public interface DataSource {
-  /** The names of the columns. Throws {@link BrokenData} where they cannot be read. */
+  /** The names of the columns. Throws {@link BrokenDataException} where they cannot be read. */
   List<String> columns();
 
   /** Whether cells may hold references, as in rows typed in; cells of files are plain text. */
   boolean hasTemplates();
 
-  /** From the first row on. Throws {@link BrokenData} where the source cannot be opened. */
+  /**
+   * From the first row on. Throws {@link BrokenDataException} where the source cannot be opened.
+   */
   Rows open();
 
   /** How many rows there are, where that is known without reading them. */
@@ -24,7 +26,7 @@ public interface DataSource {
 
   /**
    * How many rows there are, by reading all of them, which may cost less than making them. Throws
-   * {@link BrokenData} where they cannot be read to their end.
+   * {@link BrokenDataException} where they cannot be read to their end.
    *
    * @param faults is told what is wrong with a row
    */

@@ -34,7 +34,7 @@ public record DataSummary(List<String> columns, long rows, List<String> faults, 
             }
           });
       return new DataSummary(source.columns(), count, faults, "");
-    } catch (BrokenData broken) {
+    } catch (BrokenDataException broken) {
       return new DataSummary(List.of(), 0, faults, broken.getMessage());
     }
   }

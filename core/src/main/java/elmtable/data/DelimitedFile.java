@@ -67,7 +67,7 @@ record DelimitedFile(
         }
       }
       return number;
-    } catch (DelimitedScan.Fault fault) {
+    } catch (DelimitedScan.FaultException fault) {
       throw broken(reason(fault));
     } catch (IOException failed) {
       throw unreadable(failed);
@@ -75,12 +75,12 @@ record DelimitedFile(
   }
 
   /** The first place at which the file goes wrong, if it does. */
-  private Optional<BrokenData> fault() {
+  private Optional<BrokenDataException> fault() {
     try (Reader text = text(CodingErrorAction.REPLACE)) {
       DelimitedScan scan = new DelimitedScan(text, separator);
       while (scan.next() > 0) {}
       return Optional.empty();
-    } catch (DelimitedScan.Fault fault) {
+    } catch (DelimitedScan.FaultException fault) {
       return Optional.of(broken(reason(fault)));
     } catch (IOException gone) {
       // What failed first is told then.
@@ -88,7 +88,7 @@ record DelimitedFile(
     }
   }
 
-  private String reason(DelimitedScan.Fault fault) {
+  private String reason(DelimitedScan.FaultException fault) {
     String where = "row " + fault.row() + ", column " + fault.column() + ": ";
     return where
         + switch (fault.kind()) {
@@ -98,12 +98,12 @@ record DelimitedFile(
         };
   }
 
-  private BrokenData unreadable(IOException failed) {
-    return new BrokenData(path + " cannot be read: " + failed.getMessage() + ".");
+  private BrokenDataException unreadable(IOException failed) {
+    return new BrokenDataException(path + " cannot be read: " + failed.getMessage() + ".");
   }
 
-  private BrokenData broken(String reason) {
-    return new BrokenData(path + ", " + reason + ".");
+  private BrokenDataException broken(String reason) {
+    return new BrokenDataException(path + ", " + reason + ".");
   }
 
   /** What is wrong with a row of so many cells. */
@@ -209,7 +209,7 @@ record DelimitedFile(
       }
     }
 
-    private BrokenData broken(String reason) {
+    private BrokenDataException broken(String reason) {
       close();
       return DelimitedFile.this.broken(reason);
     }

@@ -19,14 +19,14 @@ final class DelimitedScan {
   }
 
   /** The first place at which the file goes wrong; all counted from 1. */
-  static final class Fault extends Exception {
+  static final class FaultException extends Exception {
     private static final long serialVersionUID = 1L;
     private final FaultKind kind;
     private final long row;
     private final int column;
     private final long line;
 
-    private Fault(FaultKind kind, long row, int column, long line) {
+    private FaultException(FaultKind kind, long row, int column, long line) {
       super(kind.name(), null, false, false);
       this.kind = kind;
       this.row = row;
@@ -74,7 +74,7 @@ final class DelimitedScan {
   }
 
   /** How many cells the next record has; 0 behind the last. */
-  int next() throws IOException, Fault {
+  int next() throws IOException, FaultException {
     while (true) {
       column = 1;
       int first = read();
@@ -98,7 +98,7 @@ final class DelimitedScan {
   }
 
   /** Passes over a cell; gives the character behind it. */
-  private int cell(int first) throws IOException, Fault {
+  private int cell(int first) throws IOException, FaultException {
     begun = line;
     int c = first;
     if (c == '"') {
@@ -135,7 +135,7 @@ final class DelimitedScan {
     at = i;
   }
 
-  private int quoted() throws IOException, Fault {
+  private int quoted() throws IOException, FaultException {
     while (true) {
       skipQuoted();
       int c = read();
@@ -157,7 +157,7 @@ final class DelimitedScan {
     return c == separator || c == '\n' || c == '\r' || c == END;
   }
 
-  private int read() throws IOException, Fault {
+  private int read() throws IOException, FaultException {
     if (at == end) {
       end = Math.max(0, text.read(buffer, 0, BUFFER));
       at = 0;
@@ -177,7 +177,7 @@ final class DelimitedScan {
     at = Math.max(0, at - 1);
   }
 
-  private Fault fault(FaultKind kind) {
-    return new Fault(kind, row, column, begun);
+  private FaultException fault(FaultKind kind) {
+    return new FaultException(kind, row, column, begun);
   }
 }

@@ -68,7 +68,7 @@ final class FileSources {
   private Optional<String> filled(Line.Property property) {
     try {
       return Optional.of(context.filled(property.value()));
-    } catch (BrokenData withoutValue) {
+    } catch (BrokenDataException withoutValue) {
       wrong(property, Problem.UNKNOWN_REFERENCE, withoutValue.getMessage());
       return Optional.empty();
     }

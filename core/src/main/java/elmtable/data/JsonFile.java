@@ -184,7 +184,7 @@ final class JsonFile implements DataSource {
       return new DataRow(number, new ArrayList<>(Arrays.asList(cells)), fault);
     }
 
-    private BrokenData unreadable(IOException failed, JsonParser opened) {
+    private BrokenDataException unreadable(IOException failed, JsonParser opened) {
       if (failed instanceof JacksonException json && json.getLocation() != null) {
         return broken(
             "line "
@@ -198,12 +198,12 @@ final class JsonFile implements DataSource {
       if (opened != null) {
         close();
       }
-      return new BrokenData(path + " cannot be read: " + failed.getMessage() + ".");
+      return new BrokenDataException(path + " cannot be read: " + failed.getMessage() + ".");
     }
 
-    private BrokenData broken(String reason) {
+    private BrokenDataException broken(String reason) {
       close();
-      return new BrokenData(path + ", " + reason + ".");
+      return new BrokenDataException(path + ", " + reason + ".");
     }
 
     @Override

@@ -49,7 +49,7 @@ final class OdsReader implements SheetReader {
       goTo(sheet);
     } catch (IOException | XMLStreamException failed) {
       closeQuietly(opened);
-      throw new BrokenData(path + " cannot be read: " + failed.getMessage() + ".");
+      throw new BrokenDataException(path + " cannot be read: " + failed.getMessage() + ".");
     }
   }
 
@@ -65,7 +65,8 @@ final class OdsReader implements SheetReader {
       }
     }
     closeQuietly(archive);
-    throw new BrokenData(path + " has no sheet “" + sheet + "”; there are " + others + ".");
+    throw new BrokenDataException(
+        path + " has no sheet “" + sheet + "”; there are " + others + ".");
   }
 
   private boolean is(String namespace, String name) {
@@ -91,7 +92,7 @@ final class OdsReader implements SheetReader {
       }
       return null;
     } catch (XMLStreamException failed) {
-      throw new BrokenData(
+      throw new BrokenDataException(
           path
               + ", row "
               + (number + 1)

@@ -75,7 +75,7 @@ record QueryRows(ProjectFiles files, String path, String address, String query)
         for (int c = 1; c <= about.getColumnCount(); c++) {
           columns.add(about.getColumnLabel(c));
           if (!seen.add(Names.key(about.getColumnLabel(c)))) {
-            throw new BrokenData(
+            throw new BrokenDataException(
                 place()
                     + ": the query gives a second column “"
                     + about.getColumnLabel(c)
@@ -84,9 +84,9 @@ record QueryRows(ProjectFiles files, String path, String address, String query)
         }
       } catch (SQLException | IOException failed) {
         closeQuietly(opened);
-        throw new BrokenData(
+        throw new BrokenDataException(
             place() + ": the query cannot be carried out: " + failed.getMessage() + ".");
-      } catch (BrokenData broken) {
+      } catch (BrokenDataException broken) {
         closeQuietly(opened);
         throw broken;
       }
@@ -105,7 +105,7 @@ record QueryRows(ProjectFiles files, String path, String address, String query)
         }
         return new DataRow(++number, cells, "");
       } catch (SQLException failed) {
-        throw new BrokenData(
+        throw new BrokenDataException(
             place() + ", row " + (number + 1) + " of the query: " + failed.getMessage() + ".");
       }
     }

@@ -3,8 +3,8 @@ package elmtable.data;
 /** Rows one after another, read as they are asked for. */
 public interface Rows extends AutoCloseable {
   /**
-   * The next row, or null behind the last. Throws {@link BrokenData} where the source cannot be
-   * read on.
+   * The next row, or null behind the last. Throws {@link BrokenDataException} where the source
+   * cannot be read on.
    */
   DataRow next();
 

@@ -1,11 +1,11 @@
 package elmtable.data;
 
+import elmtable.formula.EvaluationContext;
 import elmtable.formula.Evaluator;
 import elmtable.formula.Formula;
-import elmtable.formula.FormulaFailure;
-import elmtable.formula.Scope;
-import elmtable.formula.Surroundings;
+import elmtable.formula.FormulaException;
 import elmtable.formula.Value;
+import elmtable.formula.ValueLookup;
 import elmtable.text.Names;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -59,12 +59,12 @@ final class Shaping {
         in.columns(),
         in.size(),
         rows -> {
-          Seen seen = new Seen();
+          HashedTextSet seen = new HashedTextSet();
           return new RowsOver(rows, row -> withKey(row, column, in.columns().get(column), seen));
         });
   }
 
-  private static DataRow withKey(DataRow row, int column, String name, Seen seen) {
+  private static DataRow withKey(DataRow row, int column, String name, HashedTextSet seen) {
     String key = row.cells().get(column);
     int before = seen.before(key, row.number());
     DataRow keyed = new DataRow(row.number(), row.cells(), row.fault(), key);
@@ -116,18 +116,18 @@ final class Shaping {
         OptionalLong.empty(),
         rows -> {
           DataRow[] now = new DataRow[1];
-          Scope scope =
+          ValueLookup scope =
               path ->
                   Optional.ofNullable(places.get(Names.key(path.get(path.size() - 1))))
                       .map(place -> in.literal(now[0].cells().get(place)));
-          Evaluator evaluator = new Evaluator(scope, Surroundings.seeded(0, "data"));
+          Evaluator evaluator = new Evaluator(scope, EvaluationContext.seeded(0, "data"));
           return new RowsOver(
               rows,
               row -> {
                 now[0] = row;
                 try {
                   return evaluator.truth(condition) ? row : null;
-                } catch (FormulaFailure failure) {
+                } catch (FormulaException failure) {
                   return row.faulty("Row " + row.number() + ", where: " + failure.getMessage());
                 }
               });
@@ -192,7 +192,7 @@ final class Shaping {
         in.columns(),
         OptionalLong.empty(),
         rows -> {
-          Seen seen = new Seen();
+          HashedTextSet seen = new HashedTextSet();
           return new RowsOver(
               rows, row -> seen.before(together(row.cells()), row.number()) == 0 ? row : null);
         });

@@ -97,7 +97,7 @@ final class ShapingReader {
 
   private Optional<DataSource> kinds(Line.Property property, DataSource in) {
     Map<Integer, Function<Value, Optional<String>>> objections = new HashMap<>();
-    for (String part : Lists.divide(property.value())) {
+    for (String part : Lists.split(property.value())) {
       int blank = part.lastIndexOf(' ');
       Optional<Kind> kind = blank < 0 ? Optional.empty() : Kind.read(part.substring(blank + 1));
       if (kind.isEmpty()) {
@@ -112,7 +112,7 @@ final class ShapingReader {
   }
 
   Optional<DataSource> where(Line.Property property, DataSource in) {
-    Template condition = Template.bare(property.value());
+    Template condition = Template.ofFormula(property.value());
     for (FormulaProblem problem : condition.problems()) {
       problems.add(
           new Diagnostic(
@@ -143,7 +143,7 @@ final class ShapingReader {
 
   private Optional<DataSource> sorted(Line.Property property, DataSource in) {
     List<Shaping.SortKey> keys = new ArrayList<>();
-    for (String part : Lists.divide(property.value())) {
+    for (String part : Lists.split(property.value())) {
       String lower = part.toLowerCase(Locale.ROOT);
       boolean known = Shaping.places(in.columns()).containsKey(Names.key(part));
       boolean descending = !known && lower.endsWith(" descending");
@@ -190,7 +190,7 @@ final class ShapingReader {
   private Optional<DataSource> columns(Line.Property property, DataSource in) {
     List<Integer> places = new ArrayList<>();
     List<String> names = new ArrayList<>();
-    for (String part : Lists.divide(property.value())) {
+    for (String part : Lists.split(property.value())) {
       Matcher renamed = RENAMED.matcher(part);
       boolean other =
           !Shaping.places(in.columns()).containsKey(Names.key(part)) && renamed.matches();

@@ -51,7 +51,7 @@ record SheetFile(String place, CellRange range, boolean header, Supplier<SheetRe
           number(first);
           ahead = first;
         }
-      } catch (BrokenData broken) {
+      } catch (BrokenDataException broken) {
         sheet.close();
         throw broken;
       }
@@ -62,7 +62,7 @@ record SheetFile(String place, CellRange range, boolean header, Supplier<SheetRe
       for (Map.Entry<Integer, String> cell : new TreeMap<>(first.cells()).entrySet()) {
         String name = cell.getValue().strip();
         if (!seen.add(Names.key(name))) {
-          throw new BrokenData(
+          throw new BrokenDataException(
               at(first, cell.getKey()) + ": a second column is called “" + name + "”.");
         }
         names.add(name);

@@ -3,8 +3,8 @@ package elmtable.data;
 /** Reads the rows of one sheet of a spreadsheet, one after another. */
 interface SheetReader extends AutoCloseable {
   /**
-   * The next row, or null behind the last. Throws {@link BrokenData} where the file cannot be read
-   * on.
+   * The next row, or null behind the last. Throws {@link BrokenDataException} where the file cannot
+   * be read on.
    */
   SheetRow next();
 

@@ -78,7 +78,7 @@ final class SortedRows<K> implements Rows {
       return sorted;
     } catch (IOException failed) {
       sorted.close();
-      throw new BrokenData("The rows cannot be sorted: " + failed.getMessage() + ".");
+      throw new BrokenDataException("The rows cannot be sorted: " + failed.getMessage() + ".");
     } catch (RuntimeException failed) {
       sorted.close();
       throw failed;
@@ -109,7 +109,7 @@ final class SortedRows<K> implements Rows {
     try {
       take(first.part());
     } catch (IOException failed) {
-      throw new BrokenData("The sorted rows cannot be read: " + failed.getMessage() + ".");
+      throw new BrokenDataException("The sorted rows cannot be read: " + failed.getMessage() + ".");
     }
     return first.ranked().row();
   }

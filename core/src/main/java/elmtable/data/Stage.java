@@ -7,7 +7,7 @@ package elmtable.data;
  * @param source the rows after it
  */
 public record Stage(String name, DataSource source) {
-  /** How many rows there are after it. Throws {@link BrokenData}. */
+  /** How many rows there are after it. Throws {@link BrokenDataException}. */
   public long count() {
     if (source.size().isPresent()) {
       return source.size().getAsLong();

@@ -74,8 +74,8 @@ final class XlsxReader implements SheetReader {
         | IllegalArgumentException failed) {
       // What is no workbook at all is told by exceptions of several kinds.
       revert(opened);
-      throw new BrokenData(path + " cannot be read: " + failed.getMessage() + ".");
-    } catch (BrokenData broken) {
+      throw new BrokenDataException(path + " cannot be read: " + failed.getMessage() + ".");
+    } catch (BrokenDataException broken) {
       revert(opened);
       throw broken;
     }
@@ -93,7 +93,7 @@ final class XlsxReader implements SheetReader {
       names.add(sheets.getSheetName());
       in.close();
     }
-    throw new BrokenData(
+    throw new BrokenDataException(
         path + " has no sheet “" + wanted + "”; there are " + String.join(", ", names) + ".");
   }
 
@@ -122,7 +122,7 @@ final class XlsxReader implements SheetReader {
       }
       return null;
     } catch (XMLStreamException | OpenXML4JRuntimeException failed) {
-      throw new BrokenData(
+      throw new BrokenDataException(
           path
               + ", row "
               + (number + 1)

@@ -14,16 +14,16 @@ import java.util.Map;
  * Works out formulas and templates. Numbers are decimals of 34 digits, rounded half even (IEEE 754
  * decimal128).
  *
- * <p>Throws {@link FormulaFailure} where a formula has no value: an unknown reference, a text where
- * a number is needed.
+ * <p>Throws {@link FormulaException} where a formula has no value: an unknown reference, a text
+ * where a number is needed.
  */
 public final class Evaluator {
   private static final MathContext DECIMAL = MathContext.DECIMAL128;
 
-  private final Scope scope;
+  private final ValueLookup scope;
   private final Functions functions;
 
-  public Evaluator(Scope scope, Surroundings surroundings) {
+  public Evaluator(ValueLookup scope, EvaluationContext surroundings) {
     this.scope = scope;
     this.functions = new Functions(surroundings);
   }
@@ -79,8 +79,8 @@ public final class Evaluator {
       case Formula.Reference reference ->
           scope
               .find(reference.path())
-              .orElseThrow(
-                  () -> new FormulaFailure("Nothing here is called " + reference.written() + "."));
+              .orElseThrow(() ->
+                  new FormulaException("Nothing here is called " + reference.written() + "."));
       case Formula.Unary unary -> unary(unary);
       case Formula.Binary binary -> binary(binary);
       case Formula.Listing listing ->
@@ -92,7 +92,7 @@ public final class Evaluator {
   public boolean truth(Formula formula) {
     Value value = value(formula);
     return Values.truth(value)
-        .orElseThrow(() -> new FormulaFailure("“" + value.text() + "” is neither yes nor no."));
+        .orElseThrow(() -> new FormulaException("“" + value.text() + "” is neither yes nor no."));
   }
 
   private Value call(Formula.Call call) {
@@ -166,28 +166,28 @@ public final class Evaluator {
     try {
       return Pattern.matches(pattern, text);
     } catch (PatternSyntaxException broken) {
-      throw new FormulaFailure(
+      throw new FormulaException(
           "“" + pattern + "” is not a pattern: " + broken.getDescription() + ".");
     }
   }
 
   private static BigDecimal divide(BigDecimal a, BigDecimal b) {
     if (b.signum() == 0) {
-      throw new FormulaFailure(a.toPlainString() + " cannot be divided by 0.");
+      throw new FormulaException(a.toPlainString() + " cannot be divided by 0.");
     }
     return a.divide(b, DECIMAL);
   }
 
   private static BigDecimal remainder(BigDecimal a, BigDecimal b) {
     if (b.signum() == 0) {
-      throw new FormulaFailure(a.toPlainString() + " cannot be divided by 0.");
+      throw new FormulaException(a.toPlainString() + " cannot be divided by 0.");
     }
     return a.remainder(b);
   }
 
   static BigDecimal number(Value value) {
     return Values.number(value)
-        .orElseThrow(() -> new FormulaFailure("“" + value.text() + "” is not a number."));
+        .orElseThrow(() -> new FormulaException("“" + value.text() + "” is not a number."));
   }
 
   static List<Value> list(Value value) {

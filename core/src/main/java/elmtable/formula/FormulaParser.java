@@ -60,17 +60,17 @@ final class FormulaParser {
   }
 
   /** What stops a formula from being read; only the first one is reported. */
-  static final class Unreadable extends Exception {
+  static final class UnreadableException extends Exception {
     private static final long serialVersionUID = 1;
     final transient FormulaProblem problem;
 
-    Unreadable(FormulaProblem problem) {
+    UnreadableException(FormulaProblem problem) {
       super(problem.message(), null, false, false);
       this.problem = problem;
     }
   }
 
-  Formula whole() throws Unreadable {
+  Formula whole() throws UnreadableException {
     blanks();
     if (at == text.length()) {
       throw wrong(0, text.length(), "There is no formula here; write a name or a value.");
@@ -86,7 +86,7 @@ final class FormulaParser {
     return formula;
   }
 
-  private Formula or() throws Unreadable {
+  private Formula or() throws UnreadableException {
     if (++depth > DEEPEST) {
       throw wrong(
           at,
@@ -101,7 +101,7 @@ final class FormulaParser {
     return left;
   }
 
-  private Formula and() throws Unreadable {
+  private Formula and() throws UnreadableException {
     Formula left = not();
     while (word("and")) {
       left = new Formula.Binary(AND, left, not());
@@ -109,7 +109,7 @@ final class FormulaParser {
     return left;
   }
 
-  private Formula not() throws Unreadable {
+  private Formula not() throws UnreadableException {
     blanks();
     int start = at;
     int nots = 0;
@@ -123,7 +123,7 @@ final class FormulaParser {
     return formula;
   }
 
-  private Formula comparison() throws Unreadable {
+  private Formula comparison() throws UnreadableException {
     Formula left = join();
     for (Operator operator : SIGNS) {
       if (sign(operator.sign())) {
@@ -141,7 +141,7 @@ final class FormulaParser {
     return left;
   }
 
-  private Formula join() throws Unreadable {
+  private Formula join() throws UnreadableException {
     Formula left = sum();
     while (sign("&")) {
       left = new Formula.Binary(JOIN, left, sum());
@@ -149,7 +149,7 @@ final class FormulaParser {
     return left;
   }
 
-  private Formula sum() throws Unreadable {
+  private Formula sum() throws UnreadableException {
     Formula left = product();
     while (true) {
       if (sign("+")) {
@@ -171,7 +171,7 @@ final class FormulaParser {
     }
   }
 
-  private Formula product() throws Unreadable {
+  private Formula product() throws UnreadableException {
     Formula left = signed();
     while (true) {
       if (sign("*")) {
@@ -186,7 +186,7 @@ final class FormulaParser {
     }
   }
 
-  private Formula signed() throws Unreadable {
+  private Formula signed() throws UnreadableException {
     blanks();
     int start = at;
     int minuses = 0;
@@ -203,7 +203,7 @@ final class FormulaParser {
     return formula;
   }
 
-  private Formula primary() throws Unreadable {
+  private Formula primary() throws UnreadableException {
     blanks();
     if (at == text.length()) {
       throw wrong(
@@ -225,7 +225,7 @@ final class FormulaParser {
     throw wrong(at, at + 1, "“" + c + "” cannot stand here; a name or a value should.");
   }
 
-  private Formula quoted() throws Unreadable {
+  private Formula quoted() throws UnreadableException {
     int start = at++;
     StringBuilder value = new StringBuilder();
     while (at < text.length()) {
@@ -242,7 +242,7 @@ final class FormulaParser {
     throw wrong(start, at, "The text that begins here has no closing quote.");
   }
 
-  private Formula number() throws Unreadable {
+  private Formula number() throws UnreadableException {
     int start = at;
     while (at < text.length() && (Character.isDigit(text.charAt(at)) || text.charAt(at) == '.')) {
       at++;
@@ -259,7 +259,7 @@ final class FormulaParser {
     }
   }
 
-  private Formula parentheses() throws Unreadable {
+  private Formula parentheses() throws UnreadableException {
     int start = at++;
     List<Formula> items = new ArrayList<>();
     if (sign(")")) {
@@ -272,7 +272,7 @@ final class FormulaParser {
     return items.size() == 1 ? items.get(0) : new Formula.Listing(items, start, at);
   }
 
-  private Formula named() throws Unreadable {
+  private Formula named() throws UnreadableException {
     int start = at;
     if (text.charAt(at) != '[') {
       String first = wordAt(at);
@@ -312,7 +312,7 @@ final class FormulaParser {
   }
 
   /** A run of words, or anything in brackets. Leaves {@code at} right behind the last word. */
-  private String name() throws Unreadable {
+  private String name() throws UnreadableException {
     if (text.charAt(at) == '[') {
       int start = at;
       int close = text.indexOf(']', at);
@@ -359,13 +359,13 @@ final class FormulaParser {
         || Character.getType(c) == Character.NON_SPACING_MARK;
   }
 
-  private Formula call(String name, int start) throws Unreadable {
+  private Formula call(String name, int start) throws UnreadableException {
     int nameEnd = at;
     Function function = Function.named(name).orElse(null);
     if (function == null) {
       String nearest = Names.nearest(name, Function.names()).orElse(null);
       String hint = nearest == null ? "" : " Did you mean " + nearest + "?";
-      throw new Unreadable(
+      throw new UnreadableException(
           new FormulaProblem(
               Problem.UNKNOWN_FUNCTION,
               start,
@@ -390,7 +390,7 @@ final class FormulaParser {
     return new Formula.Call(function, arguments, start, at);
   }
 
-  private void close(int opened) throws Unreadable {
+  private void close(int opened) throws UnreadableException {
     if (!sign(")")) {
       throw wrong(
           opened, Math.max(at, opened + 1), "The parenthesis that opens here does not close.");
@@ -436,8 +436,8 @@ final class FormulaParser {
     return true;
   }
 
-  private static Unreadable wrong(int start, int end, String message) {
-    return new Unreadable(
+  private static UnreadableException wrong(int start, int end, String message) {
+    return new UnreadableException(
         new FormulaProblem(Problem.FORMULA_UNREADABLE, start, Math.max(start, end), message));
   }
 }

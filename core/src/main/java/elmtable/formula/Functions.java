@@ -29,9 +29,9 @@ final class Functions {
     private static final ObjectMapper READER = new ObjectMapper();
   }
 
-  private final Surroundings surroundings;
+  private final EvaluationContext surroundings;
 
-  Functions(Surroundings surroundings) {
+  Functions(EvaluationContext surroundings) {
     this.surroundings = surroundings;
   }
 
@@ -63,11 +63,11 @@ final class Functions {
       case MIN ->
           spread(values)
               .min(Values::compare)
-              .orElseThrow(() -> new FormulaFailure("min of an empty list."));
+              .orElseThrow(() -> new FormulaException("min of an empty list."));
       case MAX ->
           spread(values)
               .max(Values::compare)
-              .orElseThrow(() -> new FormulaFailure("max of an empty list."));
+              .orElseThrow(() -> new FormulaException("max of an empty list."));
       case SUM ->
           new Value.Num(
               spread(values).map(Evaluator::number).reduce(BigDecimal.ZERO, BigDecimal::add));
@@ -86,14 +86,14 @@ final class Functions {
     try {
       return Evaluator.number(value).longValueExact();
     } catch (ArithmeticException notWhole) {
-      throw new FormulaFailure("“" + value.text() + "” is not a whole number.");
+      throw new FormulaException("“" + value.text() + "” is not a whole number.");
     }
   }
 
   private static int places(List<Value> values) {
     long places = values.size() > 1 ? whole(values.get(1)) : 0;
     if (places < 0 || places > 34) {
-      throw new FormulaFailure("A number is rounded to 0 to 34 places, not " + places + ".");
+      throw new FormulaException("A number is rounded to 0 to 34 places, not " + places + ".");
     }
     return (int) places;
   }
@@ -109,7 +109,7 @@ final class Functions {
       return new Value.Day(
           LocalDate.parse(text, DateTimeFormatter.ofPattern(pattern, Locale.ENGLISH)));
     } catch (DateTimeException | IllegalArgumentException broken) {
-      throw new FormulaFailure("“" + text + "” is not a date written as " + pattern + ".");
+      throw new FormulaException("“" + text + "” is not a date written as " + pattern + ".");
     }
   }
 
@@ -124,7 +124,7 @@ final class Functions {
             return Value.of(format.format(Evaluator.number(value)));
           });
     } catch (DateTimeException | IllegalArgumentException broken) {
-      throw new FormulaFailure("“" + value.text() + "” cannot be written as " + pattern + ".");
+      throw new FormulaException("“" + value.text() + "” cannot be written as " + pattern + ".");
     }
   }
 
@@ -134,7 +134,7 @@ final class Functions {
 
   private Value random(long low, long high) {
     if (low > high) {
-      throw new FormulaFailure(
+      throw new FormulaException(
           "random needs the lower number first: " + low + " is above " + high + ".");
     }
     return Value.of(high == Long.MAX_VALUE ? low : surroundings.random().nextLong(low, high + 1));
@@ -142,14 +142,14 @@ final class Functions {
 
   private Value pick(List<Value> items) {
     if (items.isEmpty()) {
-      throw new FormulaFailure("pick of an empty list.");
+      throw new FormulaException("pick of an empty list.");
     }
     return items.get(surroundings.random().nextInt(items.size()));
   }
 
   private static Value repeat(String text, long times) {
     if (times < 0 || times * Math.max(1, text.length()) > LONGEST) {
-      throw new FormulaFailure("A text is repeated 0 times or more, up to a million characters.");
+      throw new FormulaException("A text is repeated 0 times or more, up to a million characters.");
     }
     return Value.of(text.repeat((int) times));
   }
@@ -173,13 +173,14 @@ final class Functions {
     try {
       JsonNode node = Json.READER.readTree(text).at(JsonPointer.compile(pointer));
       if (node.isMissingNode()) {
-        throw new FormulaFailure("The JSON text has nothing at " + pointer + ".");
+        throw new FormulaException("The JSON text has nothing at " + pointer + ".");
       }
       return fromJson(node);
     } catch (JsonProcessingException broken) {
-      throw new FormulaFailure("The text is not JSON: " + broken.getOriginalMessage());
+      throw new FormulaException("The text is not JSON: " + broken.getOriginalMessage());
     } catch (IllegalArgumentException broken) {
-      throw new FormulaFailure("“" + pointer + "” is not a JSON Pointer; one begins with a slash.");
+      throw new FormulaException(
+          "“" + pointer + "” is not a JSON Pointer; one begins with a slash.");
     }
   }
 

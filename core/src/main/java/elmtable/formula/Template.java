@@ -83,12 +83,12 @@ public record Template(String source, List<Part> parts, List<FormulaProblem> pro
   }
 
   /** Reads a bare formula, as after {@code ?}; a template with one place, or none and a problem. */
-  public static Template bare(String source) {
+  public static Template ofFormula(String source) {
     try {
       Formula formula = new FormulaParser(source).whole();
       return new Template(
           source, List.of(new Place(formula, false, -1, source.length())), List.of());
-    } catch (FormulaParser.Unreadable unreadable) {
+    } catch (FormulaParser.UnreadableException unreadable) {
       return new Template(source, List.of(), List.of(unreadable.problem));
     }
   }

@@ -149,7 +149,7 @@ public final class FeatureBlocks {
   }
 
   private static Range relative(Range range, int first) {
-    return range.down(-first);
+    return range.shiftedBy(-first);
   }
 
   private static void notes(String description, Title title, int first, List<Line> lines) {

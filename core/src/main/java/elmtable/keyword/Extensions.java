@@ -15,10 +15,10 @@ import java.util.stream.Stream;
 /** Loads keywords from the jars of a folder. */
 public final class Extensions {
   /** A jar that cannot be used; the message is for a person and names it. */
-  public static final class Unusable extends RuntimeException {
+  public static final class UnusableException extends RuntimeException {
     private static final long serialVersionUID = 1;
 
-    Unusable(String message, Throwable cause) {
+    UnusableException(String message, Throwable cause) {
       super(message, cause);
     }
   }
@@ -29,7 +29,7 @@ public final class Extensions {
    * The libraries in the jars of a folder, jar by jar in the order of their names. Each jar sees
    * this program's classes and its own. A folder that is not there has none.
    *
-   * <p>Throws {@link Unusable} where a jar cannot be read or what it names cannot be made.
+   * <p>Throws {@link UnusableException} where a jar cannot be read or what it names cannot be made.
    */
   public static List<KeywordLibrary> load(Path folder) {
     if (!Files.isDirectory(folder)) {
@@ -48,7 +48,7 @@ public final class Extensions {
             .filter(provider -> provider.type().getClassLoader() == loader)
             .forEach(provider -> libraries.add(provider.get()));
       } catch (ServiceConfigurationError | LinkageError broken) {
-        throw new Unusable(
+        throw new UnusableException(
             "The extension " + jar.getFileName() + " cannot be used: " + broken.getMessage(),
             broken);
       }
@@ -60,7 +60,7 @@ public final class Extensions {
     try (Stream<Path> files = Files.list(folder)) {
       return files.filter(file -> file.toString().endsWith(".jar")).sorted().toList();
     } catch (IOException unreadable) {
-      throw new Unusable(
+      throw new UnusableException(
           "The extension folder " + folder + " cannot be read: " + unreadable.getMessage(),
           unreadable);
     }

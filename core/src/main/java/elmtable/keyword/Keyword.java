@@ -7,9 +7,9 @@ import java.lang.annotation.Target;
 
 /**
  * Makes a public method a keyword. Its first parameter is the {@link StepContext}; the others, each
- * with {@link Takes}, are what it takes, of kinds given by their Java types: String (text),
+ * with {@link Param}, are what it takes, of kinds given by their Java types: String (text),
  * BigDecimal (number), boolean (yes/no), LocalDate (date), {@link elmtable.browser.Target}
- * (element), {@link PageCall} (page), {@link FormulaCall} (formula), Path (file), {@link
+ * (element), {@link PageArgument} (page), {@link FormulaArgument} (formula), Path (file), {@link
  * elmtable.formula.Value} (table: a list of rows), Duration (a length of time). It returns nothing,
  * a {@link elmtable.formula.Value}, or a list of them for several results.
  */

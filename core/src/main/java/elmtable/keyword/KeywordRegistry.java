@@ -22,7 +22,7 @@ public final class KeywordRegistry {
   /** Hands out a composed keyword's results; it takes what its keyword gives and ends the body. */
   public static final String GIVE = "give";
 
-  private final Map<String, BuiltIn> byName = new LinkedHashMap<>();
+  private final Map<String, MethodKeyword> byName = new LinkedHashMap<>();
 
   private KeywordRegistry() {}
 
@@ -33,11 +33,11 @@ public final class KeywordRegistry {
     return registry;
   }
 
-  public Optional<BuiltIn> find(String name) {
+  public Optional<MethodKeyword> find(String name) {
     return Optional.ofNullable(byName.get(Names.key(name)));
   }
 
-  public Collection<BuiltIn> all() {
+  public Collection<MethodKeyword> all() {
     return byName.values();
   }
 
@@ -51,7 +51,7 @@ public final class KeywordRegistry {
       if (keyword != null) {
         Signature signature =
             signature(keyword, group == null ? "Extension" : group.value(), method);
-        if (byName.put(Names.key(signature.name()), new BuiltIn(signature, owner, method))
+        if (byName.put(Names.key(signature.name()), new MethodKeyword(signature, owner, method))
             != null) {
           throw new IllegalArgumentException("Two keywords are called “" + signature.name() + "”.");
         }
@@ -62,9 +62,9 @@ public final class KeywordRegistry {
   private static Signature signature(Keyword keyword, String group, Method method) {
     List<Parameter> takes = new ArrayList<>();
     for (int i = 1; i < method.getParameterCount(); i++) {
-      Takes as = method.getParameters()[i].getAnnotation(Takes.class);
+      Param as = method.getParameters()[i].getAnnotation(Param.class);
       if (as == null) {
-        throw new IllegalArgumentException("Parameter " + i + " of " + method + " lacks @Takes.");
+        throw new IllegalArgumentException("Parameter " + i + " of " + method + " lacks @Param.");
       }
       Kind kind =
           as.choices().length > 0
@@ -93,9 +93,9 @@ public final class KeywordRegistry {
       return Kind.Type.DATE;
     } else if (java == Target.class) {
       return Kind.Type.ELEMENT;
-    } else if (java == PageCall.class) {
+    } else if (java == PageArgument.class) {
       return Kind.Type.PAGE;
-    } else if (java == FormulaCall.class) {
+    } else if (java == FormulaArgument.class) {
       return Kind.Type.FORMULA;
     } else if (java == Path.class) {
       return Kind.Type.FILE;

@@ -23,7 +23,7 @@ public final class Block {
   private final Range nameRange;
   private final List<Line.Comment> above;
   private final List<Line> lines;
-  private final int height;
+  private final int lineCount;
   private final List<Diagnostic> problems;
   private final BlockParts parts;
 
@@ -34,7 +34,7 @@ public final class Block {
       Range nameRange,
       List<Line.Comment> above,
       List<Line> lines,
-      int height,
+      int lineCount,
       List<Diagnostic> problems) {
     this.kind = kind;
     this.name = name;
@@ -42,15 +42,15 @@ public final class Block {
     this.nameRange = nameRange;
     this.above = List.copyOf(above);
     this.lines = List.copyOf(lines);
-    this.height = height;
+    this.lineCount = lineCount;
     this.problems = List.copyOf(problems);
     this.parts = new BlockParts(kind, this.lines);
   }
 
   /** A block that was read from another notation than the table language. */
   public static Block read(
-      BlockKind kind, String name, Range header, Range nameRange, List<Line> lines, int height) {
-    return new Block(kind, name, header, nameRange, List.of(), lines, height, List.of());
+      BlockKind kind, String name, Range header, Range nameRange, List<Line> lines, int lineCount) {
+    return new Block(kind, name, header, nameRange, List.of(), lines, lineCount, List.of());
   }
 
   public BlockKind kind() {
@@ -82,8 +82,8 @@ public final class Block {
   }
 
   /** How many lines it takes in the document, with those above the header. */
-  public int height() {
-    return height;
+  public int lineCount() {
+    return lineCount;
   }
 
   /** What is wrong with its grammar. */
@@ -141,7 +141,7 @@ public final class Block {
 
   /** A property's value divided at its commas. */
   public List<String> list(String word) {
-    return Lists.divide(value(word));
+    return Lists.split(value(word));
   }
 
   public boolean isYes(String word) {
@@ -178,13 +178,13 @@ public final class Block {
         || (other instanceof Block block
             && kind == block.kind
             && name.equals(block.name)
-            && height == block.height
+            && lineCount == block.lineCount
             && above.equals(block.above)
             && lines.equals(block.lines));
   }
 
   @Override
   public int hashCode() {
-    return Objects.hash(kind, name, height);
+    return Objects.hash(kind, name, lineCount);
   }
 }

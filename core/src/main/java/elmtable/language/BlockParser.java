@@ -140,7 +140,7 @@ final class BlockParser {
       return property(text, colon, range);
     }
     problems.add(unreadable(raw, range, ""));
-    return new Line.Unreadable(text, range);
+    return new Line.UnreadableException(text, range);
   }
 
   private Range rangeOf(int index, String text) {
@@ -160,7 +160,7 @@ final class BlockParser {
         Problem.UNKNOWN_SECTION,
         range,
         "A " + kind.noun() + " has no section “" + section.word() + "”; " + has + ".");
-    return new Line.Unreadable(text, range);
+    return new Line.UnreadableException(text, range);
   }
 
   private Line property(String text, int colon, Range range) {
@@ -285,7 +285,7 @@ final class BlockParser {
       underSection |= line instanceof Line.SectionWord;
       if (line instanceof Line.Row row && !underSection) {
         String text = source.get(row.range().line()).strip();
-        placed.add(new Line.Unreadable(text, row.range()));
+        placed.add(new Line.UnreadableException(text, row.range()));
         problem(
             Problem.UNREADABLE_LINE,
             row.range(),

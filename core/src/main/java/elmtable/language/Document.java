@@ -29,7 +29,7 @@ public record Document(List<Line> preamble, List<Placed> blocks, List<Diagnostic
 
     /** The line after its last one. */
     public int end() {
-      return firstLine + block.height();
+      return firstLine + block.lineCount();
     }
   }
 
@@ -48,7 +48,7 @@ public record Document(List<Line> preamble, List<Placed> blocks, List<Diagnostic
   public List<Diagnostic> allProblems() {
     List<Diagnostic> all = new ArrayList<>(problems);
     for (Placed placed : blocks) {
-      placed.block().problems().forEach(problem -> all.add(problem.down(placed.firstLine())));
+      placed.block().problems().forEach(problem -> all.add(problem.shiftedBy(placed.firstLine())));
     }
     return all;
   }

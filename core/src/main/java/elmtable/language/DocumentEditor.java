@@ -11,8 +11,8 @@ import java.util.Optional;
  * Makes sheet edits in a text. The edited block is printed anew in its canonical form; every other
  * byte stays.
  *
- * <p>Throws {@link NoSuchPlace} where an edit names a line that holds no row or block, as after a
- * change by another.
+ * <p>Throws {@link NoSuchLineException} where an edit names a line that holds no row or block, as
+ * after a change by another.
  */
 public final class DocumentEditor {
   private static final Range NOWHERE = new Range(0, 0, 0);
@@ -20,10 +20,10 @@ public final class DocumentEditor {
   private DocumentEditor() {}
 
   /** An edit whose place is not in the document. */
-  public static final class NoSuchPlace extends RuntimeException {
+  public static final class NoSuchLineException extends RuntimeException {
     private static final long serialVersionUID = 1;
 
-    NoSuchPlace(String message) {
+    NoSuchLineException(String message) {
       super(message);
     }
   }
@@ -85,7 +85,7 @@ public final class DocumentEditor {
   private static Placed blockAt(Document document, int line) {
     return document
         .blockAt(line)
-        .orElseThrow(() -> new NoSuchPlace("Line " + (line + 1) + " belongs to no block."));
+        .orElseThrow(() -> new NoSuchLineException("Line " + (line + 1) + " belongs to no block."));
   }
 
   private static int indexOfRow(List<Line> lines, int relative, int absolute) {
@@ -94,7 +94,7 @@ public final class DocumentEditor {
         return i;
       }
     }
-    throw new NoSuchPlace("Line " + (absolute + 1) + " is no row.");
+    throw new NoSuchLineException("Line " + (absolute + 1) + " is no row.");
   }
 
   private static Line.Row row(List<String> cells) {
@@ -135,7 +135,7 @@ public final class DocumentEditor {
 
   private static Block addRow(Block block, SheetEdit.AddRow edit) {
     if (!block.kind().sections().contains(edit.section())) {
-      throw new NoSuchPlace(
+      throw new NoSuchLineException(
           "A " + block.kind().noun() + " has no section " + edit.section().word() + ".");
     }
     List<Line> lines = new ArrayList<>(block.lines());
@@ -253,7 +253,7 @@ public final class DocumentEditor {
         block.nameRange(),
         block.above(),
         block.lines(),
-        block.height(),
+        block.lineCount(),
         List.of());
   }
 
@@ -265,7 +265,7 @@ public final class DocumentEditor {
         block.nameRange(),
         block.above(),
         lines,
-        block.height(),
+        block.lineCount(),
         List.of());
   }
 

@@ -82,7 +82,7 @@ public final class DocumentParser {
       } else if (text.startsWith("#")) {
         preamble.add(new Line.Comment(text.substring(1), range));
       } else {
-        preamble.add(new Line.Unreadable(text, range));
+        preamble.add(new Line.UnreadableException(text, range));
         problems.add(
             BlockParser.unreadable(lines.get(i), range, "It stands above the first block. "));
       }
@@ -99,7 +99,7 @@ public final class DocumentParser {
         problems.add(
             new Diagnostic(
                 Problem.SECOND_SUITE,
-                block.nameRange().down(placed.firstLine()),
+                block.nameRange().shiftedBy(placed.firstLine()),
                 "A document holds one suite, and this one has “"
                     + suite.block().name()
                     + "” already; put this one in a document of its own."));
@@ -116,7 +116,7 @@ public final class DocumentParser {
       problems.add(
           new Diagnostic(
               Problem.CASE_BEFORE_SUITE,
-              placed.block().nameRange().down(placed.firstLine()),
+              placed.block().nameRange().shiftedBy(placed.firstLine()),
               "This case stands before the suite “"
                   + suite.block().name()
                   + "”; cases follow their suite.",

@@ -58,5 +58,5 @@ public sealed interface Line {
   record Blank(Range range) implements Line {}
 
   /** What fits nowhere, kept as written. */
-  record Unreadable(String text, Range range) implements Line {}
+  record UnreadableException(String text, Range range) implements Line {}
 }

@@ -8,7 +8,7 @@ public final class Lists {
   private Lists() {}
 
   /** The parts between commas, without blanks round them and without empty ones. */
-  public static List<String> divide(String value) {
+  public static List<String> split(String value) {
     return Arrays.stream(value.split(","))
         .map(String::strip)
         .filter(part -> !part.isEmpty())

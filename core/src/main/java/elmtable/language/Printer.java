@@ -97,7 +97,7 @@ public final class Printer {
             continue;
           }
         }
-        case Line.Unreadable unreadable -> out.append(unreadable.text());
+        case Line.UnreadableException unreadable -> out.append(unreadable.text());
       }
       if (!(line instanceof Line.Row) && !(line instanceof Line.Comment)) {
         widths = null;
@@ -109,7 +109,7 @@ public final class Printer {
   private static String property(Line.Property property) {
     String value = property.value();
     if (ListProperties.isList(property.word())) {
-      value = String.join(", ", Lists.divide(value));
+      value = String.join(", ", Lists.split(value));
     }
     return property.word() + ":" + (value.isEmpty() ? "" : " " + value);
   }

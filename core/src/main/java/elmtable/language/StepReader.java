@@ -67,7 +67,7 @@ final class StepReader {
     int offset = cell.source().length() - text.length();
     switch (sign) {
       case "?" -> {
-        Template formula = Template.bare(text);
+        Template formula = Template.ofFormula(text);
         formula.problems().forEach(problem -> formulaProblem(problem, cell, offset));
         marks.add(new Mark.OnlyIf(formula, cell));
       }
@@ -98,7 +98,7 @@ final class StepReader {
   }
 
   private void keep(String text, Cell cell) {
-    List<String> names = Lists.divide(text);
+    List<String> names = Lists.split(text);
     for (String name : names) {
       if (!Character.isLetter(name.charAt(0))
           || name.chars().anyMatch(c -> "<>|[]/'()".indexOf(c) >= 0)) {
@@ -116,7 +116,7 @@ final class StepReader {
     boolean quiet = false;
     Duration within = null;
     int tries = 1;
-    for (String option : Lists.divide(text)) {
+    for (String option : Lists.split(text)) {
       String[] words = option.split(" +", 2);
       String value = words.length > 1 ? words[1] : "";
       Optional<Duration> duration = Durations.read(value);

@@ -20,18 +20,18 @@ public interface TagExpression {
   }
 
   /**
-   * Reads an expression; an empty one holds for all. Throws {@link Unreadable} with the place and
-   * reason.
+   * Reads an expression; an empty one holds for all. Throws {@link UnreadableException} with the
+   * place and reason.
    */
   static TagExpression read(String text) {
     return text.isBlank() ? ALL : new TagExpressionParser(text).whole();
   }
 
   /** An expression that cannot be read. */
-  final class Unreadable extends RuntimeException {
+  final class UnreadableException extends RuntimeException {
     private static final long serialVersionUID = 1;
 
-    Unreadable(String message) {
+    UnreadableException(String message) {
       super(message, null, false, false);
     }
   }

@@ -92,8 +92,8 @@ final class TagExpressionParser {
     return false;
   }
 
-  private TagExpression.Unreadable wrong(String reason) {
-    return new TagExpression.Unreadable(
+  private TagExpression.UnreadableException wrong(String reason) {
+    return new TagExpression.UnreadableException(
         "The tag expression “" + shown() + "” cannot be read: " + reason + ".");
   }
 

@@ -93,7 +93,7 @@ public final class CaseOrder {
       return;
     }
     fixtures.put(key, found.get());
-    Lists.divide(found.get().block().value("needs")).forEach(this::withNeeds);
+    Lists.split(found.get().block().value("needs")).forEach(this::withNeeds);
     // What it needs comes before it.
     fixtures.remove(key);
     fixtures.put(key, found.get());
@@ -131,7 +131,7 @@ public final class CaseOrder {
   private static boolean applies(Block hook, List<String> tags) {
     try {
       return TagExpression.read(hook.value("only")).accepts(tags);
-    } catch (TagExpression.Unreadable wrong) {
+    } catch (TagExpression.UnreadableException wrong) {
       // The hook carries the problem itself and does not run.
       return false;
     }

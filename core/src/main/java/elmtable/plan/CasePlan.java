@@ -4,7 +4,7 @@ import elmtable.formula.Template;
 import elmtable.formula.Value;
 import elmtable.project.CaseData;
 import elmtable.project.CaseEntry;
-import elmtable.project.RowUse;
+import elmtable.project.CaseRow;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -15,10 +15,10 @@ import java.util.function.Predicate;
 /**
  * One case of a plan.
  *
- * @param out why none of its executable cases is in, or the empty text
+ * @param exclusionReason why none of its executable cases is in, or the empty text
  * @param needed the case that it was added for, since that one comes after it; or the empty text
  * @param hasRows whether there is an executable case for each row of its data
- * @param grounds what it is expanded from, one after another; one is enough where its data is the
+ * @param variants what it is expanded from, one after another; one is enough where its data is the
  *     same in all environments
  * @param fault what keeps all its executable cases from running, or the empty text
  * @param rowFault what keeps the executable case of one row from running, or the empty text
@@ -28,12 +28,12 @@ import java.util.function.Predicate;
  */
 public record CasePlan(
     CaseEntry entry,
-    String out,
+    String exclusionReason,
     String needed,
     boolean hasRows,
-    List<Ground> grounds,
+    List<DataVariant> variants,
     String fault,
-    Function<RowUse, String> rowFault,
+    Function<CaseRow, String> rowFault,
     Map<String, Map<String, Value>> values,
     RowChoice rows,
     Predicate<String> identities) {
@@ -42,19 +42,19 @@ public record CasePlan(
   static final Predicate<String> ALL = identity -> true;
 
   public CasePlan {
-    grounds = List.copyOf(grounds);
+    variants = List.copyOf(variants);
   }
 
   /**
    * Data, and where it is run with.
    *
    * @param parts the parts of the case's data that are in; empty for a case without rows
-   * @param settings environments and browsers, in order
+   * @param targets environments and browsers, in order
    */
-  public record Ground(List<CaseData.Part> parts, List<Setting> settings) {
-    public Ground {
+  public record DataVariant(List<CaseData.Part> parts, List<RunTarget> targets) {
+    public DataVariant {
       parts = List.copyOf(parts);
-      settings = List.copyOf(settings);
+      targets = List.copyOf(targets);
     }
 
     private long rows() {
@@ -65,7 +65,7 @@ public record CasePlan(
   }
 
   public boolean isIn() {
-    return out.isEmpty();
+    return exclusionReason.isEmpty();
   }
 
   boolean isNeeded() {
@@ -90,8 +90,8 @@ public record CasePlan(
         return count;
       }
     }
-    return grounds.stream()
-        .mapToLong(ground -> (hasRows ? ground.rows() : 1) * ground.settings().size())
+    return variants.stream()
+        .mapToLong(variant -> (hasRows ? variant.rows() : 1) * variant.targets().size())
         .sum();
   }
 
@@ -149,7 +149,7 @@ public record CasePlan(
   }
 
   boolean hasSeveralRows() {
-    return grounds.stream().anyMatch(ground -> ground.rows() > 1);
+    return variants.stream().anyMatch(variant -> variant.rows() > 1);
   }
 
   /** Whether all rows give one name, so that each is told apart by its row. */

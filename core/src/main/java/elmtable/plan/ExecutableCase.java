@@ -3,7 +3,7 @@ package elmtable.plan;
 import elmtable.language.Section;
 import elmtable.language.Step;
 import elmtable.project.CaseEntry;
-import elmtable.project.RowUse;
+import elmtable.project.CaseRow;
 import java.util.List;
 import java.util.Optional;
 
@@ -20,7 +20,7 @@ public record ExecutableCase(
     String identity,
     String name,
     List<String> tags,
-    Optional<RowUse> row,
+    Optional<CaseRow> row,
     String environment,
     String browser,
     String fault,

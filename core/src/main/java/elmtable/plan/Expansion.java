@@ -1,6 +1,6 @@
 package elmtable.plan;
 
-import elmtable.data.BrokenData;
+import elmtable.data.BrokenDataException;
 import elmtable.data.DataRow;
 import elmtable.data.DataSource;
 import elmtable.data.Rows;
@@ -8,7 +8,7 @@ import elmtable.formula.Value;
 import elmtable.project.CaseData;
 import elmtable.project.CaseEntry;
 import elmtable.project.CaseNames;
-import elmtable.project.RowUse;
+import elmtable.project.CaseRow;
 import java.util.ArrayDeque;
 import java.util.Collections;
 import java.util.Deque;
@@ -28,10 +28,10 @@ import java.util.stream.Stream;
 public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable {
   private final CasePlan plan;
   private final CaseEntry entry;
-  private final Iterator<CasePlan.Ground> grounds;
+  private final Iterator<CasePlan.DataVariant> variants;
   private final boolean oneName;
   private final Deque<ExecutableCase> ready = new ArrayDeque<>();
-  private List<Named> settings = List.of();
+  private List<TargetNames> targets = List.of();
   private Iterator<CaseData.Part> parts = Collections.emptyIterator();
   private CaseData.Part part;
   private List<String> partTags = List.of();
@@ -41,29 +41,29 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
   /** The names whose repeats count, or null where all do. */
   private Set<String> wanted;
 
-  private PassedNames passed;
+  private NameBloomFilter passed;
   private boolean mayRepeat;
   private final Set<String> given = new HashSet<>();
 
   /** A setting, with the names that were given in it. */
-  private record Named(
-      Setting setting, int salt, Identity identity, CaseNames names, Repeats repeats) {}
+  private record TargetNames(
+      RunTarget target, int salt, Identity identity, CaseNames names, DuplicateCounter repeats) {}
 
   Expansion(CasePlan plan) {
     this.plan = plan;
     this.entry = plan.entry();
-    this.grounds = plan.isIn() ? plan.grounds().iterator() : Collections.emptyIterator();
+    this.variants = plan.isIn() ? plan.variants().iterator() : Collections.emptyIterator();
     this.oneName = plan.hasOneName() && plan.hasSeveralRows();
   }
 
-  private Named named(Setting setting) {
-    Map<String, Value> values = plan.values().getOrDefault(setting.environment(), Map.of());
-    return new Named(
-        setting,
-        setting.hashCode(),
-        new Identity(entry, setting),
+  private TargetNames named(RunTarget target) {
+    Map<String, Value> values = plan.values().getOrDefault(target.environment(), Map.of());
+    return new TargetNames(
+        target,
+        target.hashCode(),
+        new Identity(entry, target),
         new CaseNames(entry, values),
-        new Repeats());
+        new DuplicateCounter());
   }
 
   /**
@@ -82,7 +82,7 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
    */
   void pass(long count) {
     toSkip = count;
-    passed = new PassedNames(count);
+    passed = new NameBloomFilter(count);
   }
 
   /** Whether what was given after a pass perhaps bears names that were passed over. */
@@ -112,7 +112,7 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
   /** Makes the executable cases of the next row; tells whether there may be further ones. */
   private boolean more() {
     if (rows == null && !nextPart()) {
-      return nextGround();
+      return nextVariant();
     }
     if (rows == null) {
       return true;
@@ -124,20 +124,20 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
       } else {
         row(row);
       }
-    } catch (BrokenData broken) {
+    } catch (BrokenDataException broken) {
       closeRows();
       broken(broken.getMessage());
     }
     return true;
   }
 
-  private boolean nextGround() {
-    if (!grounds.hasNext()) {
+  private boolean nextVariant() {
+    if (!variants.hasNext()) {
       return false;
     }
-    CasePlan.Ground ground = grounds.next();
-    settings = ground.settings().stream().map(this::named).toList();
-    parts = ground.parts().iterator();
+    CasePlan.DataVariant variant = variants.next();
+    targets = variant.targets().stream().map(this::named).toList();
+    parts = variant.parts().iterator();
     if (!plan.hasRows()) {
       single("once", entry.tags(), plan.fault());
     }
@@ -158,7 +158,7 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
     }
     try {
       rows = source.get().open();
-    } catch (BrokenData broken) {
+    } catch (BrokenDataException broken) {
       broken(broken.getMessage());
     }
     return true;
@@ -172,11 +172,11 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
   /** Every row is named, chosen or passed over, since a name may depend on those before it. */
   private void row(DataRow row) {
     boolean keyed = !row.key().isEmpty();
-    RowUse use = RowUse.of(part, row);
-    Optional<RowUse> used = Optional.of(use);
-    String mark = null;
+    CaseRow use = CaseRow.of(part, row);
+    Optional<CaseRow> used = Optional.of(use);
+    String rowKey = null;
     String fault = null;
-    for (Named named : settings) {
+    for (TargetNames named : targets) {
       String filled = named.names().of(used);
       if (passed != null) {
         if (passesOver()) {
@@ -186,21 +186,21 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
         given.add(filled);
         mayRepeat |= passed.mayHold(named.salt(), filled);
       }
-      Repeats.Times times =
+      DuplicateCounter.Times times =
           wanted == null || wanted.contains(filled)
               ? named.repeats().count(filled, row.cells())
-              : Repeats.Times.FIRST;
+              : DuplicateCounter.Times.FIRST;
       if (!plan.rows().has(row) || passesOver()) {
         continue;
       }
-      if (mark == null) {
-        mark = keyed ? "key " + row.key() : "row " + String.join("\u0000", row.cells());
+      if (rowKey == null) {
+        rowKey = keyed ? "key " + row.key() : "row " + String.join("\u0000", row.cells());
         fault = fault(row, use);
       }
       boolean again = oneName || times.name() > 1;
       String name = again ? filled + ", " + (keyed ? row.key() : "row " + row.number()) : filled;
-      String identity = named.identity().of(mark, keyed ? 1 : times.row());
-      add(named.setting(), used, identity, name, partTags, fault);
+      String identity = named.identity().of(rowKey, keyed ? 1 : times.row());
+      add(named.target(), used, identity, name, partTags, fault);
     }
   }
 
@@ -208,7 +208,7 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
     return toSkip > 0 && plan.hasAllIdentities() && toSkip-- > 0;
   }
 
-  private String fault(DataRow row, RowUse use) {
+  private String fault(DataRow row, CaseRow use) {
     if (!plan.fault().isEmpty()) {
       return plan.fault();
     }
@@ -216,19 +216,19 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
   }
 
   /** An executable case in each setting, without a row. */
-  private void single(String mark, List<String> tags, String fault) {
-    for (Named named : settings) {
+  private void single(String rowKey, List<String> tags, String fault) {
+    for (TargetNames named : targets) {
       if (!passesOver()) {
         String name = named.names().of(Optional.empty());
-        String identity = named.identity().of(mark, 1);
-        add(named.setting(), Optional.empty(), identity, name, tags, fault);
+        String identity = named.identity().of(rowKey, 1);
+        add(named.target(), Optional.empty(), identity, name, tags, fault);
       }
     }
   }
 
   private void add(
-      Setting setting,
-      Optional<RowUse> row,
+      RunTarget target,
+      Optional<CaseRow> row,
       String identity,
       String name,
       List<String> tags,
@@ -243,8 +243,8 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
             name,
             tags,
             row,
-            setting.environment(),
-            setting.browser(),
+            target.environment(),
+            target.browser(),
             fault,
             plan.needed()));
   }

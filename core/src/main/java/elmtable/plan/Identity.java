@@ -17,19 +17,19 @@ final class Identity {
 
   private final long start;
 
-  Identity(CaseEntry entry, Setting setting) {
+  Identity(CaseEntry entry, RunTarget target) {
     String all =
         String.join(
-            "\n", entry.path(), Names.key(entry.name()), setting.environment(), setting.browser());
+            "\n", entry.path(), Names.key(entry.name()), target.environment(), target.browser());
     start = MurmurHash3.hash128x64(all.getBytes(StandardCharsets.UTF_8))[0];
   }
 
   /**
-   * @param mark what tells the row from others
+   * @param rowKey what tells the row from others
    * @param times how often the same row came, this time included
    */
-  String of(String mark, int times) {
-    byte[] text = mark.getBytes(StandardCharsets.UTF_8);
+  String of(String rowKey, int times) {
+    byte[] text = rowKey.getBytes(StandardCharsets.UTF_8);
     long[] both = MurmurHash3.hash128x64(text, 0, text.length, (int) (start >>> 32));
     return HEX.toHexDigits(both[0] ^ start ^ (times - 1) * 0x9E3779B97F4A7C15L);
   }

@@ -2,8 +2,8 @@ package elmtable.plan;
 
 import elmtable.check.CaseFaults;
 import elmtable.check.CheckedProject;
-import elmtable.formula.FormulaFailure;
-import elmtable.formula.Surroundings;
+import elmtable.formula.EvaluationContext;
+import elmtable.formula.FormulaException;
 import elmtable.formula.Value;
 import elmtable.language.BlockKind;
 import elmtable.language.Lists;
@@ -29,10 +29,10 @@ import java.util.stream.Collectors;
 /** Expands a selection: case × rows × environments × browsers. */
 public final class Planner {
   /** A selection that names something that does not exist; the message is for a person. */
-  public static final class BadSelection extends RuntimeException {
+  public static final class BadSelectionException extends RuntimeException {
     private static final long serialVersionUID = 1;
 
-    BadSelection(String message) {
+    BadSelectionException(String message) {
       super(message, null, false, false);
     }
   }
@@ -83,8 +83,8 @@ public final class Planner {
   private static TagExpression readTags(String written) {
     try {
       return TagExpression.read(written);
-    } catch (TagExpression.Unreadable unreadable) {
-      throw new BadSelection(unreadable.getMessage());
+    } catch (TagExpression.UnreadableException unreadable) {
+      throw new BadSelectionException(unreadable.getMessage());
     }
   }
 
@@ -103,7 +103,7 @@ public final class Planner {
         .named(kind, wanted)
         .map(NamedBlock::name)
         .orElseThrow(() ->
-            new BadSelection(
+            new BadSelectionException(
                 "The project has no "
                     + kind.noun()
                     + " “"
@@ -119,8 +119,8 @@ public final class Planner {
   private Map<String, Value> valuesOf(String environment) {
     try {
       return Environments.values(
-          project.index(), environment, System.getenv(), Surroundings.seeded(0, "plan"));
-    } catch (FormulaFailure withoutValue) {
+          project.index(), environment, System.getenv(), EvaluationContext.seeded(0, "plan"));
+    } catch (FormulaException withoutValue) {
       // The environment carries the problem itself; names then show their references as written.
       return Map.of();
     }
@@ -135,7 +135,7 @@ public final class Planner {
         .filter(name -> !knownSuites.contains(Names.key(name)))
         .findFirst()
         .ifPresent(name -> {
-          throw new BadSelection("The project has no suite “" + name + "”.");
+          throw new BadSelectionException("The project has no suite “" + name + "”.");
         });
     Set<String> known = new HashSet<>();
     project
@@ -146,7 +146,7 @@ public final class Planner {
         .filter(name -> !known.contains(Names.key(name)))
         .findFirst()
         .ifPresent(name -> {
-          throw new BadSelection("The project has no case “" + name + "”.");
+          throw new BadSelectionException("The project has no case “" + name + "”.");
         });
   }
 
@@ -155,12 +155,12 @@ public final class Planner {
   }
 
   private CasePlan plan(CaseEntry entry) {
-    String out = outByItself(entry);
+    String exclusion = exclusionByItself(entry);
     List<String> own = browsersOf(entry);
-    if (out.isEmpty() && own.isEmpty()) {
-      out = "browsers: " + entry.replaced("browsers").orElse("");
+    if (exclusion.isEmpty() && own.isEmpty()) {
+      exclusion = "browsers: " + entry.effective("browsers").orElse("");
     }
-    return of(entry, out, "", own, tags, rows, identities);
+    return of(entry, exclusion, "", own, tags, rows, identities);
   }
 
   /** A case that others come after, with all its rows; or why it can never run. */
@@ -178,10 +178,10 @@ public final class Planner {
 
   /** Whether no part of a case's data was left out for its tags. */
   boolean hasAllParts(CasePlan plan) {
-    return plan.grounds().stream()
-        .allMatch(ground ->
-            ground.parts().size()
-                == dataIn(ground.settings().get(0).environment(), plan.entry()).parts().size());
+    return plan.variants().stream()
+        .allMatch(variant ->
+            variant.parts().size()
+                == dataIn(variant.targets().get(0).environment(), plan.entry()).parts().size());
   }
 
   private CaseData dataIn(String environment, CaseEntry entry) {
@@ -214,49 +214,49 @@ public final class Planner {
 
   private CasePlan of(
       CaseEntry entry,
-      String outByItself,
+      String exclusionByItself,
       String needed,
       List<String> inBrowsers,
       TagExpression accepted,
       RowChoice chosenRows,
       Predicate<String> chosenIdentities) {
-    List<CasePlan.Ground> grounds = new ArrayList<>();
+    List<CasePlan.DataVariant> variants = new ArrayList<>();
     List<CaseData> all = new ArrayList<>();
     for (List<String> alike : alike(entry)) {
       CaseData data = dataIn(alike.get(0), entry);
       all.add(data);
       List<CaseData.Part> parts =
           data.parts().stream().filter(part -> accepted.accepts(withTags(entry, part))).toList();
-      List<Setting> settings = new ArrayList<>();
+      List<RunTarget> targets = new ArrayList<>();
       for (String environment : alike) {
-        inBrowsers.forEach(browser -> settings.add(new Setting(environment, browser)));
+        inBrowsers.forEach(browser -> targets.add(new RunTarget(environment, browser)));
       }
-      grounds.add(new CasePlan.Ground(parts, settings));
+      variants.add(new CasePlan.DataVariant(parts, targets));
     }
     boolean hasRows = all.get(0).hasRows();
     boolean accepts =
         hasRows
-            ? grounds.stream().anyMatch(ground -> !ground.parts().isEmpty())
+            ? variants.stream().anyMatch(variant -> !variant.parts().isEmpty())
             : accepted.accepts(entry.tags());
-    String out = outByItself;
-    if (out.isEmpty()) {
-      out = accepts ? outByRows(all, chosenRows) : "tags: " + selection.tags();
+    String exclusion = exclusionByItself;
+    if (exclusion.isEmpty()) {
+      exclusion = accepts ? exclusionByRows(all, chosenRows) : "tags: " + selection.tags();
     }
     boolean outline = hasRows && entry.block().isScenario();
     return new CasePlan(
         entry,
-        out,
+        exclusion,
         needed,
         hasRows,
-        grounds,
-        out.isEmpty() ? faults.of(entry) : "",
+        variants,
+        exclusion.isEmpty() ? faults.of(entry) : "",
         outline ? use -> faults.ofRow(entry, use.columns(), use.written()) : use -> "",
         values,
         chosenRows,
         chosenIdentities);
   }
 
-  private static String outByRows(List<CaseData> all, RowChoice chosen) {
+  private static String exclusionByRows(List<CaseData> all, RowChoice chosen) {
     boolean hasRows = all.get(0).hasRows();
     if (hasRows && all.stream().allMatch(Planner::isWithoutRows)) {
       return "its data has no rows";
@@ -273,7 +273,7 @@ public final class Planner {
    * those of them; else the chosen ones.
    */
   private List<String> browsersOf(CaseEntry entry) {
-    List<String> named = Lists.divide(entry.replaced("browsers").orElse(""));
+    List<String> named = Lists.split(entry.effective("browsers").orElse(""));
     if (named.isEmpty()) {
       return browsers;
     }
@@ -298,7 +298,7 @@ public final class Planner {
     return all;
   }
 
-  private String outByItself(CaseEntry entry) {
+  private String exclusionByItself(CaseEntry entry) {
     if (!suites.isEmpty() && !suites.contains(Names.key(entry.suiteName()))) {
       return "another suite";
     }

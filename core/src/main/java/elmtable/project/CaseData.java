@@ -1,6 +1,6 @@
 package elmtable.project;
 
-import elmtable.data.BrokenData;
+import elmtable.data.BrokenDataException;
 import elmtable.data.DataSets;
 import elmtable.data.DataSource;
 import elmtable.data.DataSummary;
@@ -77,7 +77,7 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
   static List<String> sets(CaseEntry entry) {
     List<SectionBody> own = entry.block().sections(Section.DATA);
     return own.isEmpty()
-        ? entry.replaced("data").stream().toList()
+        ? entry.effective("data").stream().toList()
         : own.stream()
             .flatMap(section -> external(section).stream())
             .map(Line.Property::value)
@@ -95,7 +95,7 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
                   .map(set -> examplesOf(set, section, entry, project, problems))
                   .orElseGet(() -> typed(section, entry, problems))));
     } else {
-      entry.replaced("data").ifPresent(set -> parts.add(named(set, entry, project, problems)));
+      entry.effective("data").ifPresent(set -> parts.add(named(set, entry, project, problems)));
     }
     return new CaseData(parts, problems);
   }
@@ -148,7 +148,7 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
   private static List<String> typedTags(SectionBody section) {
     return section.properties().stream()
         .filter(property -> property.word().equals("tags"))
-        .flatMap(property -> Lists.divide(property.value()).stream())
+        .flatMap(property -> Lists.split(property.value()).stream())
         .toList();
   }
 
@@ -189,7 +189,7 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
       }
       DataSource kept = reading.source().get();
       return new Part(name, reading.source(), DataSummary.of(kept), "", List.of(), "");
-    } catch (BrokenData unreadable) {
+    } catch (BrokenDataException unreadable) {
       return broken(name, unreadable.getMessage());
     }
   }

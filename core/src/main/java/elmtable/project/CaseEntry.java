@@ -52,7 +52,7 @@ public record CaseEntry(String path, Placed placed, String suiteName, Optional<B
   /** The cases that it runs after, as written. */
   public List<String> after() {
     String names = block().value("after");
-    return names.equalsIgnoreCase("none") ? List.of() : Lists.divide(names);
+    return names.equalsIgnoreCase("none") ? List.of() : Lists.split(names);
   }
 
   public boolean isDraft() {
@@ -64,7 +64,7 @@ public record CaseEntry(String path, Placed placed, String suiteName, Optional<B
   }
 
   /** A property that replaces the suite's; {@code none} takes it away. */
-  public Optional<String> replaced(String word) {
+  public Optional<String> effective(String word) {
     Optional<String> own = block().property(word).map(line -> line.value());
     Optional<String> value =
         own.or(() -> suite.flatMap(s -> s.property(word)).map(line -> line.value()));
@@ -78,7 +78,7 @@ public record CaseEntry(String path, Placed placed, String suiteName, Optional<B
     if (own.equalsIgnoreCase("none")) {
       return List.of();
     }
-    all.addAll(Lists.divide(own));
+    all.addAll(Lists.split(own));
     return new ArrayList<>(all);
   }
 }

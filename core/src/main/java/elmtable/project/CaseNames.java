@@ -1,9 +1,9 @@
 package elmtable.project;
 
+import elmtable.formula.EvaluationContext;
 import elmtable.formula.Evaluator;
 import elmtable.formula.Formula;
-import elmtable.formula.FormulaFailure;
-import elmtable.formula.Surroundings;
+import elmtable.formula.FormulaException;
 import elmtable.formula.Template;
 import elmtable.formula.Value;
 import elmtable.language.Step;
@@ -31,7 +31,7 @@ public final class CaseNames {
 
   private List<String> columns = List.of();
   private Map<String, Integer> places = Map.of();
-  private RowUse row;
+  private CaseRow row;
 
   /**
    * @param values what the environment gives
@@ -45,7 +45,7 @@ public final class CaseNames {
     this.keys = template.parts().stream().map(CaseNames::key).toList();
     this.direct = new int[keys.size()];
     Arrays.fill(direct, -1);
-    this.evaluator = new Evaluator(this::find, Surroundings.seeded(0, "plan"));
+    this.evaluator = new Evaluator(this::find, EvaluationContext.seeded(0, "plan"));
   }
 
   private static String key(Template.Part part) {
@@ -63,7 +63,7 @@ public final class CaseNames {
   }
 
   /** Where the columns of a row are; the rows of a part have the same list of them. */
-  private void use(RowUse use) {
+  private void use(CaseRow use) {
     row = use;
     if (columns != use.columns()) {
       columns = use.columns();
@@ -75,7 +75,7 @@ public final class CaseNames {
     }
   }
 
-  public String of(Optional<RowUse> of) {
+  public String of(Optional<CaseRow> of) {
     if (isOutline) {
       return of.map(use -> Step.filled(entry.name(), use.columns(), use.texts()))
           .orElse(entry.name());
@@ -106,7 +106,7 @@ public final class CaseNames {
   private String shown(Template.Place place) {
     try {
       return evaluator.value(place.formula()).text();
-    } catch (FormulaFailure withoutValue) {
+    } catch (FormulaException withoutValue) {
       return entry.name().substring(place.start(), place.end());
     }
   }

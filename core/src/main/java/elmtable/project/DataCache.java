@@ -1,16 +1,16 @@
 package elmtable.project;
 
-import elmtable.data.BrokenData;
+import elmtable.data.BrokenDataException;
 import elmtable.data.DataContext;
 import elmtable.data.DataSets;
 import elmtable.data.DataSummary;
 import elmtable.data.ProjectFiles;
+import elmtable.formula.EvaluationContext;
 import elmtable.formula.Evaluator;
-import elmtable.formula.FormulaFailure;
-import elmtable.formula.Scope;
-import elmtable.formula.Surroundings;
+import elmtable.formula.FormulaException;
 import elmtable.formula.Template;
 import elmtable.formula.Value;
+import elmtable.formula.ValueLookup;
 import elmtable.language.Block;
 import elmtable.text.Names;
 import java.io.IOException;
@@ -37,7 +37,7 @@ final class DataCache {
    * @param files the versions of the files that were asked for
    * @param fills properties with references, and what they were filled with
    */
-  private record Known(
+  private record CachedReading(
       DataSets.Reading reading,
       DataSummary summary,
       Map<String, Block> sets,
@@ -45,7 +45,7 @@ final class DataCache {
       Map<String, String> fills) {}
 
   /** For each set, what is known of it in environments that give it different sources. */
-  private final Map<Block, List<Known>> known =
+  private final Map<Block, List<CachedReading>> known =
       Collections.synchronizedMap(new IdentityHashMap<>());
 
   DataSets.Reading reading(DataEntry entry, Project project) {
@@ -57,15 +57,15 @@ final class DataCache {
     return known(entry, project).summary();
   }
 
-  private Known known(DataEntry entry, Project project) {
+  private CachedReading known(DataEntry entry, Project project) {
     Block block = entry.placed().block();
-    List<Known> before = known.getOrDefault(block, List.of());
-    for (Known one : before) {
+    List<CachedReading> before = known.getOrDefault(block, List.of());
+    for (CachedReading one : before) {
       if (holds(one, project) && isFilledAlike(one, project)) {
         return one;
       }
     }
-    Noting context = new Noting(project);
+    LookupRecorder context = new LookupRecorder(project);
     DataSets.Reading reading = DataSets.of(block, context);
     DataSummary summary =
         reading
@@ -73,18 +73,19 @@ final class DataCache {
             .map(DataSummary::of)
             .orElseGet(() ->
                 new DataSummary(List.of(), 0, List.of(), reading.problems().get(0).message()));
-    Known now = new Known(reading, summary, context.sets, context.versions, context.fills);
+    CachedReading now =
+        new CachedReading(reading, summary, context.sets, context.versions, context.fills);
     if (known.size() > MOST) {
       known.clear();
     }
-    List<Known> all = new ArrayList<>(before);
+    List<CachedReading> all = new ArrayList<>(before);
     all.removeIf(one -> !holds(one, project) || isFilledAlike(one, project));
     all.add(now);
     known.put(block, List.copyOf(all));
     return now;
   }
 
-  private static boolean holds(Known before, Project project) {
+  private static boolean holds(CachedReading before, Project project) {
     for (Map.Entry<String, Block> set : before.sets().entrySet()) {
       if (block(set.getKey(), project).orElse(null) != set.getValue()) {
         return false;
@@ -98,7 +99,7 @@ final class DataCache {
     return true;
   }
 
-  private static boolean isFilledAlike(Known before, Project project) {
+  private static boolean isFilledAlike(CachedReading before, Project project) {
     return before.fills().entrySet().stream()
         .allMatch(fill -> Objects.equals(tryFilled(fill.getKey(), project), fill.getValue()));
   }
@@ -110,7 +111,7 @@ final class DataCache {
   private static String tryFilled(String written, Project project) {
     try {
       return filled(written, project);
-    } catch (BrokenData withoutValue) {
+    } catch (BrokenDataException withoutValue) {
       return null;
     }
   }
@@ -122,26 +123,28 @@ final class DataCache {
     }
     String environment = project.environment();
     try {
-      Surroundings surroundings = Surroundings.seeded(0, "data");
+      EvaluationContext surroundings = EvaluationContext.seeded(0, "data");
       Map<String, Value> values =
           environment.isEmpty()
               ? Map.of()
               : Environments.values(project.index(), environment, System.getenv(), surroundings);
-      Scope scope = path -> Optional.ofNullable(values.get(Names.key(path.get(path.size() - 1))));
+      ValueLookup scope =
+          path -> Optional.ofNullable(values.get(Names.key(path.get(path.size() - 1))));
       return new Evaluator(scope, surroundings).value(template).text();
-    } catch (FormulaFailure failure) {
-      throw new BrokenData("“" + written + "” cannot be filled in: " + failure.getMessage());
+    } catch (FormulaException failure) {
+      throw new BrokenDataException(
+          "“" + written + "” cannot be filled in: " + failure.getMessage());
     }
   }
 
   /** Notes what a data set asks for. */
-  private static final class Noting implements DataContext, ProjectFiles {
+  private static final class LookupRecorder implements DataContext, ProjectFiles {
     private final Project project;
     final Map<String, Block> sets = new HashMap<>();
     final Map<String, Optional<String>> versions = new HashMap<>();
     final Map<String, String> fills = new HashMap<>();
 
-    Noting(Project project) {
+    LookupRecorder(Project project) {
       this.project = project;
     }
 

@@ -153,7 +153,7 @@ public final class DocumentIndex {
         cases.add(new CaseEntry(document.path(), placed, name, head.map(Placed::block)));
       } else {
         duplicate(
-            placed.block().nameRange().down(placed.firstLine()),
+            placed.block().nameRange().shiftedBy(placed.firstLine()),
             "A case “"
                 + placed.block().name()
                 + "” stands in line "
@@ -185,7 +185,7 @@ public final class DocumentIndex {
       Integer before = lines.putIfAbsent(Names.key(name), line);
       if (before != null) {
         duplicate(
-            row.cell("element").range().down(placed.firstLine()),
+            row.cell("element").range().shiftedBy(placed.firstLine()),
             "An element “" + name + "” stands in line " + (before + 1) + " of this page already.");
       } else {
         elements.add(

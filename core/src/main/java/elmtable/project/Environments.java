@@ -1,11 +1,11 @@
 package elmtable.project;
 
+import elmtable.formula.EvaluationContext;
 import elmtable.formula.Evaluator;
-import elmtable.formula.FormulaFailure;
-import elmtable.formula.Scope;
-import elmtable.formula.Surroundings;
+import elmtable.formula.FormulaException;
 import elmtable.formula.Template;
 import elmtable.formula.Value;
+import elmtable.formula.ValueLookup;
 import elmtable.language.Block;
 import elmtable.language.BlockKind;
 import elmtable.language.Section;
@@ -66,20 +66,20 @@ public final class Environments {
 
   /**
    * The values worked out; {@code os/NAME} in them reads a variable of the system. Throws {@link
-   * FormulaFailure} where one has no value.
+   * FormulaException} where one has no value.
    */
   public static Map<String, Value> values(
       ProjectIndex index,
       String environment,
       Map<String, String> system,
-      Surroundings surroundings) {
-    Scope os =
+      EvaluationContext surroundings) {
+    ValueLookup os =
         path ->
             path.size() == 2 && path.get(0).equals("os")
                 ? Optional.ofNullable(system.get(path.get(1))).map(Value::of)
                 : Optional.empty();
     Map<String, Value> values = new LinkedHashMap<>();
-    Scope own =
+    ValueLookup own =
         path ->
             Optional.ofNullable(values.get(Names.key(path.get(path.size() - 1))))
                 .filter(v -> path.size() == 1);
@@ -92,8 +92,8 @@ public final class Environments {
   private static Value evaluated(String environment, Entry entry, Evaluator evaluator) {
     try {
       return evaluator.value(entry.value());
-    } catch (FormulaFailure failure) {
-      throw new FormulaFailure(
+    } catch (FormulaException failure) {
+      throw new FormulaException(
           "The value “"
               + entry.name()
               + "” of the environment "

@@ -1,7 +1,7 @@
 package elmtable.project;
 
-import elmtable.keyword.BuiltIn;
 import elmtable.keyword.KeywordRegistry;
+import elmtable.keyword.MethodKeyword;
 import elmtable.keyword.PhraseIndex;
 import elmtable.keyword.Signature;
 import elmtable.language.BlockKind;
@@ -48,7 +48,7 @@ final class IndexContents {
    */
   IndexContents(
       Collection<DocumentIndex> documents, KeywordRegistry builtIn, PhraseIndex phrasesBefore) {
-    for (BuiltIn method : builtIn.all()) {
+    for (MethodKeyword method : builtIn.all()) {
       keywords.put(Names.key(method.signature().name()), new KeywordEntry.Method(method));
     }
     this.documents = documents;
@@ -160,7 +160,7 @@ final class IndexContents {
         .computeIfAbsent(path, p -> new ArrayList<>())
         .add(
             DocumentIndex.duplicateName(
-                placed.block().nameRange().down(placed.firstLine()),
+                placed.block().nameRange().shiftedBy(placed.firstLine()),
                 "A " + placed.block().kind().noun() + " “" + placed.block().name() + "” " + where));
   }
 }

@@ -1,6 +1,6 @@
 package elmtable.project;
 
-import elmtable.keyword.BuiltIn;
+import elmtable.keyword.MethodKeyword;
 import elmtable.keyword.Signature;
 import elmtable.language.Block;
 import elmtable.language.Document.Placed;
@@ -10,7 +10,7 @@ public sealed interface KeywordEntry {
   Signature signature();
 
   /** A Java method. */
-  record Method(BuiltIn builtIn) implements KeywordEntry {
+  record Method(MethodKeyword builtIn) implements KeywordEntry {
     @Override
     public Signature signature() {
       return builtIn.signature();

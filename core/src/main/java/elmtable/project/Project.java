@@ -101,8 +101,8 @@ public final class Project {
   }
 
   /** The same project, noting what is looked up in its index. */
-  public Project noting(Asked notes) {
-    return new Project(this, index.noting(notes), environment);
+  public Project recording(LookupLog notes) {
+    return new Project(this, index.recording(notes), environment);
   }
 
   /** The same project, with its data read as in an environment; an empty name for the first. */

@@ -22,40 +22,40 @@ import java.util.Optional;
  */
 public final class ProjectIndex {
   private final IndexContents contents;
-  private final Asked asked;
+  private final LookupLog log;
 
   ProjectIndex(IndexContents contents) {
     this(contents, null);
   }
 
-  private ProjectIndex(IndexContents contents, Asked asked) {
+  private ProjectIndex(IndexContents contents, LookupLog log) {
     this.contents = contents;
-    this.asked = asked;
+    this.log = log;
   }
 
   /** The same index, noting what is looked up in it. */
-  ProjectIndex noting(Asked notes) {
+  ProjectIndex recording(LookupLog notes) {
     return new ProjectIndex(contents, notes);
   }
 
-  private void ask(Space space, String key) {
-    if (asked != null) {
-      asked.symbols.add(new Symbol(space, key));
+  private void record(Space space, String key) {
+    if (log != null) {
+      log.symbols.add(new Symbol(space, key));
     }
   }
 
   private <T> Optional<T> find(Space space, Map<String, T> map, String name) {
     String key = Names.key(name);
-    ask(space, key);
+    record(space, key);
     T found = map.get(key);
-    if (found != null && asked != null) {
-      asked.used.add(new Symbol(space, key));
+    if (found != null && log != null) {
+      log.used.add(new Symbol(space, key));
     }
     return Optional.ofNullable(found);
   }
 
   public Collection<KeywordEntry> keywords() {
-    ask(Space.KEYWORD, Symbol.ALL);
+    record(Space.KEYWORD, Symbol.ALL);
     return contents.keywords.values();
   }
 
@@ -75,12 +75,12 @@ public final class ProjectIndex {
 
   /** The phrases that fit a sentence best. */
   public List<PhraseMatch> phrased(String sentence) {
-    ask(Space.PHRASE, Symbol.ALL);
+    record(Space.PHRASE, Symbol.ALL);
     return contents.phrases().find(sentence);
   }
 
   public Collection<PageEntry> pages() {
-    ask(Space.PAGE, Symbol.ALL);
+    record(Space.PAGE, Symbol.ALL);
     return contents.pages.values();
   }
 
@@ -90,33 +90,33 @@ public final class ProjectIndex {
 
   /** The elements of all pages. */
   public List<ElementEntry> elements() {
-    ask(Space.ELEMENT, Symbol.ALL);
+    record(Space.ELEMENT, Symbol.ALL);
     return contents.elements;
   }
 
   /** The elements of all pages whose plain name this is. */
   public List<ElementEntry> elementsNamed(String name) {
     String key = Names.key(name);
-    ask(Space.ELEMENT, key);
+    record(Space.ELEMENT, key);
     return contents.elementsByName.getOrDefault(key, List.of());
   }
 
   /** The elements of all pages whose names have places in them. */
   public List<ElementEntry> elementPatterns() {
-    if (asked != null) {
-      asked.symbols.add(Symbol.patterns());
+    if (log != null) {
+      log.symbols.add(Symbol.patterns());
     }
     return contents.elementPatterns;
   }
 
   public void use(ElementEntry element) {
-    if (asked != null) {
-      asked.used.add(new Symbol(Space.ELEMENT, element.key()));
+    if (log != null) {
+      log.used.add(new Symbol(Space.ELEMENT, element.key()));
     }
   }
 
   public Collection<DataEntry> dataSets() {
-    ask(Space.DATA_SET, Symbol.ALL);
+    record(Space.DATA_SET, Symbol.ALL);
     return contents.dataSets.values();
   }
 
@@ -126,7 +126,7 @@ public final class ProjectIndex {
 
   /** Environments, browsers, fixtures or plans in the order of documents and lines. */
   public List<NamedBlock> named(BlockKind kind) {
-    ask(space(kind), Symbol.ALL);
+    record(space(kind), Symbol.ALL);
     return new ArrayList<>(contents.named.getOrDefault(kind, Map.of()).values());
   }
 
@@ -136,7 +136,7 @@ public final class ProjectIndex {
 
   /** The names of all environments' values as written, by their keys. */
   public Map<String, String> environmentNames() {
-    ask(Space.ENVIRONMENT, Symbol.ALL);
+    record(Space.ENVIRONMENT, Symbol.ALL);
     Map<String, String> known = contents.environmentNames;
     if (known == null) {
       known = readEnvironmentNames();
@@ -156,7 +156,7 @@ public final class ProjectIndex {
 
   /** Addresses that environments give as plain texts, by the name of the value. */
   public Map<String, String> environmentAddresses() {
-    ask(Space.ENVIRONMENT, Symbol.ALL);
+    record(Space.ENVIRONMENT, Symbol.ALL);
     Map<String, String> known = contents.environmentAddresses;
     if (known == null) {
       known = new LinkedHashMap<>();
@@ -192,26 +192,26 @@ public final class ProjectIndex {
   private Optional<CaseEntry> caseOf(String suite, String name) {
     String suiteKey = Names.key(suite);
     String caseKey = Names.key(name);
-    ask(Space.CASE, suiteKey + "/" + caseKey);
+    record(Space.CASE, suiteKey + "/" + caseKey);
     return contents.caseOf(suiteKey, caseKey);
   }
 
   /** Whether any step of the project publishes a value of this name. */
   public boolean isPublished(String name) {
     String key = Names.key(name);
-    ask(Space.PUBLISHED, key);
+    record(Space.PUBLISHED, key);
     return contents.isPublished(key);
   }
 
   /** Notes that a step may use any element. */
   public void useAnyElement() {
-    if (asked != null) {
-      asked.used.add(Symbol.anyElement());
+    if (log != null) {
+      log.used.add(Symbol.anyElement());
     }
   }
 
   public List<SuiteEntry> suites() {
-    ask(Space.CASE, Symbol.ALL);
+    record(Space.CASE, Symbol.ALL);
     return contents.suites;
   }
 

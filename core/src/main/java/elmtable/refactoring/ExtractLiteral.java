@@ -2,7 +2,7 @@ package elmtable.refactoring;
 
 import elmtable.binding.Binder;
 import elmtable.binding.BoundArgument;
-import elmtable.binding.StepAt;
+import elmtable.binding.LocatedStep;
 import elmtable.check.CheckedProject;
 import elmtable.formula.Kind;
 import elmtable.language.Block;
@@ -24,18 +24,18 @@ import java.util.Optional;
 final class ExtractLiteral {
   private final CheckedProject checked;
   private final Project project;
-  private final Optional<StepAt> at;
+  private final Optional<LocatedStep> at;
   private final String name;
   private final Optional<BoundArgument> argument;
 
   ExtractLiteral(CheckedProject checked, String document, int line, int cell, String name) {
     this.checked = checked;
     this.project = checked.project();
-    this.at = StepAt.find(project, document, line);
+    this.at = LocatedStep.find(project, document, line);
     this.name = name;
     this.argument =
         at.flatMap(step ->
-            new Binder(project.index()).bind(step.step(), step.place(project)).argumentAt(cell));
+            new Binder(project.index()).bind(step.step(), step.context(project)).argumentAt(cell));
   }
 
   private Optional<Preview> refusal(BlockKind kind) {
@@ -62,7 +62,7 @@ final class ExtractLiteral {
   private Edit cell(String reference) {
     return new Edit(
         at.orElseThrow().document().path(),
-        argument.orElseThrow().range().down(at.get().placed().firstLine()),
+        argument.orElseThrow().range().shiftedBy(at.get().placed().firstLine()),
         reference);
   }
 
@@ -99,7 +99,7 @@ final class ExtractLiteral {
       if (!hasDefault) {
         for (Line.Row each : rows) {
           boolean first = each == rows.get(0);
-          Range end = each.range().down(at.get().placed().firstLine());
+          Range end = each.range().shiftedBy(at.get().placed().firstLine());
           edits.add(
               new Edit(
                   at.get().document().path(),
@@ -140,7 +140,7 @@ final class ExtractLiteral {
     List<SectionBody> data = block.sections(Section.DATA);
     for (SectionBody section : data) {
       for (int i = 0; i < section.rows().size(); i++) {
-        Range row = section.rows().get(i).range().down(at.get().placed().firstLine());
+        Range row = section.rows().get(i).range().shiftedBy(at.get().placed().firstLine());
         edits.add(
             new Edit(
                 at.get().document().path(),
@@ -190,7 +190,7 @@ final class ExtractLiteral {
       int line = first + rows.get(rows.size() - 1).range().line() + 1;
       return new Edit(environment.path(), new Range(line, 0, 0), row + "\n");
     }
-    int line = first + environment.block().height();
+    int line = first + environment.block().lineCount();
     String text = "values\n| name | value |\n| " + name + " | " + value + " |\n";
     return new Edit(environment.path(), new Range(line, 0, 0), text);
   }

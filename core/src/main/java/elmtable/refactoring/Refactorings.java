@@ -20,7 +20,7 @@ public final class Refactorings {
    */
   public static Preview extractKeyword(
       CheckedProject project, String document, int line, int count, String name) {
-    return new Extraction(project, document, line, count, name.strip()).preview();
+    return new ExtractKeyword(project, document, line, count, name.strip()).preview();
   }
 
   /**
@@ -29,7 +29,7 @@ public final class Refactorings {
    * @param line of that step, counted from zero
    */
   public static Preview inline(CheckedProject project, String document, int line) {
-    return new Inlining(project, document, line).preview();
+    return new InlineKeyword(project, document, line).preview();
   }
 
   /**

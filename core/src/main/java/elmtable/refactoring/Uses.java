@@ -1,10 +1,10 @@
 package elmtable.refactoring;
 
 import elmtable.binding.Binder;
+import elmtable.binding.BindingContext;
 import elmtable.binding.BoundArgument;
 import elmtable.binding.BoundStep;
 import elmtable.binding.ElementFinder;
-import elmtable.binding.StepPlace;
 import elmtable.formula.Kind;
 import elmtable.formula.Template;
 import elmtable.keyword.PhraseIndex;
@@ -76,7 +76,7 @@ public final class Uses {
   }
 
   private void add(Range range, String text, boolean declares) {
-    uses.add(new Use(path, range.down(placed.firstLine()), text, declares, true));
+    uses.add(new Use(path, range.shiftedBy(placed.firstLine()), text, declares, true));
   }
 
   private void block(Block block) {
@@ -84,9 +84,9 @@ public final class Uses {
     for (Line.Property property : block.properties()) {
       property(block, property);
     }
-    StepPlace place = place(block);
+    BindingContext context = context(block);
     for (Section section : STEPS) {
-      block.steps(section).forEach(step -> step(block, step, place));
+      block.steps(section).forEach(step -> step(block, step, context));
     }
     switch (thing) {
       case RenameTarget.Parameter parameter when isKeyword(block, parameter.keyword()) ->
@@ -182,7 +182,7 @@ public final class Uses {
   }
 
   private static List<String> listOf(Line.Property property) {
-    return Lists.divide(property.value());
+    return Lists.split(property.value());
   }
 
   private void listed(Line.Property property, String name) {
@@ -221,20 +221,20 @@ public final class Uses {
     }
   }
 
-  private StepPlace place(Block block) {
+  private BindingContext context(Block block) {
     CaseEntry entry = cases.get(block);
     if (entry != null) {
-      return StepPlace.of(entry);
+      return BindingContext.of(entry);
     }
     Optional<Signature> enclosing =
         block.kind() == BlockKind.KEYWORD
             ? project.index().keyword(block.name()).map(KeywordEntry::signature)
             : Optional.empty();
-    return new StepPlace(block.list("pages"), enclosing);
+    return new BindingContext(block.list("pages"), enclosing);
   }
 
-  private void step(Block block, Step step, StepPlace place) {
-    BoundStep bound = new Binder(project.index()).bind(step, place);
+  private void step(Block block, Step step, BindingContext context) {
+    BoundStep bound = new Binder(project.index()).bind(step, context);
     if (thing instanceof RenameTarget.Named named && named.kind() == BlockKind.KEYWORD) {
       boolean calls =
           bound.keyword().filter(k -> Names.same(k.signature().name(), named.name())).isPresent();
@@ -243,7 +243,7 @@ public final class Uses {
         uses.add(
             new Use(
                 path,
-                step.first().range().down(placed.firstLine()),
+                step.first().range().shiftedBy(placed.firstLine()),
                 step.first().source(),
                 false,
                 byName));
@@ -261,7 +261,7 @@ public final class Uses {
     }
     for (BoundArgument argument : bound.arguments()) {
       if (argument.cell().isPresent()) {
-        argument(argument, place);
+        argument(argument, context);
       }
     }
   }
@@ -284,7 +284,7 @@ public final class Uses {
     }
   }
 
-  private void argument(BoundArgument argument, StepPlace place) {
+  private void argument(BoundArgument argument, BindingContext context) {
     Kind.Type kind = argument.parameter().kind().type();
     String source = argument.template().source();
     switch (thing) {
@@ -305,16 +305,17 @@ public final class Uses {
       }
       case RenameTarget.Element element -> {
         if (kind == Kind.Type.ELEMENT && argument.template().singleReference().isEmpty()) {
-          element(argument, element, place);
+          element(argument, element, context);
         }
       }
       default -> {}
     }
   }
 
-  private void element(BoundArgument argument, RenameTarget.Element element, StepPlace place) {
+  private void element(
+      BoundArgument argument, RenameTarget.Element element, BindingContext context) {
     String source = argument.template().source();
-    if (elements.find(source, place.pages()) instanceof ElementFinder.Found.One one
+    if (elements.find(source, context.pages()) instanceof ElementFinder.Found.One one
         && Names.same(one.element().page(), element.page())
         && Names.same(one.element().name(), element.name())) {
       boolean named =
@@ -359,7 +360,7 @@ public final class Uses {
 
   private void condition(Line.Property property, RenameTarget.Column column) {
     if (property.word().equals("where")) {
-      references(Template.bare(property.value()), property.valueRange(), 0);
+      references(Template.ofFormula(property.value()), property.valueRange(), 0);
     } else if (property.word().equals("key") && Names.same(property.value(), column.name())) {
       add(property.valueRange(), property.value(), false);
     }
@@ -367,10 +368,10 @@ public final class Uses {
 
   /** The references of steps, in cells and marks. */
   private void body(Block block) {
-    StepPlace place = place(block);
+    BindingContext context = context(block);
     for (Section section : STEPS) {
       for (Step step : block.steps(section)) {
-        for (BoundArgument argument : new Binder(project.index()).bind(step, place).arguments()) {
+        for (BoundArgument argument : new Binder(project.index()).bind(step, context).arguments()) {
           if (argument.cell().isPresent()) {
             references(argument.template(), argument.cell().get().range(), argument.offset());
           }
@@ -383,7 +384,7 @@ public final class Uses {
               references(onlyIf.formula(), mark.cell().range(), offset);
             }
             case Mark.ForEach each ->
-                references(Template.bare(each.list()), mark.cell().range(), each.listOffset());
+                references(Template.ofFormula(each.list()), mark.cell().range(), each.listOffset());
             case Mark.Keep keep -> {}
             case Mark.Options options -> {}
           }

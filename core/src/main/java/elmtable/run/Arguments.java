@@ -1,24 +1,24 @@
 package elmtable.run;
 
+import elmtable.binding.BindingContext;
 import elmtable.binding.BoundArgument;
 import elmtable.binding.ElementResolver;
-import elmtable.binding.StepPlace;
 import elmtable.browser.Target;
 import elmtable.formula.Evaluator;
-import elmtable.formula.FormulaFailure;
+import elmtable.formula.FormulaException;
 import elmtable.formula.Kind;
 import elmtable.formula.Template;
 import elmtable.formula.Value;
 import elmtable.formula.Values;
-import elmtable.keyword.BuiltIn;
-import elmtable.keyword.FormulaCall;
-import elmtable.keyword.PageCall;
+import elmtable.keyword.FormulaArgument;
+import elmtable.keyword.MethodKeyword;
+import elmtable.keyword.PageArgument;
 import elmtable.keyword.Parameter;
 import elmtable.keyword.Signature;
 import elmtable.language.Durations;
 import elmtable.project.PageEntry;
 import elmtable.project.Project;
-import elmtable.run.RunEvent.Named;
+import elmtable.run.RunEvent.NamedValue;
 import elmtable.text.Names;
 import java.math.BigDecimal;
 import java.nio.file.Path;
@@ -34,35 +34,35 @@ import java.util.Optional;
 /** Works out a step's arguments and makes of them what its keyword takes. */
 final class Arguments {
   private final Project project;
-  private final CaseScope scope;
+  private final CaseValues scope;
   private final Evaluator evaluator;
   private final Secrets secrets;
-  private final StepPlace place;
+  private final BindingContext context;
   private final CaseFiles files;
-  private final List<Named> shown = new ArrayList<>();
+  private final List<NamedValue> shown = new ArrayList<>();
 
   Arguments(
       Project project,
-      CaseScope scope,
+      CaseValues scope,
       Evaluator evaluator,
       Secrets secrets,
-      StepPlace place,
+      BindingContext context,
       CaseFiles files) {
     this.files = files;
     this.project = project;
     this.scope = scope;
     this.evaluator = evaluator;
     this.secrets = secrets;
-    this.place = place;
+    this.context = context;
   }
 
   /** The arguments as a report shows them. */
-  List<Named> shown() {
+  List<NamedValue> shown() {
     return List.copyOf(shown);
   }
 
-  static List<Named> hidden(List<Named> values) {
-    return values.stream().map(value -> new Named(value.name(), "•••")).toList();
+  static List<NamedValue> hidden(List<NamedValue> values) {
+    return values.stream().map(value -> new NamedValue(value.name(), "•••")).toList();
   }
 
   List<Value> values(List<BoundArgument> arguments) {
@@ -70,7 +70,7 @@ final class Arguments {
   }
 
   /** One object for each parameter of a method, in order. */
-  List<Object> forMethod(BuiltIn method, List<BoundArgument> arguments) {
+  List<Object> forMethod(MethodKeyword method, List<BoundArgument> arguments) {
     List<Parameter> takes = method.signature().takes();
     Object[] objects = new Object[takes.size()];
     for (int i = 0; i < objects.length; i++) {
@@ -83,9 +83,9 @@ final class Arguments {
   }
 
   private Object object(Class<?> type, BoundArgument argument) {
-    if (type == FormulaCall.class) {
-      shown.add(new Named(argument.parameter().name(), argument.template().source()));
-      return new FormulaCall(
+    if (type == FormulaArgument.class) {
+      shown.add(new NamedValue(argument.parameter().name(), argument.template().source()));
+      return new FormulaArgument(
           argument.template().source(),
           () -> evaluator.value(argument.template().singleReference().orElseThrow()));
     }
@@ -103,7 +103,7 @@ final class Arguments {
     if (type == Target.class) {
       return element(value.text());
     }
-    if (type == PageCall.class) {
+    if (type == PageArgument.class) {
       return page(value.text());
     }
     if (type == BigDecimal.class) {
@@ -157,12 +157,12 @@ final class Arguments {
         .ifPresent(objection -> {
           throw unfit(argument, value, objection);
         });
-    shown.add(new Named(argument.parameter().name(), value.text()));
+    shown.add(new NamedValue(argument.parameter().name(), value.text()));
     return value;
   }
 
-  private static FormulaFailure unfit(BoundArgument argument, Value value, String objection) {
-    return new FormulaFailure(
+  private static FormulaException unfit(BoundArgument argument, Value value, String objection) {
+    return new FormulaException(
         "“"
             + value.text()
             + "” does not fit "
@@ -174,17 +174,17 @@ final class Arguments {
 
   private Target element(String name) {
     return new ElementResolver(project.index(), scope.ofKeyword(), scope.surroundings())
-        .resolve(name, place.pages());
+        .resolve(name, context.pages());
   }
 
-  private PageCall page(String name) {
+  private PageArgument page(String name) {
     PageEntry page =
         project
             .index()
             .page(name)
-            .orElseThrow(() -> new FormulaFailure("No page is called “" + name + "”."));
+            .orElseThrow(() -> new FormulaException("No page is called “" + name + "”."));
     String path =
         new Evaluator(scope.ofKeyword(), scope.surroundings()).value(page.address()).text();
-    return new PageCall(page.name(), path);
+    return new PageArgument(page.name(), path);
   }
 }

@@ -31,6 +31,6 @@ final class BrowserSetups {
         sized ? Integer.parseInt(window.group(2)) : usual.height(),
         !block.value("headless").equalsIgnoreCase("no"),
         block.value("language"),
-        Lists.divide(block.value("arguments")));
+        Lists.split(block.value("arguments")));
   }
 }

@@ -1,7 +1,7 @@
 package elmtable.run;
 
 import elmtable.browser.Browser;
-import elmtable.browser.BrowserFailure;
+import elmtable.browser.BrowserException;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 
@@ -28,7 +28,7 @@ final class BrowserSupply implements AutoCloseable {
       return taken.join();
     } catch (CompletionException failed) {
       stop.check();
-      if (failed.getCause() instanceof BrowserFailure failure) {
+      if (failed.getCause() instanceof BrowserException failure) {
         throw failure;
       }
       throw failed;

@@ -1,7 +1,7 @@
 package elmtable.run;
 
 import elmtable.data.ProjectFiles;
-import elmtable.formula.FormulaFailure;
+import elmtable.formula.FormulaException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
@@ -31,7 +31,7 @@ final class CaseFiles implements AutoCloseable {
       return known;
     }
     if (files.version(path).isEmpty()) {
-      throw new FormulaFailure("The project has no file “" + path + "”.");
+      throw new FormulaException("The project has no file “" + path + "”.");
     }
     try (InputStream in = files.open(path)) {
       Path folder = Files.createTempDirectory("elm-file-");
@@ -40,7 +40,7 @@ final class CaseFiles implements AutoCloseable {
       Files.copy(in, copy);
       return copy;
     } catch (IOException unreadable) {
-      throw new FormulaFailure(path + " cannot be read: " + unreadable.getMessage() + ".");
+      throw new FormulaException(path + " cannot be read: " + unreadable.getMessage() + ".");
     }
   }
 

@@ -1,10 +1,10 @@
 package elmtable.run;
 
-import elmtable.binding.StepPlace;
+import elmtable.binding.BindingContext;
 import elmtable.browser.Browser;
+import elmtable.formula.EvaluationContext;
 import elmtable.formula.Evaluator;
-import elmtable.formula.FormulaFailure;
-import elmtable.formula.Surroundings;
+import elmtable.formula.FormulaException;
 import elmtable.formula.Template;
 import elmtable.formula.Value;
 import elmtable.language.Durations;
@@ -12,8 +12,8 @@ import elmtable.language.Section;
 import elmtable.language.SectionTable;
 import elmtable.plan.ExecutableCase;
 import elmtable.project.CaseEntry;
+import elmtable.project.CaseRow;
 import elmtable.project.Environments;
-import elmtable.project.RowUse;
 import elmtable.text.Names;
 import java.time.Duration;
 import java.time.Instant;
@@ -26,25 +26,25 @@ final class CaseRun {
   private static final Duration USUAL_TIMEOUT = Duration.ofMinutes(5);
 
   private final RunRequest request;
-  private final Run.Numbered numbered;
+  private final Run.NumberedCase numbered;
   private final int worker;
   private final BrowserSupply browsers;
   private final EvidenceKeeper evidence;
-  private final Events events;
+  private final EventPublisher events;
   private final StopSignal stop;
   private final boolean more;
-  private final Published published;
+  private final PublishedValues published;
 
   CaseRun(
       RunRequest request,
-      Run.Numbered numbered,
+      Run.NumberedCase numbered,
       int worker,
       BrowserSupply browsers,
       EvidenceKeeper evidence,
-      Events events,
+      EventPublisher events,
       StopSignal stop,
       boolean more,
-      Published published) {
+      PublishedValues published) {
     this.published = published;
     this.request = request;
     this.numbered = numbered;
@@ -57,19 +57,20 @@ final class CaseRun {
   }
 
   Outcome execute() {
-    Instant begun = Events.now();
+    Instant begun = EventPublisher.now();
     int tries =
         numbered
             .executable()
             .entry()
-            .replaced("tries")
+            .effective("tries")
             .filter(t -> t.matches("\\d+"))
             .map(Integer::parseInt)
             .orElse(1);
     boolean browserReplaced = false;
     CaseResult result;
     for (int attempt = 1; ; attempt++) {
-      events.tell(new RunEvent.CaseStarted(Events.now(), numbered.number(), worker, attempt));
+      events.publish(
+          new RunEvent.CaseStarted(EventPublisher.now(), numbered.number(), worker, attempt));
       result = attempt();
       if (result.outcome() == Outcome.PASSED || stop.isSet()) {
         break;
@@ -83,10 +84,10 @@ final class CaseRun {
         break;
       }
     }
-    double millis = Duration.between(begun, Events.now()).toNanos() / 1e6;
-    events.tell(
+    double millis = Duration.between(begun, EventPublisher.now()).toNanos() / 1e6;
+    events.publish(
         new RunEvent.CaseFinished(
-            Events.now(), numbered.number(), result.outcome(), millis, result.failure()));
+            EventPublisher.now(), numbered.number(), result.outcome(), millis, result.failure()));
     return result.outcome();
   }
 
@@ -101,10 +102,10 @@ final class CaseRun {
     Secrets secrets = new Secrets();
     try (CaseBrowser browser = new CaseBrowser(browsers, more);
         CaseFiles files = new CaseFiles(request.project().files())) {
-      CaseScope scope = scope(executable, secrets);
-      StepPlace place = StepPlace.of(executable.entry());
+      CaseValues scope = scope(executable, secrets);
+      BindingContext context = BindingContext.of(executable.entry());
       Duration timeout =
-          executable.entry().replaced("timeout").flatMap(Durations::read).orElse(USUAL_TIMEOUT);
+          executable.entry().effective("timeout").flatMap(Durations::read).orElse(USUAL_TIMEOUT);
       Reporter reporter = new Reporter(numbered.number(), events, evidence, secrets);
       StepRunner steps =
           new StepRunner(
@@ -115,8 +116,8 @@ final class CaseRun {
               scope,
               files,
               Instant.now().plus(timeout));
-      return phases(executable, steps, place).masked(secrets);
-    } catch (FormulaFailure failure) {
+      return phases(executable, steps, context).masked(secrets);
+    } catch (FormulaException failure) {
       return CaseResult.broken(secrets.mask(failure.getMessage()));
     }
   }
@@ -124,10 +125,10 @@ final class CaseRun {
   /**
    * Set-up, steps, tear-down; the tear-down of everything that was begun is run whatever happened.
    */
-  private CaseResult phases(ExecutableCase executable, StepRunner steps, StepPlace place) {
+  private CaseResult phases(ExecutableCase executable, StepRunner steps, BindingContext context) {
     CaseEntry entry = executable.entry();
     CaseResult result = new CaseResult();
-    Frame frame = Frame.ofCase(place);
+    Frame frame = Frame.ofCase(context);
     try {
       entry
           .suite()
@@ -176,7 +177,7 @@ final class CaseRun {
                       entry.path(),
                       suiteLine(entry)),
                   true));
-    } catch (Stopped stopped) {
+    } catch (RunStoppedException stopped) {
       result.stop();
     }
     return result;
@@ -192,11 +193,12 @@ final class CaseRun {
   }
 
   /** The values that the case's steps can use, worked out at its start. */
-  private CaseScope scope(ExecutableCase executable, Secrets secrets) {
+  private CaseValues scope(ExecutableCase executable, Secrets secrets) {
     // Each case draws from a seed of its own, so that its values do not depend on how cases fell to
     // workers.
     long seed = request.seed() ^ executable.identity().hashCode();
-    Surroundings surroundings = Surroundings.seeded(seed, request.id() + "-" + numbered.number());
+    EvaluationContext surroundings =
+        EvaluationContext.seeded(seed, request.id() + "-" + numbered.number());
     Map<String, Value> environment =
         Environments.values(
             request.project().index(), executable.environment(), System.getenv(), surroundings);
@@ -206,7 +208,8 @@ final class CaseRun {
             secrets.add(environment.get(key).text());
           }
         });
-    CaseScope scope = new CaseScope(surroundings, environment, runValues(), published, executable);
+    CaseValues scope =
+        new CaseValues(surroundings, environment, runValues(), published, executable);
     executable
         .entry()
         .suite()
@@ -235,7 +238,7 @@ final class CaseRun {
   }
 
   private static Map<String, Value> values(
-      CaseEntry entry, RowUse row, CaseScope scope, Surroundings surroundings) {
+      CaseEntry entry, CaseRow row, CaseValues scope, EvaluationContext surroundings) {
     Map<String, Value> values = new LinkedHashMap<>();
     Evaluator evaluator = new Evaluator(scope.ofCase(), surroundings);
     for (int i = 0; i < row.columns().size(); i++) {

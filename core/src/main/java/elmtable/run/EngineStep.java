@@ -1,7 +1,7 @@
 package elmtable.run;
 
 import elmtable.browser.Browser;
-import elmtable.formula.FormulaFailure;
+import elmtable.formula.FormulaException;
 import elmtable.formula.Value;
 import elmtable.keyword.StepContext;
 import java.time.Duration;
@@ -14,7 +14,7 @@ record EngineStep(
     CaseRun.CaseBrowser caseBrowser,
     Reporter reporter,
     StopSignal stop,
-    CaseScope scope)
+    CaseValues scope)
     implements StepContext {
   @Override
   public Browser browser() {
@@ -31,7 +31,7 @@ record EngineStep(
             .baseAddress()
             .map(Value::text)
             .orElseThrow(() ->
-                new FormulaFailure(
+                new FormulaException(
                     "The environment has no value “base address”, from which the path "
                         + path
                         + " counts."));

@@ -1,8 +1,8 @@
 package elmtable.run;
 
-import elmtable.binding.StepPlace;
-import elmtable.formula.Scope;
+import elmtable.binding.BindingContext;
 import elmtable.formula.Value;
+import elmtable.formula.ValueLookup;
 import elmtable.text.Names;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -15,28 +15,28 @@ import java.util.Optional;
  * what it gave.
  */
 final class Frame {
-  private final StepPlace place;
+  private final BindingContext context;
   private final boolean keyword;
   private final Map<String, Value> parameters;
   private final Map<String, Value> kept = new HashMap<>();
   private List<Value> given;
 
-  private Frame(StepPlace place, boolean keyword, Map<String, Value> parameters) {
-    this.place = place;
+  private Frame(BindingContext context, boolean keyword, Map<String, Value> parameters) {
+    this.context = context;
     this.keyword = keyword;
     this.parameters = parameters;
   }
 
-  static Frame ofCase(StepPlace place) {
-    return new Frame(place, false, Map.of());
+  static Frame ofCase(BindingContext context) {
+    return new Frame(context, false, Map.of());
   }
 
-  static Frame ofKeyword(StepPlace place, Map<String, Value> parameters) {
-    return new Frame(place, true, new LinkedHashMap<>(parameters));
+  static Frame ofKeyword(BindingContext context, Map<String, Value> parameters) {
+    return new Frame(context, true, new LinkedHashMap<>(parameters));
   }
 
-  StepPlace place() {
-    return place;
+  BindingContext context() {
+    return context;
   }
 
   void keep(String name, Value value) {
@@ -59,8 +59,8 @@ final class Frame {
     return given == null ? List.of() : given;
   }
 
-  Scope scope(CaseScope scope) {
-    Scope outer = keyword ? scope.ofKeyword() : scope.ofCase();
+  ValueLookup scope(CaseValues scope) {
+    ValueLookup outer = keyword ? scope.ofKeyword() : scope.ofCase();
     return path -> own(path).or(() -> outer.find(path));
   }
 

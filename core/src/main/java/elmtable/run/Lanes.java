@@ -21,7 +21,7 @@ import java.util.Optional;
 final class Lanes {
   /** One lane; {@code taken} while a worker runs a case of it. */
   private static final class Lane {
-    final Deque<Run.Numbered> waiting = new ArrayDeque<>();
+    final Deque<Run.NumberedCase> waiting = new ArrayDeque<>();
     boolean taken;
   }
 
@@ -31,7 +31,7 @@ final class Lanes {
    * @param blocked why it cannot be run, or the empty text
    * @param more whether another case is likely to follow
    */
-  record Next(Run.Numbered numbered, String blocked, boolean more, Lane lane) {}
+  record Next(Run.NumberedCase numbered, String blocked, boolean more, Lane lane) {}
 
   /** How the executable cases of one case in one setting stand. */
   private static final class Group {
@@ -41,20 +41,19 @@ final class Lanes {
 
   private final Project project;
   private final List<Lane> lanes;
-  private final Map<CaseInSetting, Group> groups = new HashMap<>();
+  private final Map<CaseOnTarget, Group> groups = new HashMap<>();
 
-  Lanes(Project project, List<Run.Numbered> cases) {
+  Lanes(Project project, List<Run.NumberedCase> cases) {
     this.project = project;
     Map<String, Lane> byName = new LinkedHashMap<>();
-    for (Run.Numbered numbered : cases) {
+    for (Run.NumberedCase numbered : cases) {
       byName.computeIfAbsent(laneOf(numbered), name -> new Lane()).waiting.add(numbered);
-      groups.computeIfAbsent(CaseInSetting.of(numbered.executable()), g -> new Group())
-          .unfinished++;
+      groups.computeIfAbsent(CaseOnTarget.of(numbered.executable()), g -> new Group()).unfinished++;
     }
     lanes = new ArrayList<>(byName.values());
   }
 
-  private static String laneOf(Run.Numbered numbered) {
+  private static String laneOf(Run.NumberedCase numbered) {
     CaseEntry entry = numbered.executable().entry();
     boolean alone = entry.suite().filter(suite -> suite.isYes("independent")).isPresent();
     return entry.path() + (alone ? "\n" + numbered.number() : "");
@@ -95,7 +94,7 @@ final class Lanes {
 
   private Next taken(Lane lane, String blocked) {
     lane.taken = true;
-    Run.Numbered numbered = lane.waiting.poll();
+    Run.NumberedCase numbered = lane.waiting.poll();
     boolean more = !lane.waiting.isEmpty() || lanes.stream().anyMatch(l -> !l.waiting.isEmpty());
     return new Next(numbered, blocked, more, lane);
   }
@@ -119,7 +118,7 @@ final class Lanes {
       project
           .index()
           .caseNamed(name, executable.entry())
-          .map(entry -> groups.get(CaseInSetting.of(entry, executable)))
+          .map(entry -> groups.get(CaseOnTarget.of(entry, executable)))
           .ifPresent(earlier::add);
     }
     return earlier;
@@ -127,7 +126,7 @@ final class Lanes {
 
   synchronized void done(Next next, Outcome outcome) {
     ExecutableCase executable = next.numbered().executable();
-    Group group = groups.get(CaseInSetting.of(executable));
+    Group group = groups.get(CaseOnTarget.of(executable));
     group.unfinished--;
     if (outcome != Outcome.PASSED && group.notPassed.isEmpty()) {
       group.notPassed = executable.name();

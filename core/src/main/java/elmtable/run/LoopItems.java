@@ -1,12 +1,12 @@
 package elmtable.run;
 
-import elmtable.data.BrokenData;
+import elmtable.data.BrokenDataException;
 import elmtable.data.DataRow;
 import elmtable.data.DataSets;
 import elmtable.data.DataSource;
 import elmtable.data.Rows;
 import elmtable.formula.Evaluator;
-import elmtable.formula.FormulaFailure;
+import elmtable.formula.FormulaException;
 import elmtable.formula.Template;
 import elmtable.formula.Value;
 import elmtable.language.Mark;
@@ -33,13 +33,13 @@ final class LoopItems {
     if (set.isPresent()) {
       return rows(set.get());
     }
-    Template formula = Template.bare(each.list());
+    Template formula = Template.ofFormula(each.list());
     Value list =
         evaluator.value(
             formula
                 .singleReference()
-                .orElseThrow(
-                    () -> new FormulaFailure("“" + each.list() + "” is no list and no data set.")));
+                .orElseThrow(() ->
+                    new FormulaException("“" + each.list() + "” is no list and no data set.")));
     return list instanceof Value.Many many ? many.items() : List.of(list);
   }
 
@@ -49,25 +49,27 @@ final class LoopItems {
         project
             .index()
             .dataSet(name)
-            .orElseThrow(() -> new FormulaFailure("No data set is called “" + name + "”."));
+            .orElseThrow(() -> new FormulaException("No data set is called “" + name + "”."));
     return new Value.Many(rows(set));
   }
 
   private List<Value> rows(DataEntry set) {
     DataSets.Reading reading = project.dataSet(set);
     DataSource source =
-        reading.source().orElseThrow(() -> new FormulaFailure(reading.problems().get(0).message()));
+        reading
+            .source()
+            .orElseThrow(() -> new FormulaException(reading.problems().get(0).message()));
     List<Value> items = new ArrayList<>();
     try (Rows rows = source.open()) {
       List<String> columns = source.columns();
       for (DataRow row = rows.next(); row != null; row = rows.next()) {
         if (!row.isSound()) {
-          throw new FormulaFailure(row.fault());
+          throw new FormulaException(row.fault());
         }
         items.add(item(columns, row, source.hasTemplates()));
       }
-    } catch (BrokenData broken) {
-      throw new FormulaFailure(broken.getMessage());
+    } catch (BrokenDataException broken) {
+      throw new FormulaException(broken.getMessage());
     }
     return items;
   }

@@ -1,18 +1,18 @@
 package elmtable.run;
 
 import elmtable.formula.Value;
-import elmtable.run.RunEvent.Named;
+import elmtable.run.RunEvent.NamedValue;
 import java.util.List;
 
 /** Tells the events of one case, with secrets masked, and numbers its steps. */
 final class Reporter {
   private final int number;
-  private final Events events;
+  private final EventPublisher events;
   private final EvidenceKeeper evidence;
   private final Secrets secrets;
   private int steps;
 
-  Reporter(int number, Events events, EvidenceKeeper evidence, Secrets secrets) {
+  Reporter(int number, EventPublisher events, EvidenceKeeper evidence, Secrets secrets) {
     this.number = number;
     this.events = events;
     this.evidence = evidence;
@@ -27,9 +27,9 @@ final class Reporter {
       int parent, String phase, String keyword, List<String> arguments, String document, int line) {
     int step = ++steps;
     List<String> masked = arguments.stream().map(secrets::mask).toList();
-    events.tell(
+    events.publish(
         new RunEvent.StepStarted(
-            Events.now(),
+            EventPublisher.now(),
             number,
             step,
             parent,
@@ -45,12 +45,12 @@ final class Reporter {
       int step,
       StepRunner.Result result,
       long nanos,
-      List<Named> resolved,
-      List<Named> kept,
+      List<NamedValue> resolved,
+      List<NamedValue> kept,
       String reason) {
-    events.tell(
+    events.publish(
         new RunEvent.StepFinished(
-            Events.now(),
+            EventPublisher.now(),
             number,
             step,
             result.outcome(),
@@ -61,24 +61,25 @@ final class Reporter {
             secrets.mask(reason)));
   }
 
-  private List<Named> masked(List<Named> values) {
+  private List<NamedValue> masked(List<NamedValue> values) {
     return values.stream()
-        .map(value -> new Named(value.name(), secrets.mask(value.value())))
+        .map(value -> new NamedValue(value.name(), secrets.mask(value.value())))
         .toList();
   }
 
-  static Named named(String name, Value value) {
-    return new Named(name, value.text());
+  static NamedValue named(String name, Value value) {
+    return new NamedValue(name, value.text());
   }
 
   void log(int step, String text) {
-    events.tell(new RunEvent.Logged(Events.now(), number, step, secrets.mask(text)));
+    events.publish(new RunEvent.Logged(EventPublisher.now(), number, step, secrets.mask(text)));
   }
 
   void keep(int step, String kind, byte[] content, String suffix, String note) {
     String file = evidence.keep(content, suffix);
-    events.tell(
-        new RunEvent.EvidenceKept(Events.now(), number, step, kind, file, secrets.mask(note)));
+    events.publish(
+        new RunEvent.EvidenceKept(
+            EventPublisher.now(), number, step, kind, file, secrets.mask(note)));
   }
 
   String mask(String text) {

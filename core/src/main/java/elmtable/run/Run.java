@@ -21,16 +21,16 @@ final class Run implements RunHandle {
   private static final Logger LOG = LoggerFactory.getLogger(Run.class);
 
   /** A case with its number in the run. */
-  record Numbered(int number, ExecutableCase executable) {}
+  record NumberedCase(int number, ExecutableCase executable) {}
 
   private final RunRequest request;
   private final Runner.Launchers launchers;
   private final EvidenceKeeper evidence;
-  private final Events events;
+  private final EventPublisher events;
   private final CountDownLatch over = new CountDownLatch(1);
   private final Map<Outcome, Integer> counts = new EnumMap<>(Outcome.class);
   private final StopSignal stop = new StopSignal();
-  private final Published published;
+  private final PublishedValues published;
 
   Run(
       RunRequest request,
@@ -38,42 +38,43 @@ final class Run implements RunHandle {
       EvidenceKeeper evidence,
       List<RunListener> listeners) {
     this.request = request;
-    this.published = new Published(request.project());
+    this.published = new PublishedValues(request.project());
     this.launchers = launchers;
     this.evidence = evidence;
-    this.events = new Events(listeners);
+    this.events = new EventPublisher(listeners);
   }
 
   void execute() {
     try {
-      List<Numbered> cases = numbered();
+      List<NumberedCase> cases = numbered();
       tellStart(cases);
       try (Browser.Launcher launcher = launchers.make()) {
         stop.onStop(launcher::close);
         work(new Lanes(request.project(), cases), launcher);
       }
-      events.tell(new RunEvent.RunFinished(Events.now(), stop.isSet(), Map.copyOf(counts)));
+      events.publish(
+          new RunEvent.RunFinished(EventPublisher.now(), stop.isSet(), Map.copyOf(counts)));
     } catch (RuntimeException broken) {
       LOG.error("The run {} broke off", request.id(), broken);
-      events.tell(new RunEvent.RunFinished(Events.now(), true, Map.copyOf(counts)));
+      events.publish(new RunEvent.RunFinished(EventPublisher.now(), true, Map.copyOf(counts)));
     } finally {
       over.countDown();
     }
   }
 
-  private List<Numbered> numbered() {
-    List<Numbered> cases = new ArrayList<>();
+  private List<NumberedCase> numbered() {
+    List<NumberedCase> cases = new ArrayList<>();
     request
         .plan()
         .executables()
-        .forEach(executable -> cases.add(new Numbered(cases.size() + 1, executable)));
+        .forEach(executable -> cases.add(new NumberedCase(cases.size() + 1, executable)));
     return cases;
   }
 
-  private void tellStart(List<Numbered> cases) {
-    events.tell(
+  private void tellStart(List<NumberedCase> cases) {
+    events.publish(
         new RunEvent.RunStarted(
-            Events.now(),
+            EventPublisher.now(),
             request.id(),
             request.title(),
             request.plan().environment(),
@@ -83,12 +84,12 @@ final class Run implements RunHandle {
             cases.stream().map(this::planned).toList()));
   }
 
-  private RunEvent.Planned planned(Numbered numbered) {
+  private RunEvent.Planned planned(NumberedCase numbered) {
     ExecutableCase executable = numbered.executable();
     return new RunEvent.Planned(
         numbered.number(),
         executable.identity(),
-        executable.name() + setting(executable),
+        executable.name() + targetSuffix(executable),
         executable.entry().suiteName(),
         executable.entry().path(),
         executable.entry().placed().headerLine() + 1,
@@ -98,7 +99,7 @@ final class Run implements RunHandle {
   }
 
   /** Where it runs, for a run in several environments or browsers. */
-  private String setting(ExecutableCase executable) {
+  private String targetSuffix(ExecutableCase executable) {
     String where = request.plan().environments().size() > 1 ? ", " + executable.environment() : "";
     boolean several =
         request.plan().browsers().size() > 1
@@ -142,7 +143,7 @@ final class Run implements RunHandle {
   }
 
   private Outcome runCase(Lanes.Next next, int worker, Browsers browsers) {
-    Numbered numbered = next.numbered();
+    NumberedCase numbered = next.numbered();
     Outcome outcome;
     if (stop.isSet()) {
       outcome = without(numbered, Outcome.NOT_RUN, "The run was stopped before it began.");
@@ -162,9 +163,10 @@ final class Run implements RunHandle {
   }
 
   /** Ends a case that was not begun. */
-  private Outcome without(Numbered numbered, Outcome outcome, String reason) {
-    events.tell(
-        new RunEvent.CaseFinished(Events.now(), numbered.number(), outcome, 0, Failure.of(reason)));
+  private Outcome without(NumberedCase numbered, Outcome outcome, String reason) {
+    events.publish(
+        new RunEvent.CaseFinished(
+            EventPublisher.now(), numbered.number(), outcome, 0, Failure.of(reason)));
     return outcome;
   }
 

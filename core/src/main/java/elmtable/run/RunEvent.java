@@ -82,7 +82,7 @@ public sealed interface RunEvent {
   }
 
   /** A value that a step got or kept, with secrets masked. */
-  record Named(String name, String value) {}
+  record NamedValue(String name, String value) {}
 
   /**
    * @param resolved its arguments with all values put in
@@ -96,8 +96,8 @@ public sealed interface RunEvent {
       int step,
       Outcome outcome,
       double millis,
-      List<Named> resolved,
-      List<Named> kept,
+      List<NamedValue> resolved,
+      List<NamedValue> kept,
       Failure failure,
       String reason)
       implements RunEvent {

@@ -1,24 +1,24 @@
 package elmtable.run;
 
 import elmtable.binding.Binder;
+import elmtable.binding.BindingContext;
 import elmtable.binding.BoundStep;
-import elmtable.binding.StepPlace;
 import elmtable.browser.Browser;
-import elmtable.browser.BrowserFailure;
+import elmtable.browser.BrowserException;
 import elmtable.browser.Target;
 import elmtable.formula.Evaluator;
-import elmtable.formula.FormulaFailure;
+import elmtable.formula.FormulaException;
 import elmtable.formula.Value;
 import elmtable.keyword.KeywordRegistry;
 import elmtable.keyword.Output;
-import elmtable.keyword.RestSkipped;
-import elmtable.keyword.StepFailure;
+import elmtable.keyword.RestSkippedException;
+import elmtable.keyword.StepFailedException;
 import elmtable.language.Cell;
 import elmtable.language.Mark;
 import elmtable.language.Section;
 import elmtable.language.Step;
 import elmtable.project.KeywordEntry;
-import elmtable.run.RunEvent.Named;
+import elmtable.run.RunEvent.NamedValue;
 import elmtable.text.Names;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
@@ -54,7 +54,7 @@ final class StepRunner {
   private final CaseRun.CaseBrowser browser;
   private final Reporter reporter;
   private final StopSignal stop;
-  private final CaseScope scope;
+  private final CaseValues scope;
   private final Binder binder;
   private final CaseFiles files;
   private Instant deadline;
@@ -64,7 +64,7 @@ final class StepRunner {
       CaseRun.CaseBrowser browser,
       Reporter reporter,
       StopSignal stop,
-      CaseScope scope,
+      CaseValues scope,
       CaseFiles files,
       Instant deadline) {
     this.files = files;
@@ -131,7 +131,7 @@ final class StepRunner {
     List<Value> items;
     try {
       items = new LoopItems(request.project(), evaluator(body)).of(each);
-    } catch (FormulaFailure failure) {
+    } catch (FormulaException failure) {
       Result result = new Result(Outcome.ERROR, Failure.of(failure.getMessage()), false);
       reporter.stepFinished(id, result, System.nanoTime() - begun, List.of(), List.of(), "");
       return result;
@@ -241,7 +241,7 @@ final class StepRunner {
             step, "source", source.getBytes(StandardCharsets.UTF_8), ".html", page.address());
         reporter.log(step, "Page: " + page.title() + " at " + page.address());
       }
-    } catch (BrowserFailure failure) {
+    } catch (BrowserException failure) {
       reporter.log(step, "No evidence could be taken: " + failure.getMessage());
     }
   }
@@ -251,8 +251,8 @@ final class StepRunner {
     private final Step step;
     private final Body body;
     private final int id;
-    private List<Named> resolved = List.of();
-    private List<Named> kept = List.of();
+    private List<NamedValue> resolved = List.of();
+    private List<NamedValue> kept = List.of();
     private List<Value> results = List.of();
     private String reason = "";
     private Target target;
@@ -271,22 +271,22 @@ final class StepRunner {
     Result guarded() {
       try {
         return execute();
-      } catch (StepFailure failure) {
+      } catch (StepFailedException failure) {
         evidenceDue = true;
         Long waited = failure.waited() == null ? null : failure.waited().toMillis();
         return new Result(
             Outcome.FAILED,
             new Failure(failure.getMessage(), failure.wanted(), failure.found(), waited),
             false);
-      } catch (BrowserFailure failure) {
+      } catch (BrowserException failure) {
         stop.check();
-        boolean lost = failure.kind() == BrowserFailure.Kind.LOST;
+        boolean lost = failure.kind() == BrowserException.Kind.LOST;
         evidenceDue = !lost;
-        Failure told = new Failure(failure.getMessage(), failure.wanted(), failure.found(), null);
-        return new Result(lost ? Outcome.ERROR : Outcome.FAILED, told, lost);
-      } catch (FormulaFailure failure) {
+        Failure shown = new Failure(failure.getMessage(), failure.wanted(), failure.found(), null);
+        return new Result(lost ? Outcome.ERROR : Outcome.FAILED, shown, lost);
+      } catch (FormulaException failure) {
         return new Result(Outcome.ERROR, Failure.of(failure.getMessage()), false);
-      } catch (RestSkipped skipped) {
+      } catch (RestSkippedException skipped) {
         reason = skipped.getMessage();
         return new Result(Outcome.SKIPPED, Failure.of(reason), false, true);
       }
@@ -301,7 +301,7 @@ final class StepRunner {
           return Result.SKIPPED;
         }
       }
-      BoundStep bound = binder.bind(step, body.frame().place());
+      BoundStep bound = binder.bind(step, body.frame().context());
       if (bound.keyword().isEmpty() || !bound.problems().isEmpty()) {
         String message =
             bound.problems().isEmpty()
@@ -315,7 +315,7 @@ final class StepRunner {
               scope,
               evaluator(body),
               reporter.secrets(),
-              body.frame().place(),
+              body.frame().context(),
               files);
       Result result = call(bound, arguments);
       resolved = options(step).quiet() ? Arguments.hidden(arguments.shown()) : arguments.shown();
@@ -345,12 +345,12 @@ final class StepRunner {
         }
         case KeywordEntry.Composed composed -> {
           if (body.depth() > DEEPEST) {
-            throw new FormulaFailure("Keywords call each other more than " + DEEPEST + " deep.");
+            throw new FormulaException("Keywords call each other more than " + DEEPEST + " deep.");
           }
           Map<String, Value> parameters =
               arguments.forKeyword(composed.signature(), bound.arguments());
           resolved = arguments.shown();
-          Frame frame = Frame.ofKeyword(StepPlace.of(composed), parameters);
+          Frame frame = Frame.ofKeyword(BindingContext.of(composed), parameters);
           Result result =
               StepRunner.this.run(
                   composed.block().steps(Section.STEPS),
@@ -369,7 +369,7 @@ final class StepRunner {
 
     private void keepResults(BoundStep bound) {
       List<Output> gives = bound.keyword().get().signature().gives();
-      List<Named> all = new ArrayList<>();
+      List<NamedValue> all = new ArrayList<>();
       Mark.Keep keep = step.mark(Mark.Keep.class);
       for (int i = 0; keep != null && i < keep.names().size() && i < results.size(); i++) {
         Value value = results.get(i);
@@ -387,7 +387,7 @@ final class StepRunner {
           .kind()
           .objection(value)
           .ifPresent(objection -> {
-            throw new StepFailure(
+            throw new StepFailedException(
                 "It gave “" + value.text() + "” as " + output.name() + ", but " + objection + ".");
           });
     }

@@ -39,7 +39,7 @@ final class StopSignal {
 
   void check() {
     if (isSet()) {
-      throw new Stopped();
+      throw new RunStoppedException();
     }
   }
 
@@ -47,11 +47,11 @@ final class StopSignal {
   void sleep(long millis) {
     try {
       if (set.await(millis, TimeUnit.MILLISECONDS)) {
-        throw new Stopped();
+        throw new RunStoppedException();
       }
     } catch (InterruptedException interrupted) {
       Thread.currentThread().interrupt();
-      throw new Stopped();
+      throw new RunStoppedException();
     }
   }
 }

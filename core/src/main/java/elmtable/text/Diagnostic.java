@@ -19,8 +19,11 @@ public record Diagnostic(Problem problem, Range range, String message, List<Fix>
   /**
    * The same problem with its block's first line added, so that its lines count in the document.
    */
-  public Diagnostic down(int lines) {
+  public Diagnostic shiftedBy(int lines) {
     return new Diagnostic(
-        problem, range.down(lines), message, fixes.stream().map(fix -> fix.down(lines)).toList());
+        problem,
+        range.shiftedBy(lines),
+        message,
+        fixes.stream().map(fix -> fix.shiftedBy(lines)).toList());
   }
 }

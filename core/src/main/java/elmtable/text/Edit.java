@@ -26,7 +26,7 @@ public record Edit(String document, Range range, String text) {
     return range.start() == 0 && range.end() == Integer.MAX_VALUE && text.isEmpty();
   }
 
-  Edit down(int lines) {
-    return document.isEmpty() ? new Edit(range.down(lines), text) : this;
+  Edit shiftedBy(int lines) {
+    return document.isEmpty() ? new Edit(range.shiftedBy(lines), text) : this;
   }
 }

@@ -20,7 +20,7 @@ public record Fix(String label, List<Edit> edits) {
     return replace(label, new Range(line, 0, 0), text);
   }
 
-  Fix down(int lines) {
-    return new Fix(label, edits.stream().map(edit -> edit.down(lines)).toList());
+  Fix shiftedBy(int lines) {
+    return new Fix(label, edits.stream().map(edit -> edit.shiftedBy(lines)).toList());
   }
 }

@@ -16,7 +16,7 @@ public record Range(int line, int start, int end) {
   }
 
   /** The same columns, {@code lines} further down. */
-  public Range down(int lines) {
+  public Range shiftedBy(int lines) {
     return new Range(line + lines, start, end);
   }
 

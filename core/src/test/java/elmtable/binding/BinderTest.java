@@ -24,7 +24,7 @@ class BinderTest {
     Project project = TestProjects.of(KEYWORD + "case a\nsteps\n" + row + "\n");
     CaseEntry entry = project.index().suites().get(0).cases().get(0);
     Step step = entry.block().steps(Section.STEPS).get(0);
-    return new Binder(project.index()).bind(step, StepPlace.of(entry));
+    return new Binder(project.index()).bind(step, BindingContext.of(entry));
   }
 
   /** {@code name=value} of every argument, defaults in brackets. */

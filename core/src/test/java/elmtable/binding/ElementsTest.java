@@ -3,9 +3,9 @@ package elmtable.binding;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 
-import elmtable.formula.FormulaFailure;
-import elmtable.formula.Scope;
-import elmtable.formula.Surroundings;
+import elmtable.formula.EvaluationContext;
+import elmtable.formula.FormulaException;
+import elmtable.formula.ValueLookup;
 import elmtable.project.ProjectIndex;
 import elmtable.project.TestProjects;
 import java.util.List;
@@ -28,7 +28,7 @@ class ElementsTest {
           .index();
 
   private static String locator(String name) {
-    return new ElementResolver(INDEX, Scope.EMPTY, Surroundings.seeded(1, "t"))
+    return new ElementResolver(INDEX, ValueLookup.EMPTY, EvaluationContext.seeded(1, "t"))
         .resolve(name, List.of())
         .locator()
         .toString();
@@ -56,6 +56,6 @@ class ElementsTest {
 
   @Test
   void whatFitsNothingSaysSo() {
-    assertThrows(FormulaFailure.class, () -> locator("Nothing"));
+    assertThrows(FormulaException.class, () -> locator("Nothing"));
   }
 }

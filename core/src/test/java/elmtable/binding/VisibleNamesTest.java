@@ -54,13 +54,13 @@ class VisibleNamesTest {
           | F       | id | f       |
           """);
 
-  private static VisibleNames reach() {
+  private static VisibleNames visible() {
     return VisibleNames.of(PROJECT.index().suites().get(0).cases().get(0), PROJECT);
   }
 
-  private static Optional<Origin> origin(VisibleNames reach, String reference) {
-    return reach.origin(
-        (Formula.Reference) Template.bare(reference).singleReference().orElseThrow());
+  private static Optional<Origin> origin(VisibleNames visible, String reference) {
+    return visible.origin(
+        (Formula.Reference) Template.ofFormula(reference).singleReference().orElseThrow());
   }
 
   @ParameterizedTest
@@ -79,7 +79,7 @@ class VisibleNamesTest {
     "os/HOME, ENVIRONMENT",
   })
   void theInnermostPlaceThatHasANameGivesIt(String reference, Origin expected) {
-    assertEquals(Optional.of(expected), origin(reach(), reference));
+    assertEquals(Optional.of(expected), origin(visible(), reference));
   }
 
   @ParameterizedTest
@@ -93,22 +93,22 @@ class VisibleNamesTest {
     "nothing"
   })
   void aPlaceHasOnlyItsOwn(String reference) {
-    assertTrue(origin(reach(), reference).isEmpty());
+    assertTrue(origin(visible(), reference).isEmpty());
   }
 
   @Test
   void stepsAddWhatTheyKeepAndItemsAreTheirStepsOwn() {
-    VisibleNames reach = reach();
+    VisibleNames visible = visible();
     List<Step> steps = PROJECT.index().suites().get(0).cases().get(0).block().steps(Section.STEPS);
-    assertTrue(origin(reach, "seen").isEmpty());
-    reach.enter(steps.get(0));
-    reach.leave(steps.get(0), List.of());
-    assertEquals(Optional.of(Origin.KEPT), origin(reach, "seen"));
-    reach.enter(steps.get(1));
-    assertEquals(Optional.of(Origin.KEPT), origin(reach, "m/column"));
-    reach.leave(steps.get(1), List.of());
-    assertTrue(origin(reach, "m").isEmpty());
-    assertEquals("seen", reach.names().get(0).name(), "the innermost name comes first");
+    assertTrue(origin(visible, "seen").isEmpty());
+    visible.enter(steps.get(0));
+    visible.leave(steps.get(0), List.of());
+    assertEquals(Optional.of(Origin.KEPT), origin(visible, "seen"));
+    visible.enter(steps.get(1));
+    assertEquals(Optional.of(Origin.KEPT), origin(visible, "m/column"));
+    visible.leave(steps.get(1), List.of());
+    assertTrue(origin(visible, "m").isEmpty());
+    assertEquals("seen", visible.names().get(0).name(), "the innermost name comes first");
   }
 
   @Test

@@ -118,9 +118,9 @@ class DataSetsTest {
     DataSource source = reading("from: x.csv\n", bytes).source().orElseThrow();
     String counted = DataSummary.of(source).broken();
     assertTrue(counted.startsWith("x.csv, " + place), counted);
-    BrokenData read =
+    BrokenDataException read =
         assertThrows(
-            BrokenData.class,
+            BrokenDataException.class,
             () -> {
               try (Rows rows = source.open()) {
                 while (rows.next() != null) {}
@@ -168,7 +168,7 @@ class DataSetsTest {
   private static String outcome(LongSupplier counting) {
     try {
       return String.valueOf(counting.getAsLong());
-    } catch (BrokenData broken) {
+    } catch (BrokenDataException broken) {
       return broken.getMessage();
     }
   }
@@ -204,7 +204,7 @@ class DataSetsTest {
             .orElseThrow();
     try (Rows rows = source.open()) {
       rows.next();
-      assertThrows(BrokenData.class, rows::next);
+      assertThrows(BrokenDataException.class, rows::next);
     }
     assertEquals(0, DataSummary.of(source).rows());
   }

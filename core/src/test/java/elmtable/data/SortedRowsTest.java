@@ -65,7 +65,7 @@ class SortedRowsTest {
           @Override
           public DataRow next() {
             if (given == 50) {
-              throw new BrokenData("gone");
+              throw new BrokenDataException("gone");
             }
             return new DataRow(++given, List.of("x"), "");
           }
@@ -73,12 +73,12 @@ class SortedRowsTest {
           @Override
           public void close() {}
         };
-    assertThrows(BrokenData.class, () -> sorted(broken, 2_000));
+    assertThrows(BrokenDataException.class, () -> sorted(broken, 2_000));
   }
 
   @Test
   void seenKnowsTheFirstNumberOfEachText() {
-    Seen seen = new Seen();
+    HashedTextSet seen = new HashedTextSet();
     Map<String, Integer> expected = new HashMap<>();
     Random random = new Random(5);
     for (int i = 1; i <= 20_000; i++) {

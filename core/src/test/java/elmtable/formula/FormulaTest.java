@@ -39,16 +39,16 @@ class FormulaTest {
           Value.of("€"),
           "born",
           Value.of("2026-02-27"));
-  private static final Surroundings SURROUNDINGS =
-      new Surroundings(
+  private static final EvaluationContext SURROUNDINGS =
+      new EvaluationContext(
           Clock.fixed(Instant.parse("2026-11-25T10:00:00Z"), ZoneOffset.UTC),
           new Random(7),
           new AtomicLong(),
           "r1");
 
   private static Value evaluate(String formula) {
-    Scope scope = path -> Optional.ofNullable(VALUES.get(String.join("/", path)));
-    Template template = Template.bare(formula);
+    ValueLookup scope = path -> Optional.ofNullable(VALUES.get(String.join("/", path)));
+    Template template = Template.ofFormula(formula);
     assertEquals(List.of(), template.problems());
     return new Evaluator(scope, SURROUNDINGS).value(template);
   }
@@ -142,10 +142,12 @@ class FormulaTest {
 
   @Test
   void randomValuesComeAgainWithTheSameSeed() {
-    Template template = Template.bare("random(1, 1000000) & pick(('a', 'b', 'c'))");
-    String first = new Evaluator(Scope.EMPTY, Surroundings.seeded(42, "r")).value(template).text();
+    Template template = Template.ofFormula("random(1, 1000000) & pick(('a', 'b', 'c'))");
+    String first =
+        new Evaluator(ValueLookup.EMPTY, EvaluationContext.seeded(42, "r")).value(template).text();
     assertEquals(
-        first, new Evaluator(Scope.EMPTY, Surroundings.seeded(42, "r")).value(template).text());
+        first,
+        new Evaluator(ValueLookup.EMPTY, EvaluationContext.seeded(42, "r")).value(template).text());
   }
 
   @ParameterizedTest
@@ -165,7 +167,7 @@ class FormulaTest {
         "round(); 0; 7",
       })
   void mistakesAreReportedAtTheirPlace(String formula, int start, int end) {
-    FormulaProblem problem = Template.bare(formula).problems().get(0);
+    FormulaProblem problem = Template.ofFormula(formula).problems().get(0);
     assertEquals(start + " to " + end, problem.start() + " to " + problem.end(), problem.message());
   }
 
@@ -191,14 +193,14 @@ class FormulaTest {
         "repeat('a', 99999999); up to a million",
       })
   void whatHasNoValueSaysWhy(String formula, String reason) {
-    FormulaFailure failure = assertThrows(FormulaFailure.class, () -> evaluate(formula));
+    FormulaException failure = assertThrows(FormulaException.class, () -> evaluate(formula));
     assertTrue(failure.getMessage().contains(reason), failure.getMessage());
   }
 
   @Test
   void deepNestingIsRefusedAndDoesNotOverflow() {
     FormulaProblem problem =
-        Template.bare("(".repeat(5_000) + "1" + ")".repeat(5_000)).problems().get(0);
+        Template.ofFormula("(".repeat(5_000) + "1" + ")".repeat(5_000)).problems().get(0);
     assertTrue(problem.message().contains("nested too deeply"));
   }
 
@@ -207,7 +209,7 @@ class FormulaTest {
     Formula.Binary sum =
         assertInstanceOf(
             Formula.Binary.class,
-            Template.bare("number of shelves + 1").singleReference().orElseThrow());
+            Template.ofFormula("number of shelves + 1").singleReference().orElseThrow());
     assertEquals(List.of("number of shelves"), ((Formula.Reference) sum.left()).path());
   }
 }

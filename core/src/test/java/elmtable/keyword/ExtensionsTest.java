@@ -30,8 +30,8 @@ class ExtensionsTest {
         import elmtable.keyword.*;
         public final class %s implements KeywordLibrary {
           @Keyword(name = "%s", note = "Says hello.")
-          public void hello(StepContext step, @Takes(name = "whom") String whom) {
-            throw new StepFailure("hello " + whom);
+          public void hello(StepContext step, @Param(name = "whom") String whom) {
+            throw new StepFailedException("hello " + whom);
           }
         }
         """
@@ -66,12 +66,14 @@ class ExtensionsTest {
   @Test
   void addToTheBuiltInOnes() throws IOException {
     jar("b.jar", "Hello", "say hello");
-    BuiltIn hello = BuiltInKeywords.with(Extensions.load(folder)).find("Say hello").orElseThrow();
+    MethodKeyword hello =
+        BuiltInKeywords.with(Extensions.load(folder)).find("Say hello").orElseThrow();
     assertEquals("Says hello.", hello.signature().note());
     assertEquals("whom", hello.signature().takes().get(0).name());
     assertEquals(
         "hello kiln",
-        assertThrows(StepFailure.class, () -> hello.call(null, List.of("kiln"))).getMessage());
+        assertThrows(StepFailedException.class, () -> hello.call(null, List.of("kiln")))
+            .getMessage());
   }
 
   @Test
@@ -85,7 +87,7 @@ class ExtensionsTest {
             .contains("Two keywords are called “press”"));
     named("c.jar", "Missing", null);
     assertTrue(
-        assertThrows(Extensions.Unusable.class, () -> Extensions.load(folder))
+        assertThrows(Extensions.UnusableException.class, () -> Extensions.load(folder))
             .getMessage()
             .startsWith("The extension c.jar cannot be used"));
   }

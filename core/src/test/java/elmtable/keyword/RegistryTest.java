@@ -26,19 +26,19 @@ class RegistryTest {
         gives = {"peak: number, in °C", "done: yes/no"})
     public List<Value> heatUp(
         StepContext step,
-        @Takes(name = "kiln") Target kiln,
-        @Takes(name = "degrees", optional = true, fallback = "1000") BigDecimal degrees,
-        @Takes(
+        @Param(name = "kiln") Target kiln,
+        @Param(name = "degrees", optional = true, fallback = "1000") BigDecimal degrees,
+        @Param(
                 name = "programme",
                 choices = {"Bisque", "Glaze"})
             String programme,
-        @Takes(name = "for") Duration time) {
+        @Param(name = "for") Duration time) {
       return List.of(new Value.Num(degrees), Value.of(true));
     }
 
     @Keyword(name = "explode", note = "Fails.")
     public void explode(StepContext step) {
-      throw new StepFailure("It exploded.");
+      throw new StepFailedException("It exploded.");
     }
   }
 
@@ -79,10 +79,10 @@ class RegistryTest {
                     .map(o -> o.getClass() == Object.class ? new Target("k", null) : o)
                     .toList());
     assertEquals(List.of("10", "yes"), results.stream().map(Value::text).toList());
-    BuiltIn explode = registry.find("explode").orElseThrow();
+    MethodKeyword explode = registry.find("explode").orElseThrow();
     assertEquals(
         "It exploded.",
-        assertThrows(StepFailure.class, () -> explode.call(null, List.of())).getMessage());
+        assertThrows(StepFailedException.class, () -> explode.call(null, List.of())).getMessage());
   }
 
   @Test
@@ -95,7 +95,7 @@ class RegistryTest {
 
   @Test
   void everyBuiltInKeywordIsDescribed() {
-    for (BuiltIn keyword : BuiltInKeywords.registry().all()) {
+    for (MethodKeyword keyword : BuiltInKeywords.registry().all()) {
       assertFalse(keyword.signature().note().isBlank(), keyword.signature().name());
       assertFalse(keyword.signature().group().isBlank(), keyword.signature().name());
     }

@@ -85,7 +85,9 @@ class DocumentEditorTest {
 
   @Test
   void aPlaceThatIsNotThereIsRefused() {
-    assertThrows(DocumentEditor.NoSuchPlace.class, () -> apply(new SheetEdit.SetCell(1, 0, "x")));
-    assertThrows(DocumentEditor.NoSuchPlace.class, () -> apply(new SheetEdit.RemoveRows(99, 1)));
+    assertThrows(
+        DocumentEditor.NoSuchLineException.class, () -> apply(new SheetEdit.SetCell(1, 0, "x")));
+    assertThrows(
+        DocumentEditor.NoSuchLineException.class, () -> apply(new SheetEdit.RemoveRows(99, 1)));
   }
 }

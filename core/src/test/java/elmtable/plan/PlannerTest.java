@@ -78,7 +78,7 @@ class PlannerTest {
         names(plan).subList(0, 5));
     assertEquals(
         List.of("", "", "draft", "run: no", "no steps"),
-        plan.cases().stream().map(CasePlan::out).toList());
+        plan.cases().stream().map(CasePlan::exclusionReason).toList());
     assertEquals(
         names(plan).subList(2, 4), plan.page(2, 2).stream().map(ExecutableCase::name).toList());
   }
@@ -139,7 +139,7 @@ class PlannerTest {
   }
 
   private static String refusal(Selection selection) {
-    return assertThrows(Planner.BadSelection.class, () -> plan(selection)).getMessage();
+    return assertThrows(Planner.BadSelectionException.class, () -> plan(selection)).getMessage();
   }
 
   @Test
@@ -176,7 +176,7 @@ class PlannerTest {
   @ParameterizedTest
   @CsvSource({"smoke and", "(smoke", "smoke fast", "or smoke", ")"})
   void brokenTagExpressionsAreRefused(String expression) {
-    assertThrows(TagExpression.Unreadable.class, () -> TagExpression.read(expression));
+    assertThrows(TagExpression.UnreadableException.class, () -> TagExpression.read(expression));
   }
 
   @Test
@@ -237,7 +237,7 @@ class PlannerTest {
     }
     Plan wide =
         Planner.plan(CheckedProject.of(project), Selection.everything().withBrowsers("wide"));
-    assertEquals("browsers: narrow", wide.cases().get(1).out());
+    assertEquals("browsers: narrow", wide.cases().get(1).exclusionReason());
     assertEquals(
         List.of("narrow"),
         Planner.plan(CheckedProject.of(project), Selection.everything().withCases("phone"))

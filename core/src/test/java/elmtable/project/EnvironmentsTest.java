@@ -4,8 +4,8 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
-import elmtable.formula.FormulaFailure;
-import elmtable.formula.Surroundings;
+import elmtable.formula.EvaluationContext;
+import elmtable.formula.FormulaException;
 import elmtable.formula.Value;
 import elmtable.text.Diagnostic;
 import elmtable.text.Problem;
@@ -33,7 +33,7 @@ class EnvironmentsTest {
 
   private static Map<String, Value> values(String environment, Map<String, String> system) {
     ProjectIndex index = TestProjects.of(TEXT).index();
-    return Environments.values(index, environment, system, Surroundings.seeded(1, "t"));
+    return Environments.values(index, environment, system, EvaluationContext.seeded(1, "t"));
   }
 
   @Test
@@ -52,7 +52,8 @@ class EnvironmentsTest {
 
   @Test
   void aVariableThatIsNotSetSaysWhichValueNeedsIt() {
-    FormulaFailure failure = assertThrows(FormulaFailure.class, () -> values("local", Map.of()));
+    FormulaException failure =
+        assertThrows(FormulaException.class, () -> values("local", Map.of()));
     assertTrue(
         failure.getMessage().contains("The value “key” of the environment local"),
         failure.getMessage());

@@ -5,7 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import elmtable.check.CheckedProject;
 import elmtable.check.ProblemExamples;
 import elmtable.check.ProblemExamples.Example;
-import elmtable.keyword.BuiltIn;
+import elmtable.keyword.MethodKeyword;
 import elmtable.keyword.Output;
 import elmtable.keyword.Parameter;
 import elmtable.keyword.Signature;
@@ -32,7 +32,7 @@ class DocumentationTest {
     StringBuilder page =
         new StringBuilder("# Built-in keywords\n\nMade from the code; see `DocumentationTest`.\n");
     String group = "";
-    for (BuiltIn keyword : BuiltInKeywords.registry().all()) {
+    for (MethodKeyword keyword : BuiltInKeywords.registry().all()) {
       Signature signature = keyword.signature();
       if (!signature.group().equals(group)) {
         group = signature.group();

@@ -7,7 +7,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
-import elmtable.keyword.BuiltIn;
+import elmtable.keyword.MethodKeyword;
 import elmtable.keyword.builtin.BuiltInKeywords;
 import elmtable.project.Project;
 import elmtable.project.TestProjects;
@@ -216,7 +216,7 @@ class BuiltInKeywordsTest {
         .filter(line -> line.startsWith("| "))
         .forEach(line -> called.add(line.substring(2, line.indexOf(" |", 2)).strip()));
     Set<String> known = new TreeSet<>();
-    for (BuiltIn keyword : BuiltInKeywords.registry().all()) {
+    for (MethodKeyword keyword : BuiltInKeywords.registry().all()) {
       known.add(keyword.signature().name());
     }
     known.removeAll(called);

@@ -1,7 +1,7 @@
 package elmtable.run;
 
 import elmtable.browser.Browser;
-import elmtable.browser.BrowserFailure;
+import elmtable.browser.BrowserException;
 import elmtable.browser.Target;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -53,7 +53,7 @@ public final class FakeBrowsers implements Browser.Launcher {
 
     private void act(String what) {
       if (closed) {
-        throw new BrowserFailure(BrowserFailure.Kind.LOST, "closed");
+        throw new BrowserException(BrowserException.Kind.LOST, "closed");
       }
       done.add(what);
     }
@@ -92,10 +92,10 @@ public final class FakeBrowsers implements Browser.Launcher {
     @Override
     public void press(Target target, Duration limit) {
       if (dyingPresses.getAndUpdate(n -> Math.max(0, n - 1)) > 0) {
-        throw new BrowserFailure(BrowserFailure.Kind.LOST, "The browser is gone.");
+        throw new BrowserException(BrowserException.Kind.LOST, "The browser is gone.");
       }
       if (missing != null) {
-        throw BrowserFailure.page("It is missing.", target.locator().toString(), missing);
+        throw BrowserException.page("It is missing.", target.locator().toString(), missing);
       }
       act("press " + target.locator());
     }

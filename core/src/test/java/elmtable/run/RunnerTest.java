@@ -230,9 +230,9 @@ class RunnerTest {
   void argumentsGoByNameAndQuietOnesAreHidden() throws InterruptedException {
     run("case a\nsteps\n| ask | twice=1 | 3 | => t |\n| log | <t> | ! quiet | |\n");
     assertEquals(List.of("4"), logs());
-    List<RunEvent.Named> resolved =
+    List<RunEvent.NamedValue> resolved =
         all(RunEvent.StepFinished.class).reduce((a, b) -> b).orElseThrow().resolved();
-    assertEquals(List.of(new RunEvent.Named("text", "•••")), resolved);
+    assertEquals(List.of(new RunEvent.NamedValue("text", "•••")), resolved);
   }
 
   @Test

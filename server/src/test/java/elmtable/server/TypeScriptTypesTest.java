@@ -9,7 +9,7 @@ import cz.habarta.typescript.generator.Settings;
 import cz.habarta.typescript.generator.TypeScriptFileType;
 import cz.habarta.typescript.generator.TypeScriptGenerator;
 import cz.habarta.typescript.generator.TypeScriptOutputKind;
-import elmtable.server.view.MayBeNull;
+import elmtable.server.view.Nullable;
 import elmtable.server.view.Views;
 import java.io.IOException;
 import java.lang.reflect.Type;
@@ -40,7 +40,7 @@ class TypeScriptTypesTest {
     settings.jsonLibrary = JsonLibrary.jackson2;
     settings.outputKind = TypeScriptOutputKind.module;
     settings.outputFileType = TypeScriptFileType.implementationFile;
-    settings.nullableAnnotations = List.of(MayBeNull.class);
+    settings.nullableAnnotations = List.of(Nullable.class);
     settings.nullabilityDefinition = NullabilityDefinition.nullInlineUnion;
     settings.noFileComment = true;
     settings.noTslintDisable = true;

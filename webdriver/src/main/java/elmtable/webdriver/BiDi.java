@@ -2,8 +2,8 @@ package elmtable.webdriver;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import elmtable.browser.BrowserFailure;
-import elmtable.browser.BrowserFailure.Kind;
+import elmtable.browser.BrowserException;
+import elmtable.browser.BrowserException.Kind;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.URI;
@@ -46,7 +46,7 @@ final class BiDi implements AutoCloseable {
     try {
       return new BiDi(URI.create(address));
     } catch (CompletionException refused) {
-      throw new BrowserFailure(
+      throw new BrowserException(
           Kind.LOST, "The browser's second connection cannot be opened.", refused);
     }
   }
@@ -69,7 +69,7 @@ final class BiDi implements AutoCloseable {
       send(JSON.writeValueAsString(Map.of("id", id, "method", method, "params", parameters)));
       return answer.get(limit.toMillis(), TimeUnit.MILLISECONDS);
     } catch (TimeoutException | ExecutionException failed) {
-      throw new BrowserFailure(
+      throw new BrowserException(
           Kind.LOST,
           "The browser did not carry out " + method + ": " + failed.getMessage(),
           failed);
@@ -77,7 +77,7 @@ final class BiDi implements AutoCloseable {
       throw new UncheckedIOException(impossible);
     } catch (InterruptedException interrupted) {
       Thread.currentThread().interrupt();
-      throw new BrowserFailure(Kind.LOST, "Waiting for the browser was broken off.", interrupted);
+      throw new BrowserException(Kind.LOST, "Waiting for the browser was broken off.", interrupted);
     } finally {
       waiting.remove(id);
     }

@@ -2,7 +2,7 @@ package elmtable.webdriver;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import elmtable.browser.Browser;
-import elmtable.browser.BrowserFailure;
+import elmtable.browser.BrowserException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -76,8 +76,8 @@ public final class ChromeLauncher implements Browser.Launcher {
 
   private JsonNode create(Browser.Setup setup) {
     if (!setup.kind().equalsIgnoreCase("chrome")) {
-      throw new BrowserFailure(
-          BrowserFailure.Kind.LOST,
+      throw new BrowserException(
+          BrowserException.Kind.LOST,
           "This version opens browsers of kind chrome (Chrome and Chromium), not “"
               + setup.kind()
               + "”.");
@@ -87,22 +87,22 @@ public final class ChromeLauncher implements Browser.Launcher {
       return new Wire(running.address())
           .post("/session", capabilities(setup, running.folder()), START_LIMIT);
     } catch (WireError failed) {
-      throw new BrowserFailure(
-          BrowserFailure.Kind.LOST, "The browser did not start: " + failed.getMessage(), failed);
+      throw new BrowserException(
+          BrowserException.Kind.LOST, "The browser did not start: " + failed.getMessage(), failed);
     }
   }
 
   private synchronized DriverProcess driver() {
     if (closed) {
-      throw new BrowserFailure(BrowserFailure.Kind.LOST, "The run's browsers are closed.");
+      throw new BrowserException(BrowserException.Kind.LOST, "The run's browsers are closed.");
     }
     if (driver == null) {
       driver =
           DriverProcess.start(
               program("ELM_CHROMEDRIVER", DRIVERS)
                   .orElseThrow(() ->
-                      new BrowserFailure(
-                          BrowserFailure.Kind.LOST,
+                      new BrowserException(
+                          BrowserException.Kind.LOST,
                           "chromedriver was not found on the path; install it (Debian: chromium-driver) or name "
                               + "it in ELM_CHROMEDRIVER.")));
     }

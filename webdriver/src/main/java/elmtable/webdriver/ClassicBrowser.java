@@ -3,8 +3,8 @@ package elmtable.webdriver;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import elmtable.browser.Browser;
-import elmtable.browser.BrowserFailure;
-import elmtable.browser.BrowserFailure.Kind;
+import elmtable.browser.BrowserException;
+import elmtable.browser.BrowserException.Kind;
 import elmtable.browser.Target;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -54,14 +54,14 @@ final class ClassicBrowser implements Browser {
   public void goTo(String address) {
     if (!ADDRESS.matcher(address).matches()) {
       // The driver would hand it to the browser, which makes a search of it.
-      throw new BrowserFailure(Kind.PAGE, "“" + address + "” is no address.");
+      throw new BrowserException(Kind.PAGE, "“" + address + "” is no address.");
     }
     try {
       tab.post("/url", Map.of("url", address), Tab.COMMAND);
     } catch (WireError error) {
       if (error.getMessage().contains("net::ERR_")) {
         String reason = error.getMessage().replaceAll(".*net::(ERR_[A-Z_]+).*", "$1");
-        throw new BrowserFailure(
+        throw new BrowserException(
             Kind.PAGE, "Nothing answers at " + address + " (" + reason + ").", error);
       }
       throw tab.failure(error);
@@ -81,7 +81,7 @@ final class ClassicBrowser implements Browser {
               List.of());
       if (shown.asText().startsWith("chrome-error:")) {
         String code = shown.asText().replaceFirst("^\\S+ ", "").strip();
-        throw new BrowserFailure(
+        throw new BrowserException(
             Kind.PAGE,
             "Nothing answers at " + address + (code.isEmpty() ? "." : " (" + code + ")."));
       }
@@ -240,7 +240,7 @@ final class ClassicBrowser implements Browser {
       return JSON.convertValue(tab.script(script, List.of()), Object.class);
     } catch (WireError error) {
       throw error.is("javascript error")
-          ? new BrowserFailure(Kind.PAGE, "The script failed: " + firstLine(error), error)
+          ? new BrowserException(Kind.PAGE, "The script failed: " + firstLine(error), error)
           : tab.failure(error);
     }
   }
@@ -264,13 +264,13 @@ final class ClassicBrowser implements Browser {
       return second.watch().awaitQuiet(limit);
     } catch (InterruptedException interrupted) {
       Thread.currentThread().interrupt();
-      throw new BrowserFailure(Kind.LOST, "Waiting was broken off.", interrupted);
+      throw new BrowserException(Kind.LOST, "Waiting was broken off.", interrupted);
     }
   }
 
   private HostBrowser.Host second(String what) {
     if (host == null) {
-      throw new BrowserFailure(
+      throw new BrowserException(
           Kind.PAGE, "This browser does not tell " + what + "; one that speaks BiDi does.");
     }
     return host;

@@ -1,7 +1,7 @@
 package elmtable.webdriver;
 
-import elmtable.browser.BrowserFailure;
-import elmtable.browser.BrowserFailure.Kind;
+import elmtable.browser.BrowserException;
+import elmtable.browser.BrowserException.Kind;
 import java.time.Duration;
 import java.util.Map;
 
@@ -27,7 +27,7 @@ final class Dialogs {
       tab.post("/alert/text", Map.of("text", answer), Tab.COMMAND);
     } catch (WireError error) {
       if (error.is("element not interactable", "unsupported operation")) {
-        throw new BrowserFailure(Kind.PAGE, "The dialog “" + text + "” asks for no text.", error);
+        throw new BrowserException(Kind.PAGE, "The dialog “" + text + "” asks for no text.", error);
       }
       throw tab.failure(error);
     }
@@ -41,7 +41,7 @@ final class Dialogs {
     }
     return tab.dialog()
         .orElseThrow(() ->
-            new BrowserFailure(
+            new BrowserException(
                 Kind.PAGE, "No dialog opened within " + Waiting.seconds(limit) + "."));
   }
 }

@@ -1,6 +1,6 @@
 package elmtable.webdriver;
 
-import elmtable.browser.BrowserFailure;
+import elmtable.browser.BrowserException;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
@@ -64,8 +64,8 @@ final class DriverProcess implements AutoCloseable {
       }
       return new DriverProcess(process, folder, port(process, program));
     } catch (IOException failed) {
-      throw new BrowserFailure(
-          BrowserFailure.Kind.LOST,
+      throw new BrowserException(
+          BrowserException.Kind.LOST,
           "The driver " + program + " cannot be started: " + failed.getMessage() + ".",
           failed);
     }
@@ -83,15 +83,15 @@ final class DriverProcess implements AutoCloseable {
       return port.get(60, TimeUnit.SECONDS);
     } catch (TimeoutException | ExecutionException silent) {
       process.destroyForcibly();
-      throw new BrowserFailure(
-          BrowserFailure.Kind.LOST,
+      throw new BrowserException(
+          BrowserException.Kind.LOST,
           "The driver " + program + " did not say that it started.",
           silent);
     } catch (InterruptedException interrupted) {
       Thread.currentThread().interrupt();
       process.destroyForcibly();
-      throw new BrowserFailure(
-          BrowserFailure.Kind.LOST, "Starting the driver was broken off.", interrupted);
+      throw new BrowserException(
+          BrowserException.Kind.LOST, "Starting the driver was broken off.", interrupted);
     }
   }
 

@@ -1,8 +1,8 @@
 package elmtable.webdriver;
 
 import com.fasterxml.jackson.databind.JsonNode;
-import elmtable.browser.BrowserFailure;
-import elmtable.browser.BrowserFailure.Kind;
+import elmtable.browser.BrowserException;
+import elmtable.browser.BrowserException.Kind;
 import elmtable.browser.Target;
 import java.util.Map;
 import java.util.Set;
@@ -38,7 +38,7 @@ final class Fields {
     if (SET_BY_VALUE.contains(type)) {
       JsonNode now = tab.scriptOn(element, Scripts.SET_VALUE, text);
       if (!now.asText().equals(text)) {
-        throw new BrowserFailure(
+        throw new BrowserException(
             Kind.PAGE,
             "The field is of type "
                 + type
@@ -62,7 +62,7 @@ final class Fields {
     }
     press(element);
     if (isTicked(element) != ticked) {
-      throw new BrowserFailure(
+      throw new BrowserException(
           Kind.PAGE,
           "“"
               + target.name()

@@ -2,7 +2,7 @@ package elmtable.webdriver;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import elmtable.browser.Browser;
-import elmtable.browser.BrowserFailure;
+import elmtable.browser.BrowserException;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
@@ -117,7 +117,7 @@ final class HostBrowser implements AutoCloseable {
           try {
             watches.remove(user);
             bidi.command("browser.removeUserContext", Map.of("userContext", user), LIMIT);
-          } catch (BrowserFailure gone) {
+          } catch (BrowserException gone) {
             LOG.debug("A user context was gone before it was removed", gone);
           }
         });

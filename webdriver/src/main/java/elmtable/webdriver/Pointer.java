@@ -1,8 +1,8 @@
 package elmtable.webdriver;
 
 import elmtable.browser.Browser.Chord;
-import elmtable.browser.BrowserFailure;
-import elmtable.browser.BrowserFailure.Kind;
+import elmtable.browser.BrowserException;
+import elmtable.browser.BrowserException.Kind;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -99,7 +99,7 @@ final class Pointer {
     }
     String key = KEYS.get(name.toLowerCase(Locale.ROOT).replace("_", ""));
     if (key == null) {
-      throw new BrowserFailure(
+      throw new BrowserException(
           Kind.PAGE,
           "No key is called “"
               + name

@@ -1,7 +1,7 @@
 package elmtable.webdriver;
 
 import com.fasterxml.jackson.databind.JsonNode;
-import elmtable.browser.BrowserFailure;
+import elmtable.browser.BrowserException;
 import java.time.Duration;
 import java.util.Map;
 import org.slf4j.Logger;
@@ -46,7 +46,7 @@ final class Session {
   void end() {
     try {
       wire.delete(path, END);
-    } catch (WireError | BrowserFailure gone) {
+    } catch (WireError | BrowserException gone) {
       // The driver's watch removes what may be left of it.
       LOG.debug("A browser was gone before it was closed", gone);
     }

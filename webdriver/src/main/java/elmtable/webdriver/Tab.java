@@ -1,8 +1,8 @@
 package elmtable.webdriver;
 
 import com.fasterxml.jackson.databind.JsonNode;
-import elmtable.browser.BrowserFailure;
-import elmtable.browser.BrowserFailure.Kind;
+import elmtable.browser.BrowserException;
+import elmtable.browser.BrowserException.Kind;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
@@ -64,7 +64,7 @@ final class Tab {
     entered = true;
   }
 
-  /** As {@link #post}, but what fails is a {@link BrowserFailure} for people. */
+  /** As {@link #post}, but what fails is a {@link BrowserException} for people. */
   JsonNode command(String command, Map<String, ?> body) {
     try {
       return post(command, body, COMMAND);
@@ -73,7 +73,7 @@ final class Tab {
     }
   }
 
-  /** As {@link #get}, but what fails is a {@link BrowserFailure} for people. */
+  /** As {@link #get}, but what fails is a {@link BrowserException} for people. */
   JsonNode read(String command) {
     try {
       return get(command, COMMAND);
@@ -83,16 +83,16 @@ final class Tab {
   }
 
   /** Says in our words what the remote end could not do. */
-  BrowserFailure failure(WireError error) {
+  BrowserException failure(WireError error) {
     if (error.is("unexpected alert open")) {
-      return new BrowserFailure(Kind.PAGE, openDialog());
+      return new BrowserException(Kind.PAGE, openDialog());
     }
     if (error.is(
             "invalid session id", "session not created", "disconnected", "chrome not reachable")
         || error.getMessage().contains("disconnected")) {
-      return new BrowserFailure(Kind.LOST, "The browser is gone: " + error.getMessage(), error);
+      return new BrowserException(Kind.LOST, "The browser is gone: " + error.getMessage(), error);
     }
-    return new BrowserFailure(
+    return new BrowserException(
         Kind.PAGE, "The browser answered “" + error.code() + "”: " + error.getMessage(), error);
   }
 

@@ -3,8 +3,8 @@ package elmtable.webdriver;
 import com.fasterxml.jackson.databind.JsonNode;
 import elmtable.browser.Browser.Observation;
 import elmtable.browser.Browser.Wanted;
-import elmtable.browser.BrowserFailure;
-import elmtable.browser.BrowserFailure.Kind;
+import elmtable.browser.BrowserException;
+import elmtable.browser.BrowserException.Kind;
 import elmtable.browser.Target;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -166,7 +166,7 @@ final class Waiting {
                 List.of(Map.of(ELEMENT, element.path(ELEMENT).asText()))),
             MARGIN);
       }
-    } catch (WireError | BrowserFailure withoutOutline) {
+    } catch (WireError | BrowserException withoutOutline) {
       // A picture without the frame is better than no picture.
       LOG.debug("Nothing could be outlined", withoutOutline);
     }
@@ -194,7 +194,7 @@ final class Waiting {
           return answer;
         }
         if (tab.dialog().isPresent()) {
-          throw new BrowserFailure(Kind.PAGE, tab.openDialog());
+          throw new BrowserException(Kind.PAGE, tab.openDialog());
         }
         last = answer;
       } catch (WireError error) {
@@ -203,7 +203,7 @@ final class Waiting {
         }
       }
       if (left(end) <= 0) {
-        throw new BrowserFailure(
+        throw new BrowserException(
             Kind.PAGE,
             "The page was left again and again and never stood still"
                 + (last == null ? "." : ": " + last));
@@ -238,7 +238,7 @@ final class Waiting {
       Thread.sleep(BREATH_MILLIS);
     } catch (InterruptedException interrupted) {
       Thread.currentThread().interrupt();
-      throw new BrowserFailure(Kind.LOST, "Waiting was broken off.", interrupted);
+      throw new BrowserException(Kind.LOST, "Waiting was broken off.", interrupted);
     }
   }
 
@@ -284,8 +284,8 @@ final class Waiting {
   }
 
   /** Says in so many words what was looked for and what there was instead. */
-  private static BrowserFailure missed(Target target, JsonNode answer, Duration limit) {
-    return BrowserFailure.page(
+  private static BrowserException missed(Target target, JsonNode answer, Duration limit) {
+    return BrowserException.page(
         reason(target, answer, limit), target.locator().toString(), stateWords(answer, target));
   }
 

@@ -1,8 +1,8 @@
 package elmtable.webdriver;
 
 import com.fasterxml.jackson.databind.JsonNode;
-import elmtable.browser.BrowserFailure;
-import elmtable.browser.BrowserFailure.Kind;
+import elmtable.browser.BrowserException;
+import elmtable.browser.BrowserException.Kind;
 import elmtable.browser.Target;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -71,10 +71,10 @@ final class Windows {
     throw missing(titleOrNumber, titles, limit);
   }
 
-  private static BrowserFailure missing(String wanted, List<String> titles, Duration limit) {
+  private static BrowserException missing(String wanted, List<String> titles, Duration limit) {
     boolean number = wanted.matches("\\d+");
     String found = number ? titles.size() + " windows" : String.join(", ", titles);
-    return BrowserFailure.page(
+    return BrowserException.page(
         "There is no window "
             + (number ? wanted : "with the title “" + wanted + "”")
             + " after "
@@ -93,7 +93,7 @@ final class Windows {
       }
     } catch (InterruptedException interrupted) {
       Thread.currentThread().interrupt();
-      throw new BrowserFailure(Kind.LOST, "Waiting was broken off.", interrupted);
+      throw new BrowserException(Kind.LOST, "Waiting was broken off.", interrupted);
     }
   }
 
@@ -102,7 +102,7 @@ final class Windows {
     String closing = tab.handle();
     List<String> others = windows.stream().filter(window -> !window.equals(closing)).toList();
     if (others.isEmpty()) {
-      throw new BrowserFailure(Kind.PAGE, "This is the only window; it stays open.");
+      throw new BrowserException(Kind.PAGE, "This is the only window; it stays open.");
     }
     int at = Math.max(0, windows.indexOf(closing) - 1);
     tab.delete("/window");

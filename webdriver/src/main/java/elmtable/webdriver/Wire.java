@@ -2,7 +2,7 @@ package elmtable.webdriver;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import elmtable.browser.BrowserFailure;
+import elmtable.browser.BrowserException;
 import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -58,14 +58,14 @@ final class Wire {
       }
       return value;
     } catch (IOException gone) {
-      throw new BrowserFailure(
-          BrowserFailure.Kind.LOST,
+      throw new BrowserException(
+          BrowserException.Kind.LOST,
           "The browser's driver does not answer any more: " + gone.getMessage() + ".",
           gone);
     } catch (InterruptedException interrupted) {
       Thread.currentThread().interrupt();
-      throw new BrowserFailure(
-          BrowserFailure.Kind.LOST, "Waiting for the browser was broken off.", interrupted);
+      throw new BrowserException(
+          BrowserException.Kind.LOST, "Waiting for the browser was broken off.", interrupted);
     }
   }
 

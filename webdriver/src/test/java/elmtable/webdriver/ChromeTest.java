@@ -9,7 +9,7 @@ import com.sun.net.httpserver.HttpServer;
 import elmtable.browser.Browser;
 import elmtable.browser.Browser.Observation;
 import elmtable.browser.Browser.Wanted;
-import elmtable.browser.BrowserFailure;
+import elmtable.browser.BrowserException;
 import elmtable.browser.Locator;
 import elmtable.browser.Target;
 import java.io.IOException;
@@ -106,7 +106,7 @@ class ChromeTest {
   }
 
   private String failure(Runnable action) {
-    return assertThrows(BrowserFailure.class, action::run).getMessage();
+    return assertThrows(BrowserException.class, action::run).getMessage();
   }
 
   @Test
@@ -161,8 +161,8 @@ class ChromeTest {
             .contains("covered by div#cover “Please wait”"));
     assertTrue(
         failure(() -> browser.press(target("css", "a[["), SHORT)).contains("cannot be read"));
-    BrowserFailure missing =
-        assertThrows(BrowserFailure.class, () -> browser.press(target("button", "Three"), SHORT));
+    BrowserException missing =
+        assertThrows(BrowserException.class, () -> browser.press(target("button", "Three"), SHORT));
     assertEquals("button D, Two, U", missing.found());
   }
 
@@ -293,7 +293,7 @@ class ChromeTest {
     for (ProcessHandle process : started) {
       process.onExit().get(30, TimeUnit.SECONDS);
     }
-    assertThrows(BrowserFailure.class, () -> own.lane(Browser.Setup.usual()).open());
+    assertThrows(BrowserException.class, () -> own.lane(Browser.Setup.usual()).open());
   }
 
   private static Set<ProcessHandle> browsers() {
@@ -423,8 +423,8 @@ class ChromeTest {
     browser.closeWindow();
     assertEquals("First", browser.title());
     assertTrue(failure(browser::closeWindow).contains("only window"));
-    BrowserFailure none =
-        assertThrows(BrowserFailure.class, () -> browser.useWindow("Other", SHORT));
+    BrowserException none =
+        assertThrows(BrowserException.class, () -> browser.useWindow("Other", SHORT));
     assertEquals("First", none.found());
   }
 

@@ -25,15 +25,15 @@ public final class BuiltInKeywords {
 
   static List<Object> all() {
     return List.of(
-        new MovingAbout(),
-        new Acting(),
-        new Dialogs(),
-        new Expecting(),
-        new Reading(),
-        new Waiting(),
-        new Services(),
-        new Databases(),
+        new NavigationKeywords(),
+        new ActionKeywords(),
+        new DialogKeywords(),
+        new ExpectationKeywords(),
+        new ReadingKeywords(),
+        new WaitingKeywords(),
+        new ServiceKeywords(),
+        new DatabaseKeywords(),
         new ValueKeywords(),
-        new Ending());
+        new EndingKeywords());
   }
 }

@@ -1,12 +1,12 @@
 package elmtable.keyword.builtin;
 
 import elmtable.formula.Value;
-import elmtable.keyword.FormulaCall;
+import elmtable.keyword.FormulaArgument;
 import elmtable.keyword.Group;
 import elmtable.keyword.Keyword;
 import elmtable.keyword.KeywordRegistry;
+import elmtable.keyword.Param;
 import elmtable.keyword.StepContext;
-import elmtable.keyword.Takes;
 import java.math.BigDecimal;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -19,7 +19,7 @@ public final class ValueKeywords {
       name = "compute",
       note = "Works out a formula and gives its value.",
       gives = "value: text")
-  public Value compute(StepContext step, @Takes(name = "formula") FormulaCall formula) {
+  public Value compute(StepContext step, @Param(name = "formula") FormulaArgument formula) {
     return formula.value().get();
   }
 
@@ -37,8 +37,8 @@ public final class ValueKeywords {
           "Hands a value to the cases of this suite that come later and to those that come after this one.")
   public void publish(
       StepContext step,
-      @Takes(name = "name", note = "what they call it, as in <shared/name>") String name,
-      @Takes(name = "value") String value) {
+      @Param(name = "name", note = "what they call it, as in <shared/name>") String name,
+      @Param(name = "value") String value) {
     step.publish(name, Value.of(value));
   }
 
@@ -46,7 +46,7 @@ public final class ValueKeywords {
       name = "run script",
       note = "Runs JavaScript in the page, as the body of a function, and gives what it returns.",
       gives = "value: text")
-  public Value runScript(StepContext step, @Takes(name = "script") String script) {
+  public Value runScript(StepContext step, @Param(name = "script") String script) {
     return value(step.browser().script(script));
   }
 
@@ -68,12 +68,12 @@ public final class ValueKeywords {
   }
 
   @Keyword(name = "log", note = "Writes a line into the report.")
-  public void log(StepContext step, @Takes(name = "text") String text) {
+  public void log(StepContext step, @Param(name = "text") String text) {
     step.log(text);
   }
 
   @Keyword(name = "take picture", note = "Keeps a picture of the page in the report.")
-  public void takePicture(StepContext step, @Takes(name = "name", optional = true) String name) {
+  public void takePicture(StepContext step, @Param(name = "name", optional = true) String name) {
     step.keepPicture(name);
   }
 }

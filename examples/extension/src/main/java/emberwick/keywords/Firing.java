@@ -4,9 +4,9 @@ import elmtable.formula.Value;
 import elmtable.keyword.Group;
 import elmtable.keyword.Keyword;
 import elmtable.keyword.KeywordLibrary;
+import elmtable.keyword.Param;
 import elmtable.keyword.StepContext;
-import elmtable.keyword.StepFailure;
-import elmtable.keyword.Takes;
+import elmtable.keyword.StepFailedException;
 import java.math.BigDecimal;
 import java.util.Map;
 
@@ -23,7 +23,7 @@ public final class Firing implements KeywordLibrary {
       gives = "degrees: number, in °C")
   public Value coneTemperature(
       StepContext step,
-      @Takes(
+      @Param(
               name = "cone",
               choices = {"06", "04", "5", "6", "9", "10"})
           String cone) {
@@ -33,11 +33,11 @@ public final class Firing implements KeywordLibrary {
   @Keyword(name = "expect between", note = "A number lies between two others, or is one of them.")
   public void expectBetween(
       StepContext step,
-      @Takes(name = "value") BigDecimal value,
-      @Takes(name = "low") BigDecimal low,
-      @Takes(name = "high") BigDecimal high) {
+      @Param(name = "value") BigDecimal value,
+      @Param(name = "low") BigDecimal low,
+      @Param(name = "high") BigDecimal high) {
     if (value.compareTo(low) < 0 || value.compareTo(high) > 0) {
-      throw new StepFailure(
+      throw new StepFailedException(
           "The number lies outside.",
           low.toPlainString() + " to " + high.toPlainString(),
           value.toPlainString(),

@@ -5,7 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertThrows;
 
 import elmtable.keyword.KeywordLibrary;
 import elmtable.keyword.KeywordRegistry;
-import elmtable.keyword.StepFailure;
+import elmtable.keyword.StepFailedException;
 import elmtable.keyword.builtin.BuiltInKeywords;
 import java.math.BigDecimal;
 import java.util.List;
@@ -34,7 +34,7 @@ class FiringTest {
     BigDecimal one = BigDecimal.ONE;
     ALL.find("expect between").orElseThrow().call(null, List.of(one, one, one));
     assertThrows(
-        StepFailure.class,
+        StepFailedException.class,
         () ->
             ALL.find("expect between")
                 .orElseThrow()

@@ -53,9 +53,10 @@ final class ConvertCommand implements Callable<Integer> {
     SourceDocument document =
         project
             .document(path)
-            .orElseThrow(() -> new Refusal("There is no document " + path + " in " + root + "."));
+            .orElseThrow(
+                () -> new RefusalException("There is no document " + path + " in " + root + "."));
     if (document.isFeature() == (to == Notation.feature)) {
-      throw new Refusal(file + " is written so already.");
+      throw new RefusalException(file + " is written so already.");
     }
     Conversion conversion =
         to == Notation.feature

@@ -2,7 +2,7 @@ package elmtable.server.command;
 
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
-import elmtable.data.BrokenData;
+import elmtable.data.BrokenDataException;
 import elmtable.data.DataRow;
 import elmtable.data.DataSets;
 import elmtable.data.DataSource;
@@ -63,7 +63,7 @@ final class DataCommand implements Callable<Integer> {
     DataEntry entry = project.index().dataSet(name).orElseThrow(() -> unknown(project));
     DataSets.Reading reading = project.dataSet(entry);
     if (reading.source().isEmpty()) {
-      throw new Refusal(reading.problems().get(0).message());
+      throw new RefusalException(reading.problems().get(0).message());
     }
     PrintWriter out = spec.commandLine().getOut();
     try {
@@ -72,10 +72,10 @@ final class DataCommand implements Callable<Integer> {
         return 0;
       }
       return json ? json(reading.source().get(), out) : csv(reading.source().get(), out);
-    } catch (BrokenData broken) {
-      throw new Refusal(broken.getMessage());
+    } catch (BrokenDataException broken) {
+      throw new RefusalException(broken.getMessage());
     } catch (IOException failed) {
-      throw new Refusal("The rows cannot be written: " + failed.getMessage());
+      throw new RefusalException("The rows cannot be written: " + failed.getMessage());
     } finally {
       out.flush();
     }
@@ -87,7 +87,7 @@ final class DataCommand implements Callable<Integer> {
     Optional<String> found =
         known.stream().filter(name -> Names.same(name, environment)).findFirst();
     if (found.isEmpty() && !environment.isEmpty()) {
-      throw new Refusal(
+      throw new RefusalException(
           "The project has no environment “"
               + environment
               + "”"
@@ -96,9 +96,9 @@ final class DataCommand implements Callable<Integer> {
     return project.in(found.orElse(""));
   }
 
-  private Refusal unknown(Project project) {
+  private RefusalException unknown(Project project) {
     List<String> names = project.index().dataSets().stream().map(DataEntry::name).toList();
-    return new Refusal(
+    return new RefusalException(
         "The project has no data set “"
             + name
             + "”"
@@ -125,7 +125,7 @@ final class DataCommand implements Callable<Integer> {
     try (Rows rows = source.open()) {
       for (DataRow row = rows.next(); row != null; row = rows.next()) {
         writer.writeRecord(row.cells().stream().map(cell -> source.literal(cell).text()).toList());
-        faulty += tell(row);
+        faulty += printRow(row);
       }
     }
     writer.flush();
@@ -144,7 +144,7 @@ final class DataCommand implements Callable<Integer> {
         }
         out.print(before + Json.line(cells));
         before = ",\n";
-        faulty += tell(row);
+        faulty += printRow(row);
       }
     }
     out.println("\n]");
@@ -152,7 +152,7 @@ final class DataCommand implements Callable<Integer> {
   }
 
   /** Says what is wrong with a row, beside the rows. */
-  private int tell(DataRow row) {
+  private int printRow(DataRow row) {
     if (row.isSound()) {
       return 0;
     }

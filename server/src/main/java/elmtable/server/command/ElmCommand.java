@@ -61,7 +61,7 @@ public final class ElmCommand implements Runnable {
    */
   private static int explain(Exception failure, CommandLine line, CommandLine.ParseResult parsed) {
     PrintWriter err = line.getErr();
-    if (failure instanceof Refusal refusal) {
+    if (failure instanceof RefusalException refusal) {
       err.println(refusal.getMessage());
     } else {
       failure.printStackTrace(err);

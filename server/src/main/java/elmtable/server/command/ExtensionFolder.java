@@ -23,8 +23,8 @@ final class ExtensionFolder {
   static KeywordRegistry keywords(Path folder) {
     try {
       return BuiltInKeywords.with(Extensions.load(folder));
-    } catch (Extensions.Unusable | IllegalArgumentException unusable) {
-      throw new Refusal(unusable.getMessage());
+    } catch (Extensions.UnusableException | IllegalArgumentException unusable) {
+      throw new RefusalException(unusable.getMessage());
     }
   }
 }

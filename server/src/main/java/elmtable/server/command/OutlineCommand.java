@@ -51,7 +51,7 @@ final class OutlineCommand implements Callable<Integer> {
     try {
       document = GherkinParser.parse(Files.readString(file));
     } catch (IOException unreadable) {
-      throw new Refusal(file + " cannot be read: " + unreadable.getMessage() + ".");
+      throw new RefusalException(file + " cannot be read: " + unreadable.getMessage() + ".");
     }
     PrintWriter out = spec.commandLine().getOut();
     if (!document.faults().isEmpty()) {

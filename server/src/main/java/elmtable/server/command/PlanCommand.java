@@ -5,8 +5,8 @@ import elmtable.plan.CasePlan;
 import elmtable.plan.ExecutableCase;
 import elmtable.plan.Expansion;
 import elmtable.plan.Plan;
+import elmtable.project.CaseRow;
 import elmtable.project.Project;
-import elmtable.project.RowUse;
 import elmtable.text.Counted;
 import java.io.PrintWriter;
 import java.nio.file.Path;
@@ -61,7 +61,7 @@ final class PlanCommand implements Callable<Integer> {
     Plan plan = options.plan(project);
     PrintWriter out = spec.commandLine().getOut();
     if (page != null && (page < 1 || pageSize < 1)) {
-      throw new Refusal("Pages count from 1, and each has at least one executable case.");
+      throw new RefusalException("Pages count from 1, and each has at least one executable case.");
     }
     if (count) {
       out.println(plan.count());
@@ -102,7 +102,8 @@ final class PlanCommand implements Callable<Integer> {
         out.println(suite);
       }
       if (!casePlan.isIn()) {
-        out.println("  out: " + casePlan.entry().name() + " (" + casePlan.out() + ")");
+        out.println(
+            "  excluded: " + casePlan.entry().name() + " (" + casePlan.exclusionReason() + ")");
       }
       try (Expansion expansion = casePlan.expansion()) {
         expansion.forEachRemaining(executable -> line(executable, out));
@@ -129,7 +130,7 @@ final class PlanCommand implements Callable<Integer> {
     fields.put("row", executable.row().map(row -> row.shown()).orElse(Map.of()));
     fields.put("environment", executable.environment());
     fields.put("browser", executable.browser());
-    if (!executable.row().map(RowUse::key).orElse("").isEmpty()) {
+    if (!executable.row().map(CaseRow::key).orElse("").isEmpty()) {
       fields.put("key", executable.row().get().key());
     }
     if (!executable.needed().isEmpty()) {

@@ -31,7 +31,7 @@ final class PrintCommand implements Callable<Integer> {
       out.flush();
       return 0;
     } catch (IOException unreadable) {
-      throw new Refusal(file + " cannot be read: " + unreadable.getMessage() + ".");
+      throw new RefusalException(file + " cannot be read: " + unreadable.getMessage() + ".");
     }
   }
 }

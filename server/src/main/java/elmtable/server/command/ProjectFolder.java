@@ -1,7 +1,7 @@
 package elmtable.server.command;
 
 import elmtable.project.Project;
-import elmtable.server.store.FolderReading;
+import elmtable.server.store.FolderReader;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -12,13 +12,14 @@ final class ProjectFolder {
 
   static Project read(Path folder) {
     if (!Files.isDirectory(folder)) {
-      throw new Refusal("There is no folder " + folder + "; name the folder of a project.");
+      throw new RefusalException(
+          "There is no folder " + folder + "; name the folder of a project.");
     }
     try {
-      FolderReading reading = FolderReading.of(folder);
+      FolderReader reading = FolderReader.of(folder);
       return Project.of(reading.documents(), reading.files(), ExtensionFolder.keywords());
     } catch (IOException unreadable) {
-      throw new Refusal(
+      throw new RefusalException(
           "The folder " + folder + " cannot be read: " + unreadable.getMessage() + ".");
     }
   }

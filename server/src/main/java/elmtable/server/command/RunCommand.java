@@ -54,12 +54,12 @@ final class RunCommand implements Callable<Integer> {
   @Override
   public Integer call() throws InterruptedException {
     if (workers < 1 || workers > 64) {
-      throw new Refusal("There are 1 to 64 workers, not " + workers + ".");
+      throw new RefusalException("There are 1 to 64 workers, not " + workers + ".");
     }
     Project project = ProjectFolder.read(folder);
     Plan plan = options.plan(project);
     if (plan.count() == 0) {
-      throw new Refusal("The selection has no executable case; see “elm plan”.");
+      throw new RefusalException("The selection has no executable case; see “elm plan”.");
     }
     try (RunFolder results = RunFolder.in(out)) {
       Progress progress = new Progress(spec.commandLine().getOut(), System.console() != null);
@@ -74,12 +74,13 @@ final class RunCommand implements Callable<Integer> {
       Runtime.getRuntime().addShutdownHook(stopping);
       run.await(Duration.ofDays(1));
       if (!run.isOver()) {
-        throw new Refusal("The run did not end within a day.");
+        throw new RefusalException("The run did not end within a day.");
       }
       progress.summary(results.path());
       return progress.outcomes().stream().allMatch(Outcome.PASSED::equals) ? 0 : 1;
     } catch (IOException full) {
-      throw new Refusal("The results cannot be written to " + out + ": " + full.getMessage() + ".");
+      throw new RefusalException(
+          "The results cannot be written to " + out + ": " + full.getMessage() + ".");
     }
   }
 

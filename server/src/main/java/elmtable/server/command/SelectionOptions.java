@@ -46,8 +46,8 @@ final class SelectionOptions {
   Plan plan(Project project) {
     try {
       return Planner.plan(CheckedProject.of(project), selection());
-    } catch (Planner.BadSelection bad) {
-      throw new Refusal(bad.getMessage());
+    } catch (Planner.BadSelectionException bad) {
+      throw new RefusalException(bad.getMessage());
     }
   }
 

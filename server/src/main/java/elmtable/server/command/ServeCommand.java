@@ -2,13 +2,13 @@ package elmtable.server.command;
 
 import elmtable.run.Runner;
 import elmtable.server.http.WebServer;
-import elmtable.server.service.Backend;
 import elmtable.server.service.RunService;
+import elmtable.server.service.Services;
 import elmtable.server.service.Workspace;
 import elmtable.server.store.Database;
 import elmtable.server.store.DocumentStore;
 import elmtable.server.store.RunStore;
-import elmtable.server.store.StoreFailure;
+import elmtable.server.store.StoreException;
 import elmtable.webdriver.ChromeLauncher;
 import io.javalin.util.JavalinBindException;
 import java.io.IOException;
@@ -61,7 +61,7 @@ final class ServeCommand implements Callable<Integer> {
       hidden = true,
       description =
           "Starts, answers a few requests of its own and ends: what later starts can use.")
-  private boolean rehearse;
+  private boolean warmUp;
 
   private static final Logger LOG = LoggerFactory.getLogger(ServeCommand.class);
 
@@ -73,33 +73,31 @@ final class ServeCommand implements Callable<Integer> {
   public Integer call() throws InterruptedException {
     // Opening the database and starting HTTP take about as long, so they go side by side.
     CompletableFuture<Opened> opening = CompletableFuture.supplyAsync(this::open);
-    try (WebServer server = WebServer.start(port, opening.thenApply(Opened::backend));
+    try (WebServer server = WebServer.start(port, opening.thenApply(Opened::services));
         Opened opened = opening.join()) {
       PrintWriter out = spec.commandLine().getOut();
       out.println("Elm Table is at http://127.0.0.1:" + server.port() + "  (stop it with Ctrl C)");
       out.flush();
-      if (rehearse) {
-        rehearse(server, opened.backend());
+      if (warmUp) {
+        warmUp(server, opened.services());
         return 0;
       }
-      Thread.ofPlatform()
-          .daemon()
-          .name("rehearsal")
-          .start(() -> rehearse(server, opened.backend()));
+      Thread.ofPlatform().daemon().name("rehearsal").start(() -> warmUp(server, opened.services()));
       untilEnded();
       return 0;
     } catch (CompletionException failed) {
       throw failed.getCause() instanceof RuntimeException cause ? cause : failed;
     } catch (JavalinBindException taken) {
-      throw new Refusal("Port " + port + " is in use already; choose another with --port.");
+      throw new RefusalException(
+          "Port " + port + " is in use already; choose another with --port.");
     } finally {
       closed.countDown();
     }
   }
 
-  private static void rehearse(WebServer server, Backend backend) {
+  private static void warmUp(WebServer server, Services services) {
     try {
-      Rehearsal.of(server.port(), backend.workspace().project());
+      WarmUp.of(server.port(), services.workspace().project());
     } catch (InterruptedException interrupted) {
       Thread.currentThread().interrupt();
     } catch (IOException failed) {
@@ -109,10 +107,10 @@ final class ServeCommand implements Callable<Integer> {
   }
 
   /** What is closed when the server ends: runs first, then the database. */
-  private record Opened(Database database, Backend backend) implements AutoCloseable {
+  private record Opened(Database database, Services services) implements AutoCloseable {
     @Override
     public void close() {
-      backend.runs().close();
+      services.runs().close();
       database.close();
     }
   }
@@ -125,9 +123,10 @@ final class ServeCommand implements Callable<Integer> {
       Workspace workspace = new Workspace(documents, ExtensionFolder.keywords());
       RunStore runStore = new RunStore(database);
       RunService runs = new RunService(workspace, runStore, new Runner(ChromeLauncher::new));
-      return new Opened(database, new Backend(workspace, runs, runStore));
-    } catch (IOException | StoreFailure failed) {
-      throw new Refusal("The data folder " + data + " cannot be used: " + failed.getMessage());
+      return new Opened(database, new Services(workspace, runs, runStore));
+    } catch (IOException | StoreException failed) {
+      throw new RefusalException(
+          "The data folder " + data + " cannot be used: " + failed.getMessage());
     }
   }
 
@@ -136,7 +135,7 @@ final class ServeCommand implements Callable<Integer> {
       return;
     }
     if (!Files.isDirectory(folder)) {
-      throw new Refusal("There is no folder " + folder + " to take a project from.");
+      throw new RefusalException("There is no folder " + folder + " to take a project from.");
     }
     String own = folder.toAbsolutePath().normalize().getFileName().toString();
     documents.importFolder(name != null ? name : own, folder);

@@ -11,12 +11,12 @@ import elmtable.plan.Selection;
 import elmtable.project.NamedBlock;
 import elmtable.project.Project;
 import elmtable.project.SourceDocument;
-import elmtable.server.service.Backend;
 import elmtable.server.service.RunService;
+import elmtable.server.service.Services;
 import elmtable.server.service.Workspace;
 import elmtable.server.store.DocumentStore;
 import elmtable.server.store.RunStore;
-import elmtable.server.view.CaseMarks;
+import elmtable.server.view.CaseOutcomes;
 import elmtable.server.view.DocumentViews;
 import elmtable.server.view.PlanViews;
 import elmtable.server.view.Problems;
@@ -36,25 +36,25 @@ import java.util.function.Supplier;
 
 /** The resources under {@code /api}. */
 final class Api {
-  private final Supplier<Backend> backend;
+  private final Supplier<Services> services;
   private final LiveStreams streams;
 
-  /** {@code backend} waits until the project is read, so that requests may come before. */
-  Api(Supplier<Backend> backend, LiveStreams streams) {
-    this.backend = backend;
+  /** {@code services} waits until the project is read, so that requests may come before. */
+  Api(Supplier<Services> services, LiveStreams streams) {
+    this.services = services;
     this.streams = streams;
   }
 
   private Workspace workspace() {
-    return backend.get().workspace();
+    return services.get().workspace();
   }
 
   private RunService runs() {
-    return backend.get().runs();
+    return services.get().runs();
   }
 
   private RunStore store() {
-    return backend.get().store();
+    return services.get().store();
   }
 
   void routes(RoutesConfig routes) {
@@ -79,8 +79,8 @@ final class Api {
   }
 
   private Views.ProjectView project() {
-    Workspace.State state = workspace().state();
-    Project project = state.project();
+    Workspace.Snapshot snapshot = workspace().snapshot();
+    Project project = snapshot.project();
     Long going =
         store().runs().stream()
             .map(RunStore.StoredRun::id)
@@ -91,7 +91,7 @@ final class Api {
         workspace().name(),
         names(project, BlockKind.ENVIRONMENT),
         names(project, BlockKind.BROWSER),
-        Problems.counts(state.checked()),
+        Problems.counts(snapshot.checked()),
         going);
   }
 
@@ -100,26 +100,28 @@ final class Api {
   }
 
   private List<Views.PathProblems> problems() {
-    return workspace().state().checked().problems().entrySet().stream()
+    return workspace().snapshot().checked().problems().entrySet().stream()
         .filter(entry -> !entry.getValue().isEmpty())
         .map(entry -> new Views.PathProblems(entry.getKey(), Problems.of(entry.getValue())))
         .toList();
   }
 
   private DocumentViews documentViews() {
-    return documentViews(workspace().state());
+    return documentViews(workspace().snapshot());
   }
 
-  private DocumentViews documentViews(Workspace.State state) {
-    return new DocumentViews(state, new CaseMarks(state.checked(), store().lastOutcomes()));
+  private DocumentViews documentViews(Workspace.Snapshot snapshot) {
+    return new DocumentViews(
+        snapshot, new CaseOutcomes(snapshot.checked(), store().lastOutcomes()));
   }
 
   private void document(Context ctx) {
-    answer(ctx, workspace().state(), ctx.pathParam("path"));
+    answer(ctx, workspace().snapshot(), ctx.pathParam("path"));
   }
 
-  private void answer(Context ctx, Workspace.State state, String path) {
-    Views.DocumentView view = documentViews(state).view(path).orElseThrow(() -> noDocument(path));
+  private void answer(Context ctx, Workspace.Snapshot snapshot, String path) {
+    Views.DocumentView view =
+        documentViews(snapshot).view(path).orElseThrow(() -> noDocument(path));
     // The revision is the text's; its problems change with other documents.
     ctx.header("ETag", "\"" + view.revision() + "\"")
         .header("Cache-Control", "no-store")
@@ -161,7 +163,7 @@ final class Api {
   /** The problems that a document would have after edits, which are not saved. */
   private void preview(Context ctx) {
     String path = ctx.pathParam("path");
-    CheckedProject checked = workspace().state().checked();
+    CheckedProject checked = workspace().snapshot().checked();
     CheckedProject changed = checked.with(checked.project().with(path, edited(ctx, path)));
     ctx.json(new Views.PreviewView(Problems.of(changed.problems(path)), Problems.counts(changed)));
   }
@@ -197,7 +199,7 @@ final class Api {
   }
 
   private void plan(Context ctx) {
-    Workspace.State state = workspace().state();
+    Workspace.Snapshot snapshot = workspace().snapshot();
     Selection selection =
         new Selection(
             ctx.queryParam("tags"),
@@ -207,13 +209,13 @@ final class Api {
             List.of(),
             ctx.queryParams("environment"),
             ctx.queryParams("browser"));
-    Plan plan = Planner.plan(state.checked(), selection);
-    long all = new CaseMarks(state.checked(), Map.of()).all();
-    ctx.json(PlanViews.of(plan, state.project(), all, store().lastOutcomes()));
+    Plan plan = Planner.plan(snapshot.checked(), selection);
+    long all = new CaseOutcomes(snapshot.checked(), Map.of()).all();
+    ctx.json(PlanViews.of(plan, snapshot.project(), all, store().lastOutcomes()));
   }
 
   private void startRun(Context ctx) {
-    Views.RunRequestView ask = ctx.bodyAsClass(Views.RunRequestView.class);
+    Views.RunRequest ask = ctx.bodyAsClass(Views.RunRequest.class);
     Selection selection =
         new Selection(
             ask.tags(),
@@ -283,7 +285,7 @@ final class Api {
   }
 
   /** What others saved, for a page whose own change was refused. */
-  Views.ProblemDetails conflict(DocumentStore.Conflict conflict) {
+  Views.ProblemDetails conflict(DocumentStore.ConflictException conflict) {
     Views.DocumentView current = documentViews().view(conflict.current().path()).orElse(null);
     return new Views.ProblemDetails(
         "about:blank", "The document was changed meanwhile", 409, conflict.getMessage(), current);

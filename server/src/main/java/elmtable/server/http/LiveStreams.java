@@ -3,7 +3,7 @@ package elmtable.server.http;
 import elmtable.report.EventLines;
 import elmtable.run.RunEvent;
 import elmtable.run.RunListener;
-import elmtable.server.service.Backend;
+import elmtable.server.service.Services;
 import io.javalin.http.sse.SseClient;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
@@ -17,18 +17,18 @@ import java.util.function.Supplier;
 final class LiveStreams implements AutoCloseable {
   private static final long BEAT_SECONDS = 15;
 
-  private final Supplier<Backend> backend;
+  private final Supplier<Services> services;
   private final Set<SseClient> open = ConcurrentHashMap.newKeySet();
   private final Set<SseClient> watching = ConcurrentHashMap.newKeySet();
   private final ScheduledExecutorService beat =
       Executors.newSingleThreadScheduledExecutor(
           Thread.ofPlatform().daemon().name("stream beat").factory());
 
-  LiveStreams(CompletableFuture<Backend> backend) {
-    this.backend = backend::join;
-    backend.thenAccept(ready -> {
-      ready.workspace().onChange(() -> tell("project"));
-      ready.runs().onChange(() -> tell("runs"));
+  LiveStreams(CompletableFuture<Services> services) {
+    this.services = services::join;
+    services.thenAccept(ready -> {
+      ready.workspace().onChange(() -> notifyListeners("project"));
+      ready.runs().onChange(() -> notifyListeners("runs"));
     });
     // A comment now and then keeps proxies from closing a quiet stream, and finds clients that went
     // away.
@@ -39,7 +39,7 @@ final class LiveStreams implements AutoCloseable {
         TimeUnit.SECONDS);
   }
 
-  private void tell(String what) {
+  private void notifyListeners(String what) {
     watching.forEach(client -> event(client, "change", what));
   }
 
@@ -61,9 +61,9 @@ final class LiveStreams implements AutoCloseable {
     RunListener watcher = event -> send(client, id, event);
     client.onClose(() -> {
       open.remove(client);
-      backend.get().runs().unwatch(id, watcher);
+      services.get().runs().unwatch(id, watcher);
     });
-    if (!backend.get().runs().watch(id, watcher)) {
+    if (!services.get().runs().watch(id, watcher)) {
       event(client, "over", String.valueOf(id));
       client.close();
     }

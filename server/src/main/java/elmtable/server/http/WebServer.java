@@ -8,8 +8,8 @@ import com.fasterxml.jackson.databind.json.JsonMapper;
 import com.fasterxml.jackson.datatype.jsr310.JavaTimeModule;
 import elmtable.language.DocumentEditor;
 import elmtable.plan.Planner;
-import elmtable.server.service.Backend;
 import elmtable.server.service.RunService;
+import elmtable.server.service.Services;
 import elmtable.server.store.DocumentStore;
 import elmtable.server.view.Views.ProblemDetails;
 import io.javalin.Javalin;
@@ -41,9 +41,9 @@ public final class WebServer implements AutoCloseable {
    * Starts on a port; 0 takes a free one. The database may still be opening: requests that come
    * before it is open wait.
    */
-  public static WebServer start(int port, CompletableFuture<Backend> backend) {
-    LiveStreams streams = new LiveStreams(backend);
-    Api api = new Api(backend::join, streams);
+  public static WebServer start(int port, CompletableFuture<Services> services) {
+    LiveStreams streams = new LiveStreams(services);
+    Api api = new Api(services::join, streams);
     Javalin javalin = Javalin.create(config -> configure(config, port, api));
     javalin.start();
     return new WebServer(javalin, streams);
@@ -76,15 +76,17 @@ public final class WebServer implements AutoCloseable {
         HttpResponseException.class,
         (failure, ctx) -> problem(ctx, failure.getStatus(), failure.getMessage()));
     routes.exception(
-        DocumentStore.Conflict.class,
+        DocumentStore.ConflictException.class,
         (conflict, ctx) -> ctx.status(409).json(api.conflict(conflict)).contentType(PROBLEM_JSON));
     routes.exception(
-        DocumentEditor.NoSuchPlace.class,
+        DocumentEditor.NoSuchLineException.class,
         (missing, ctx) ->
             problem(ctx, 409, missing.getMessage() + " The document was changed meanwhile."));
-    routes.exception(Planner.BadSelection.class, (bad, ctx) -> problem(ctx, 400, bad.getMessage()));
     routes.exception(
-        RunService.NothingToRun.class, (nothing, ctx) -> problem(ctx, 409, nothing.getMessage()));
+        Planner.BadSelectionException.class, (bad, ctx) -> problem(ctx, 400, bad.getMessage()));
+    routes.exception(
+        RunService.NothingToRunException.class,
+        (nothing, ctx) -> problem(ctx, 409, nothing.getMessage()));
     routes.exception(
         JacksonException.class,
         (broken, ctx) ->

@@ -38,10 +38,10 @@ public final class RunService implements AutoCloseable {
   }
 
   /** A selection that expands to nothing. */
-  public static final class NothingToRun extends RuntimeException {
+  public static final class NothingToRunException extends RuntimeException {
     private static final long serialVersionUID = 1;
 
-    NothingToRun() {
+    NothingToRunException() {
       super(
           "Nothing that was chosen can run; the plan says of each case why it is out.",
           null,
@@ -85,14 +85,14 @@ public final class RunService implements AutoCloseable {
 
   /**
    * Starts a run of what a selection expands to and gives its number. Throws {@link
-   * Planner.BadSelection}.
+   * Planner.BadSelectionException}.
    */
   public long start(Selection selection, String title) {
-    Workspace.State state = workspace.state();
-    Project project = state.project();
-    Plan plan = Planner.plan(state.checked(), selection);
+    Workspace.Snapshot snapshot = workspace.snapshot();
+    Project project = snapshot.project();
+    Plan plan = Planner.plan(snapshot.checked(), selection);
     if (plan.count() == 0) {
-      throw new NothingToRun();
+      throw new NothingToRunException();
     }
     long seed = ThreadLocalRandom.current().nextInt(1, 100_000);
     long id = store.begin(title, plan.environment(), plan.browser(), USUAL_WORKERS, seed);
@@ -105,7 +105,7 @@ public final class RunService implements AutoCloseable {
     run.start(() ->
         runner.start(
             request, store, List.of(store.writing(id), onDisk, run, event -> ended(id, event))));
-    tell();
+    notifyListeners();
     return id;
   }
 
@@ -119,11 +119,11 @@ public final class RunService implements AutoCloseable {
   private void ended(long id, RunEvent event) {
     if (event instanceof RunEvent.RunFinished) {
       live.remove(id);
-      tell();
+      notifyListeners();
     }
   }
 
-  private void tell() {
+  private void notifyListeners() {
     listeners.forEach(Runnable::run);
   }
 

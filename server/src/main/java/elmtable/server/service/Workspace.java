@@ -18,10 +18,10 @@ public final class Workspace {
   private final DocumentStore store;
   private final String name;
   private final List<Runnable> listeners = new CopyOnWriteArrayList<>();
-  private volatile State state;
+  private volatile Snapshot snapshot;
 
   /** A snapshot with the revision of each document in it. */
-  public record State(CheckedProject checked, Map<String, Long> revisions) {
+  public record Snapshot(CheckedProject checked, Map<String, Long> revisions) {
     public Project project() {
       return checked.project();
     }
@@ -40,8 +40,8 @@ public final class Workspace {
       texts.put(document.path(), document.text());
       revisions.put(document.path(), document.revision());
     }
-    this.state =
-        new State(
+    this.snapshot =
+        new Snapshot(
             CheckedProject.of(Project.of(texts, store.files(), keywords)), Map.copyOf(revisions));
   }
 
@@ -49,12 +49,12 @@ public final class Workspace {
     return name;
   }
 
-  public State state() {
-    return state;
+  public Snapshot snapshot() {
+    return snapshot;
   }
 
   public Project project() {
-    return state.project();
+    return snapshot.project();
   }
 
   /** Is called after each change of the project. */
@@ -63,21 +63,22 @@ public final class Workspace {
   }
 
   /**
-   * Saves a document's text. Throws {@link DocumentStore.Conflict} where {@code revision} is not
-   * its current one.
+   * Saves a document's text. Throws {@link DocumentStore.ConflictException} where {@code revision}
+   * is not its current one.
    */
-  public State save(String path, String text, long revision) {
-    State saved;
+  public Snapshot save(String path, String text, long revision) {
+    Snapshot saved;
     synchronized (this) {
       Optional<String> before = project().document(path).map(document -> document.text());
-      if (before.equals(Optional.of(text)) && state.revision(path) == revision) {
-        return state;
+      if (before.equals(Optional.of(text)) && snapshot.revision(path) == revision) {
+        return snapshot;
       }
       long next = store.save(path, text, revision, "local");
-      Map<String, Long> revisions = new HashMap<>(state.revisions());
+      Map<String, Long> revisions = new HashMap<>(snapshot.revisions());
       revisions.put(path, next);
-      saved = new State(state.checked().with(project().with(path, text)), Map.copyOf(revisions));
-      state = saved;
+      saved =
+          new Snapshot(snapshot.checked().with(project().with(path, text)), Map.copyOf(revisions));
+      snapshot = saved;
     }
     listeners.forEach(Runnable::run);
     return saved;

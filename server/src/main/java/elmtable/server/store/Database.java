@@ -68,7 +68,7 @@ public final class Database implements AutoCloseable {
         version = result.getInt(1);
       }
       if (version > MIGRATIONS.size()) {
-        throw new StoreFailure(
+        throw new StoreException(
             "The database in "
                 + folder
                 + " was written by a newer Elm Table (schema "
@@ -86,7 +86,7 @@ public final class Database implements AutoCloseable {
         connection.commit();
       }
     } catch (SQLException failed) {
-      throw new StoreFailure(
+      throw new StoreException(
           "The database in " + folder + " cannot be opened: " + failed.getMessage(), failed);
     }
   }

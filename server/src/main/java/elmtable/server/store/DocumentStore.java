@@ -31,11 +31,11 @@ public final class DocumentStore {
   public record Stored(String path, long revision, String text) {}
 
   /** Somebody else saved the document meanwhile. */
-  public static final class Conflict extends RuntimeException {
+  public static final class ConflictException extends RuntimeException {
     private static final long serialVersionUID = 1;
     private final transient Stored current;
 
-    Conflict(Stored current) {
+    ConflictException(Stored current) {
       super("The document “" + current.path() + "” was changed meanwhile.", null, false, false);
       this.current = current;
     }
@@ -54,7 +54,7 @@ public final class DocumentStore {
 
   /** Takes a folder's documents and files in as a new project. */
   public void importFolder(String name, Path folder) throws IOException {
-    FolderReading reading = FolderReading.of(folder);
+    FolderReader reading = FolderReader.of(folder);
     Map<String, ContentFiles.Kept> files = new LinkedHashMap<>();
     for (String path : reading.files().paths()) {
       try (InputStream in = reading.files().open(path)) {
@@ -107,7 +107,7 @@ public final class DocumentStore {
 
   /**
    * Saves a text as the next revision and gives that. A revision of 0 makes a new document. Throws
-   * {@link Conflict} where the given revision is not the current one.
+   * {@link ConflictException} where the given revision is not the current one.
    */
   public long save(String path, String text, long revision, String author) {
     return database
@@ -116,7 +116,7 @@ public final class DocumentStore {
           Optional<Stored> current = current(connection, path);
           long now = current.map(Stored::revision).orElse(0L);
           if (now != revision) {
-            throw new Conflict(current.orElse(new Stored(path, 0, "")));
+            throw new ConflictException(current.orElse(new Stored(path, 0, "")));
           }
           insert(connection, path, now + 1, text, author);
           return now + 1;

@@ -42,7 +42,7 @@ final class Jdbc {
       }
       return all;
     } catch (SQLException failed) {
-      throw new StoreFailure("The database cannot be read: " + failed.getMessage(), failed);
+      throw new StoreException("The database cannot be read: " + failed.getMessage(), failed);
     }
   }
 }

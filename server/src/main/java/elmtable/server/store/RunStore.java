@@ -319,7 +319,7 @@ public final class RunStore implements EvidenceKeeper {
     try {
       return JSON.readValue(json, type);
     } catch (JsonProcessingException broken) {
-      throw new StoreFailure(
+      throw new StoreException(
           "A stored record cannot be read: " + broken.getOriginalMessage(), broken);
     }
   }

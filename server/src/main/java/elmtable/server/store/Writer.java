@@ -56,7 +56,7 @@ final class Writer implements AutoCloseable {
       if (failed.getCause() instanceof RuntimeException own) {
         throw own;
       }
-      throw new StoreFailure(
+      throw new StoreException(
           "The database cannot be written: " + failed.getCause().getMessage(), failed.getCause());
     }
   }

@@ -1,9 +1,9 @@
 package elmtable.server.view;
 
 import elmtable.binding.Binder;
+import elmtable.binding.BindingContext;
 import elmtable.binding.BoundArgument;
 import elmtable.binding.BoundStep;
-import elmtable.binding.StepPlace;
 import elmtable.binding.VisibleNames;
 import elmtable.check.CheckedProject;
 import elmtable.formula.Template;
@@ -30,11 +30,11 @@ import elmtable.server.view.Views.DocumentView;
 import elmtable.server.view.Views.KeywordView;
 import elmtable.server.view.Views.OutputView;
 import elmtable.server.view.Views.ParameterView;
-import elmtable.server.view.Views.PartView;
 import elmtable.server.view.Views.PropertyView;
 import elmtable.server.view.Views.RowView;
 import elmtable.server.view.Views.SectionView;
 import elmtable.server.view.Views.StepView;
+import elmtable.server.view.Views.TextPiece;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -42,16 +42,16 @@ import java.util.stream.Stream;
 
 /** Makes of a document what its sheet shows. */
 public final class DocumentViews {
-  private final Workspace.State state;
+  private final Workspace.Snapshot snapshot;
   private final CheckedProject checked;
   private final Project project;
   private final Binder binder;
-  private final CaseMarks marks;
+  private final CaseOutcomes marks;
 
-  public DocumentViews(Workspace.State state, CaseMarks marks) {
-    this.state = state;
-    this.checked = state.checked();
-    this.project = state.project();
+  public DocumentViews(Workspace.Snapshot snapshot, CaseOutcomes marks) {
+    this.snapshot = snapshot;
+    this.checked = snapshot.checked();
+    this.project = snapshot.project();
     this.binder = new Binder(project.index());
     this.marks = marks;
   }
@@ -67,7 +67,7 @@ public final class DocumentViews {
             .toList();
     return new DocumentView(
         document.path(),
-        state.revision(document.path()),
+        snapshot.revision(document.path()),
         document.text(),
         blocks,
         Problems.of(checked.problems(document.path())),
@@ -77,8 +77,8 @@ public final class DocumentViews {
   private BlockView block(String path, Placed placed) {
     Block block = placed.block();
     Optional<CaseEntry> entry = caseAt(path, placed);
-    VisibleNames reach = reach(path, placed, entry);
-    StepPlace place = place(path, placed, entry);
+    VisibleNames visible = visible(path, placed, entry);
+    BindingContext context = context(path, placed, entry);
     Optional<CasePlan> plan = entry.flatMap(marks::plan);
     CaseData data = entry.map(project::dataOf).orElse(new CaseData(List.of(), List.of()));
     String set =
@@ -94,7 +94,7 @@ public final class DocumentViews {
     return new BlockView(
         block.kind().word(),
         block.name(),
-        Parts.of(Template.of(block.name()), reach),
+        TextPieces.of(Template.of(block.name()), visible),
         placed.firstLine(),
         placed.headerLine(),
         placed.end(),
@@ -102,9 +102,11 @@ public final class DocumentViews {
         block.properties().stream()
             .map(p -> new PropertyView(p.word(), p.value(), placed.firstLine() + p.range().line()))
             .toList(),
-        block.sections().stream().map(section -> section(section, placed, reach, place)).toList(),
+        block.sections().stream()
+            .map(section -> section(section, placed, visible, context))
+            .toList(),
         executable,
-        plan.map(CasePlan::out).orElse(""),
+        plan.map(CasePlan::exclusionReason).orElse(""),
         entry.map(marks::last).orElse(null),
         set,
         set.isEmpty() ? List.of() : data.columns(),
@@ -119,7 +121,7 @@ public final class DocumentViews {
         .findFirst();
   }
 
-  private VisibleNames reach(String path, Placed placed, Optional<CaseEntry> entry) {
+  private VisibleNames visible(String path, Placed placed, Optional<CaseEntry> entry) {
     if (entry.isPresent()) {
       return VisibleNames.of(entry.get(), project);
     }
@@ -128,11 +130,11 @@ public final class DocumentViews {
         .orElseGet(() -> VisibleNames.of(placed.block(), project.index()));
   }
 
-  private StepPlace place(String path, Placed placed, Optional<CaseEntry> entry) {
+  private BindingContext context(String path, Placed placed, Optional<CaseEntry> entry) {
     return entry
-        .map(StepPlace::of)
-        .or(() -> composed(placed).map(StepPlace::of))
-        .orElseGet(() -> new StepPlace(placed.block().list("pages"), Optional.empty()));
+        .map(BindingContext::of)
+        .or(() -> composed(placed).map(BindingContext::of))
+        .orElseGet(() -> new BindingContext(placed.block().list("pages"), Optional.empty()));
   }
 
   private Optional<KeywordEntry.Composed> composed(Placed placed) {
@@ -148,37 +150,40 @@ public final class DocumentViews {
   }
 
   private SectionView section(
-      SectionBody body, Placed placed, VisibleNames reach, StepPlace place) {
+      SectionBody body, Placed placed, VisibleNames visible, BindingContext context) {
     int line = body.word().map(word -> placed.firstLine() + word.range().line()).orElse(-1);
     List<RowView> rows = new ArrayList<>();
     for (Line.Row row : body.rows()) {
       rows.add(
           body.section().holdsSteps()
-              ? stepRow(row, placed, reach, place)
-              : new RowView(placed.firstLine() + row.range().line(), cells(row, reach), null));
+              ? stepRow(row, placed, visible, context)
+              : new RowView(placed.firstLine() + row.range().line(), cells(row, visible), null));
     }
     return new SectionView(body.section().word(), line, rows);
   }
 
-  private static List<CellView> cells(Line.Row row, VisibleNames reach) {
+  private static List<CellView> cells(Line.Row row, VisibleNames visible) {
     return row.cells().stream()
         .map(cell ->
             new CellView(
-                cell.source(), cell.range().start(), Parts.of(Template.of(cell.source()), reach)))
+                cell.source(),
+                cell.range().start(),
+                TextPieces.of(Template.of(cell.source()), visible)))
         .toList();
   }
 
-  private RowView stepRow(Line.Row row, Placed placed, VisibleNames reach, StepPlace place) {
+  private RowView stepRow(
+      Line.Row row, Placed placed, VisibleNames visible, BindingContext context) {
     int line = placed.firstLine() + row.range().line();
     if (row.width() == 0) {
       return new RowView(
           line,
-          cells(row, reach),
+          cells(row, visible),
           new StepView(null, false, List.of(), row.cells().size(), List.of()));
     }
     Step step = Step.of(row);
-    reach.enter(step);
-    BoundStep bound = binder.bind(step, place);
+    visible.enter(step);
+    BoundStep bound = binder.bind(step, context);
     List<CellView> cells = new ArrayList<>();
     int marksFrom = row.cells().size();
     for (int c = 0; c < row.cells().size(); c++) {
@@ -186,75 +191,76 @@ public final class DocumentViews {
       boolean mark = c > 0 && step.marks().stream().anyMatch(m -> m.cell() == cell);
       marksFrom = mark ? Math.min(marksFrom, c) : marksFrom;
       cells.add(
-          new CellView(cell.source(), cell.range().start(), parts(cell, c, step, bound, reach)));
+          new CellView(cell.source(), cell.range().start(), parts(cell, c, step, bound, visible)));
     }
     RowView view = new RowView(line, cells, stepView(step, bound, marksFrom));
-    reach.leave(
+    visible.leave(
         step, bound.keyword().map(keyword -> keyword.signature().gives()).orElse(List.of()));
     return view;
   }
 
-  private static List<PartView> parts(
-      Cell cell, int index, Step step, BoundStep bound, VisibleNames reach) {
+  private static List<TextPiece> parts(
+      Cell cell, int index, Step step, BoundStep bound, VisibleNames visible) {
     Optional<Mark> mark = step.marks().stream().filter(m -> m.cell() == cell).findFirst();
     if (mark.isPresent()) {
-      return markParts(mark.get(), reach);
+      return markParts(mark.get(), visible);
     }
     if (index > 0) {
       Optional<BoundArgument> argument = bound.argumentAt(index - 1);
       if (argument.isPresent()) {
-        List<PartView> parts = new ArrayList<>();
+        List<TextPiece> parts = new ArrayList<>();
         if (argument.get().offset() > 0) {
-          parts.add(new PartView(cell.source().substring(0, argument.get().offset()), null));
+          parts.add(new TextPiece(cell.source().substring(0, argument.get().offset()), null));
         }
-        parts.addAll(Parts.of(argument.get().template(), reach));
+        parts.addAll(TextPieces.of(argument.get().template(), visible));
         return parts;
       }
     }
-    return Parts.of(Template.of(cell.source()), reach);
+    return TextPieces.of(Template.of(cell.source()), visible);
   }
 
-  private static List<PartView> markParts(Mark mark, VisibleNames reach) {
-    List<PartView> parts = new ArrayList<>();
+  private static List<TextPiece> markParts(Mark mark, VisibleNames visible) {
+    List<TextPiece> parts = new ArrayList<>();
     switch (mark) {
       case Mark.OnlyIf onlyIf -> {
-        parts.add(new PartView("? ", null));
-        parts.addAll(formulaParts(onlyIf.formula(), reach));
+        parts.add(new TextPiece("? ", null));
+        parts.addAll(formulaParts(onlyIf.formula(), visible));
       }
       case Mark.Keep keep -> {
-        parts.add(new PartView("=> ", null));
+        parts.add(new TextPiece("=> ", null));
         for (int i = 0; i < keep.names().size(); i++) {
           if (i > 0) {
-            parts.add(new PartView(", ", null));
+            parts.add(new TextPiece(", ", null));
           }
-          parts.add(new PartView(keep.names().get(i), "kept"));
+          parts.add(new TextPiece(keep.names().get(i), "kept"));
         }
       }
       case Mark.ForEach each -> {
-        parts.add(new PartView("* ", null));
-        parts.add(new PartView(each.name(), "kept"));
-        parts.add(new PartView(" in " + each.list(), null));
+        parts.add(new TextPiece("* ", null));
+        parts.add(new TextPiece(each.name(), "kept"));
+        parts.add(new TextPiece(" in " + each.list(), null));
       }
-      case Mark.Options options -> parts.add(new PartView(options.cell().source(), null));
+      case Mark.Options options -> parts.add(new TextPiece(options.cell().source(), null));
     }
     return parts;
   }
 
   /** A bare formula with its references as chips and everything between them as it stands. */
-  private static List<PartView> formulaParts(Template formula, VisibleNames reach) {
-    List<PartView> parts = new ArrayList<>();
+  private static List<TextPiece> formulaParts(Template formula, VisibleNames visible) {
+    List<TextPiece> parts = new ArrayList<>();
     String source = formula.source();
     int from = 0;
     for (var reference : formula.references()) {
       if (reference.start() > from) {
-        parts.add(new PartView(source.substring(from, reference.start()), null));
+        parts.add(new TextPiece(source.substring(from, reference.start()), null));
       }
       parts.addAll(
-          Parts.of(Template.bare(source.substring(reference.start(), reference.end())), reach));
+          TextPieces.of(
+              Template.ofFormula(source.substring(reference.start(), reference.end())), visible));
       from = reference.end();
     }
     if (from < source.length()) {
-      parts.add(new PartView(source.substring(from), null));
+      parts.add(new TextPiece(source.substring(from), null));
     }
     return parts;
   }
@@ -299,13 +305,13 @@ public final class DocumentViews {
     if (entry instanceof KeywordEntry.Composed composed) {
       path = composed.path();
       line = composed.placed().headerLine();
-      VisibleNames reach = VisibleNames.of(composed, project.index());
-      StepPlace place = StepPlace.of(composed);
+      VisibleNames visible = VisibleNames.of(composed, project.index());
+      BindingContext context = BindingContext.of(composed);
       steps =
           composed.block().sections().stream()
               .filter(body -> body.section().holdsSteps())
               .flatMap(body -> body.rows().stream())
-              .map(row -> stepRow(row, composed.placed(), reach, place))
+              .map(row -> stepRow(row, composed.placed(), visible, context))
               .toList();
     }
     return new KeywordView(
@@ -348,15 +354,16 @@ public final class DocumentViews {
         suite.cases().stream()
             .map(entry ->
                 new Views.CaseNode(
-                    entry.name(), Parts.of(entry.nameTemplate(), VisibleNames.of(entry, project)),
+                    entry.name(),
+                        TextPieces.of(entry.nameTemplate(), VisibleNames.of(entry, project)),
                     entry.placed().headerLine(), marks.plan(entry).map(CasePlan::count).orElse(0L),
-                    marks.plan(entry).map(CasePlan::out).orElse(""), marks.last(entry)))
+                    marks.plan(entry).map(CasePlan::exclusionReason).orElse(""), marks.last(entry)))
             .toList();
     return new Views.SuiteNode(
         suite.path(),
         suite.name(),
         marks.ofSuite(suite.path()),
-        CaseMarks.worst(cases.stream().map(Views.CaseNode::last).toList()),
+        CaseOutcomes.worst(cases.stream().map(Views.CaseNode::last).toList()),
         cases);
   }
 }

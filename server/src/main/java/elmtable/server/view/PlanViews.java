@@ -31,10 +31,10 @@ public final class PlanViews {
         plan.entry().suiteName(),
         plan.entry().path(),
         plan.entry().name(),
-        Parts.of(plan.entry().nameTemplate(), VisibleNames.of(plan.entry(), project)),
+        TextPieces.of(plan.entry().nameTemplate(), VisibleNames.of(plan.entry(), project)),
         plan.entry().placed().headerLine(),
         plan.count(),
-        plan.out(),
+        plan.exclusionReason(),
         plan.needed(),
         plan.entry().tags(),
         executables);

@@ -21,25 +21,29 @@ public final class Views {
       List<String> environments,
       List<String> browsers,
       ProblemCounts problems,
-      @MayBeNull Long goingRun) {}
+      @Nullable Long goingRun) {}
 
   /**
    * A piece of a text; {@code origin} is null for plain text, {@code unknown} for a name that
    * nothing has.
    */
-  public record PartView(String text, @MayBeNull String origin) {}
+  public record TextPiece(String text, @Nullable String origin) {}
 
   public record CaseNode(
       String name,
-      List<PartView> nameParts,
+      List<TextPiece> nameParts,
       int line,
-      long executable,
-      String out,
-      @MayBeNull Outcome last) {}
+      long executableCount,
+      String exclusionReason,
+      @Nullable Outcome last) {}
 
   /** {@code last} is null where nothing of it ever ran. */
   public record SuiteNode(
-      String path, String name, long executable, @MayBeNull Outcome last, List<CaseNode> cases) {}
+      String path,
+      String name,
+      long executableCount,
+      @Nullable Outcome last,
+      List<CaseNode> cases) {}
 
   public record DocumentNode(String path, List<String> kinds, ProblemCounts problems) {}
 
@@ -60,7 +64,7 @@ public final class Views {
 
   public record PathProblems(String path, List<ProblemView> problems) {}
 
-  public record CellView(String source, int start, List<PartView> parts) {}
+  public record CellView(String source, int start, List<TextPiece> parts) {}
 
   /**
    * What a step row means.
@@ -72,14 +76,14 @@ public final class Views {
    * @param missing required parameters that have no argument
    */
   public record StepView(
-      @MayBeNull String keyword,
+      @Nullable String keyword,
       boolean composed,
       List<String> captions,
       int marksFrom,
       List<String> missing) {}
 
   /** {@code step} is null in sections that hold no steps. */
-  public record RowView(int line, List<CellView> cells, @MayBeNull StepView step) {}
+  public record RowView(int line, List<CellView> cells, @Nullable StepView step) {}
 
   public record PropertyView(String word, String value, int line) {}
 
@@ -89,23 +93,23 @@ public final class Views {
   /**
    * @param line its first line
    * @param headerLine the line of its name
-   * @param executable how many executable cases, for cases and suites
+   * @param executableCount how many executable cases, for cases and suites
    * @param dataSet the name of the set that a case's rows come from, or empty
    * @param dataColumns its columns, where the rows come from a set
    */
   public record BlockView(
       String kind,
       String name,
-      List<PartView> nameParts,
+      List<TextPiece> nameParts,
       int line,
       int headerLine,
       int end,
       String note,
       List<PropertyView> properties,
       List<SectionView> sections,
-      long executable,
-      String out,
-      @MayBeNull Outcome last,
+      long executableCount,
+      String exclusionReason,
+      @Nullable Outcome last,
       String dataSet,
       List<String> dataColumns,
       long dataRows) {}
@@ -155,7 +159,7 @@ public final class Views {
       List<String> phrases,
       List<ParameterView> takes,
       List<OutputView> gives,
-      @MayBeNull String path,
+      @Nullable String path,
       int line,
       List<RowView> steps) {}
 
@@ -164,17 +168,17 @@ public final class Views {
       String name,
       int row,
       Map<String, String> values,
-      @MayBeNull Outcome last,
+      @Nullable Outcome last,
       String fault) {}
 
   public record CasePlanView(
       String suite,
       String path,
       String name,
-      List<PartView> nameParts,
+      List<TextPiece> nameParts,
       int line,
       long count,
-      String out,
+      String exclusionReason,
       String needed,
       List<String> tags,
       List<ExecutableView> executables) {}
@@ -183,7 +187,7 @@ public final class Views {
       long count, long all, String environment, String browser, List<CasePlanView> cases) {}
 
   /** What to run; everything that is empty chooses all. */
-  public record RunRequestView(
+  public record RunRequest(
       String title,
       String tags,
       List<String> suites,
@@ -216,9 +220,9 @@ public final class Views {
       int row,
       Map<String, String> values,
       List<String> tags,
-      @MayBeNull Outcome outcome,
+      @Nullable Outcome outcome,
       double millis,
-      @MayBeNull Failure failure) {}
+      @Nullable Failure failure) {}
 
   public record RunDetailView(RunView run, List<RunCaseView> cases) {}
 
@@ -239,10 +243,10 @@ public final class Views {
       int line,
       double startMillis,
       double millis,
-      @MayBeNull Outcome outcome,
-      List<RunEvent.Named> resolved,
-      List<RunEvent.Named> kept,
-      @MayBeNull Failure failure,
+      @Nullable Outcome outcome,
+      List<RunEvent.NamedValue> resolved,
+      List<RunEvent.NamedValue> kept,
+      @Nullable Failure failure,
       String reason,
       List<String> log,
       List<EvidenceView> evidence,
@@ -257,7 +261,7 @@ public final class Views {
    * An error of the API (RFC 9457); {@code current} is the document as others saved it, or null.
    */
   public record ProblemDetails(
-      String type, String title, int status, String detail, @MayBeNull DocumentView current) {}
+      String type, String title, int status, String detail, @Nullable DocumentView current) {}
 
   /** One message of a live run. */
   public record LiveView(RunEvent event) {}

@@ -65,7 +65,7 @@ class ElmCommandTest {
         "suite S\n\ncase <n> rows\ntags: x\ndata\n| n |\n| 1 |\n| 2 |\nsteps\n| log | <n> |\n\ncase off\nrun: no\nsteps\n| log | a |\n");
     assertEquals(0, elm("plan", folder.toString()));
     assertEquals(
-        "S\n  1 rows\n  2 rows\n  out: off (run: no)\n2 executable cases\n",
+        "S\n  1 rows\n  2 rows\n  excluded: off (run: no)\n2 executable cases\n",
         out.toString().replace("\r", ""));
   }
 

@@ -8,8 +8,8 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import elmtable.keyword.builtin.BuiltInKeywords;
 import elmtable.run.Runner;
-import elmtable.server.service.Backend;
 import elmtable.server.service.RunService;
+import elmtable.server.service.Services;
 import elmtable.server.service.Workspace;
 import elmtable.server.store.Database;
 import elmtable.server.store.DocumentStore;
@@ -64,7 +64,7 @@ class ApiTest {
               throw new IllegalStateException("no browser in this test");
             }));
     server =
-        WebServer.start(0, CompletableFuture.completedFuture(new Backend(workspace, runs, store)));
+        WebServer.start(0, CompletableFuture.completedFuture(new Services(workspace, runs, store)));
   }
 
   @AfterEach

@@ -7,7 +7,7 @@ import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import elmtable.browser.Browser;
-import elmtable.browser.BrowserFailure;
+import elmtable.browser.BrowserException;
 import elmtable.keyword.builtin.BuiltInKeywords;
 import elmtable.plan.Planner;
 import elmtable.plan.Selection;
@@ -59,7 +59,7 @@ class ServiceTest {
       return new Browser.Lane() {
         @Override
         public Browser open() {
-          throw new BrowserFailure(BrowserFailure.Kind.LOST, "There is none.");
+          throw new BrowserException(BrowserException.Kind.LOST, "There is none.");
         }
 
         @Override
@@ -112,8 +112,8 @@ class ServiceTest {
   void aSaveMakesANewSnapshotAndTellsOfIt() {
     AtomicInteger told = new AtomicInteger();
     workspace.onChange(told::incrementAndGet);
-    Workspace.State before = workspace.state();
-    Workspace.State after = workspace.save("t.elmt", "suite T\n", 0);
+    Workspace.Snapshot before = workspace.snapshot();
+    Workspace.Snapshot after = workspace.save("t.elmt", "suite T\n", 0);
     assertEquals(1, told.get());
     assertEquals(1, after.revision("t.elmt"));
     assertEquals(0, before.revision("t.elmt"));
@@ -132,7 +132,7 @@ class ServiceTest {
   void aSaveOfTheSameTextIsNoChange() {
     AtomicInteger told = new AtomicInteger();
     workspace.onChange(told::incrementAndGet);
-    Workspace.State before = workspace.state();
+    Workspace.Snapshot before = workspace.snapshot();
     assertSame(before, workspace.save("s.elmt", SUITE, before.revision("s.elmt")));
     assertEquals(0, told.get());
   }
@@ -140,9 +140,10 @@ class ServiceTest {
   @Test
   void aSaveFromAnOldRevisionChangesNothing() {
     workspace.save("s.elmt", "suite Other\n", 1);
-    Workspace.State before = workspace.state();
-    assertThrows(DocumentStore.Conflict.class, () -> workspace.save("s.elmt", "suite Third\n", 1));
-    assertSame(before, workspace.state());
+    Workspace.Snapshot before = workspace.snapshot();
+    assertThrows(
+        DocumentStore.ConflictException.class, () -> workspace.save("s.elmt", "suite Third\n", 1));
+    assertSame(before, workspace.snapshot());
     assertEquals("suite Other\n", before.project().document("s.elmt").orElseThrow().text());
   }
 
@@ -183,11 +184,11 @@ class ServiceTest {
   @Test
   void nothingIsRunWhereNothingIsChosen() {
     Selection off = Selection.everything().withCases("long");
-    RunService.NothingToRun nothing =
-        assertThrows(RunService.NothingToRun.class, () -> runs.start(off, "none"));
+    RunService.NothingToRunException nothing =
+        assertThrows(RunService.NothingToRunException.class, () -> runs.start(off, "none"));
     assertTrue(nothing.getMessage().contains("why it is out"), nothing::getMessage);
     assertThrows(
-        Planner.BadSelection.class,
+        Planner.BadSelectionException.class,
         () -> runs.start(Selection.everything().withSuites("gone"), "none"));
   }
 }

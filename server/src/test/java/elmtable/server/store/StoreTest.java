@@ -50,10 +50,12 @@ class StoreTest {
       DocumentStore store = new DocumentStore(database);
       assertEquals(1, store.save("a.elmt", "one", 0, "me"));
       assertEquals(2, store.save("a.elmt", "two", 1, "me"));
-      DocumentStore.Conflict conflict =
-          assertThrows(DocumentStore.Conflict.class, () -> store.save("a.elmt", "three", 1, "you"));
+      DocumentStore.ConflictException conflict =
+          assertThrows(
+              DocumentStore.ConflictException.class, () -> store.save("a.elmt", "three", 1, "you"));
       assertEquals(new DocumentStore.Stored("a.elmt", 2, "two"), conflict.current());
-      assertThrows(DocumentStore.Conflict.class, () -> store.save("b.elmt", "x", 5, "you"));
+      assertThrows(
+          DocumentStore.ConflictException.class, () -> store.save("b.elmt", "x", 5, "you"));
     }
     try (Database again = Database.open(data)) {
       assertEquals("two", new DocumentStore(again).documents().get(0).text());
@@ -138,7 +140,7 @@ class StoreTest {
         Statement statement = connection.createStatement()) {
       statement.execute("pragma user_version = 99");
     }
-    StoreFailure failure = assertThrows(StoreFailure.class, () -> Database.open(data));
+    StoreException failure = assertThrows(StoreException.class, () -> Database.open(data));
     assertTrue(failure.getMessage().contains("newer Elm Table"));
   }
 }

@@ -15,8 +15,8 @@ import elmtable.run.Outcome;
 import elmtable.server.service.Workspace;
 import elmtable.server.view.Views.BlockView;
 import elmtable.server.view.Views.DocumentView;
-import elmtable.server.view.Views.PartView;
 import elmtable.server.view.Views.RowView;
+import elmtable.server.view.Views.TextPiece;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
@@ -69,7 +69,7 @@ class DocumentViewsTest {
 
   private static DocumentViews views(Map<String, Outcome> last) {
     return new DocumentViews(
-        new Workspace.State(CHECKED, Map.of("a.elmt", 4L)), new CaseMarks(CHECKED, last));
+        new Workspace.Snapshot(CHECKED, Map.of("a.elmt", 4L)), new CaseOutcomes(CHECKED, last));
   }
 
   private static DocumentView view() {
@@ -81,7 +81,7 @@ class DocumentViewsTest {
     return block.sections().get(1).rows();
   }
 
-  private static String parts(List<PartView> parts) {
+  private static String parts(List<TextPiece> parts) {
     return parts.stream()
         .map(part ->
             part.origin() == null ? part.text() : "{" + part.text() + ":" + part.origin() + "}")
@@ -130,7 +130,7 @@ class DocumentViewsTest {
             .toList();
     Views.TreeView tree =
         views(Map.of(identities.get(0), Outcome.PASSED, identities.get(1), Outcome.FAILED)).tree();
-    assertEquals(2, tree.suites().get(0).executable());
+    assertEquals(2, tree.suites().get(0).executableCount());
     assertEquals(Outcome.FAILED, tree.suites().get(0).last());
     assertNull(views(Map.of()).tree().suites().get(0).last());
   }

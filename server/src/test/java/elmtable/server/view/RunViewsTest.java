@@ -26,7 +26,7 @@ class RunViewsTest {
         step,
         outcome,
         12.5,
-        List.of(new RunEvent.Named("text", "7")),
+        List.of(new RunEvent.NamedValue("text", "7")),
         List.of(),
         failure,
         "");

@@ -1,0 +1,76 @@
+package elmtable.binding;
+
+import elmtable.keyword.Signature;
+import elmtable.language.Block;
+import elmtable.language.BlockKind;
+import elmtable.language.Document.Placed;
+import elmtable.language.Section;
+import elmtable.language.Step;
+import elmtable.project.CaseEntry;
+import elmtable.project.KeywordEntry;
+import elmtable.project.Project;
+import elmtable.project.SourceDocument;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * A step of a document in the table language, with what it stands in.
+ *
+ * @param index among the steps of its section
+ */
+public record LocatedStep(
+    SourceDocument document, Placed placed, Section section, List<Step> steps, int index) {
+  /** The step at a line counted from zero. */
+  public static Optional<LocatedStep> find(Project project, String path, int line) {
+    Optional<SourceDocument> document = project.document(path);
+    if (document.isEmpty() || document.get().isFeature()) {
+      return Optional.empty();
+    }
+    Optional<Placed> placed = document.get().document().blockAt(line);
+    if (placed.isEmpty()) {
+      return Optional.empty();
+    }
+    for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
+      List<Step> steps = placed.get().block().steps(section);
+      for (int i = 0; i < steps.size(); i++) {
+        if (steps.get(i).range().line() + placed.get().firstLine() == line) {
+          return Optional.of(new LocatedStep(document.get(), placed.get(), section, steps, i));
+        }
+      }
+    }
+    return Optional.empty();
+  }
+
+  public Step step() {
+    return steps.get(index);
+  }
+
+  public Block block() {
+    return placed.block();
+  }
+
+  /** A step's line in the document. */
+  public int line(int step) {
+    return placed.firstLine() + steps.get(step).range().line();
+  }
+
+  public BindingContext context(Project project) {
+    return context(project, placed.block());
+  }
+
+  public static BindingContext context(Project project, Block block) {
+    Optional<CaseEntry> entry =
+        project.index().suites().stream()
+            .flatMap(suite -> suite.cases().stream())
+            .filter(each -> each.block() == block)
+            .findFirst();
+    if (entry.isPresent()) {
+      return BindingContext.of(entry.get());
+    }
+    Optional<Signature> enclosing =
+        block.kind() == BlockKind.KEYWORD
+            ? project.index().keyword(block.name()).map(KeywordEntry::signature)
+            : Optional.empty();
+    return new BindingContext(block.list("pages"), enclosing);
+  }
+}

@@ -1,0 +1,46 @@
+package elmtable.keyword.builtin;
+
+import elmtable.keyword.Group;
+import elmtable.keyword.Keyword;
+import elmtable.keyword.Param;
+import elmtable.keyword.StepContext;
+import elmtable.keyword.StepFailedException;
+
+/** Keywords for the browser's own dialogs. */
+@Group("Dialogs")
+public final class DialogKeywords {
+  @Keyword(
+      name = "accept dialog",
+      note = "Waits for a dialog, compares its text where one is given, and presses OK.")
+  public void acceptDialog(
+      StepContext step,
+      @Param(name = "text", optional = true, note = "what the dialog must say") String text) {
+    String shown = step.browser().closeDialog(true, step.limit());
+    if (!text.isEmpty()) {
+      require(text, shown);
+    }
+  }
+
+  @Keyword(name = "dismiss dialog", note = "Waits for a dialog and presses Cancel.")
+  public void dismissDialog(StepContext step) {
+    step.browser().closeDialog(false, step.limit());
+  }
+
+  @Keyword(
+      name = "answer dialog",
+      note = "Waits for a dialog that asks for a text, enters the answer and presses OK.")
+  public void answerDialog(StepContext step, @Param(name = "answer") String answer) {
+    step.browser().answerDialog(answer, step.limit());
+  }
+
+  @Keyword(name = "expect dialog", note = "A dialog opens and says exactly this; it stays open.")
+  public void expectDialog(StepContext step, @Param(name = "text") String text) {
+    require(text, step.browser().awaitDialog(step.limit()));
+  }
+
+  private static void require(String wanted, String shown) {
+    if (!wanted.equals(shown)) {
+      throw new StepFailedException("The dialog said something else.", wanted, shown, null);
+    }
+  }
+}

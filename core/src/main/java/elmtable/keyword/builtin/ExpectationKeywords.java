@@ -1,0 +1,157 @@
+package elmtable.keyword.builtin;
+
+import elmtable.browser.Browser.Observation;
+import elmtable.browser.Browser.Wanted;
+import elmtable.browser.Target;
+import elmtable.formula.FormulaException;
+import elmtable.formula.Value;
+import elmtable.formula.Values;
+import elmtable.keyword.FormulaArgument;
+import elmtable.keyword.Group;
+import elmtable.keyword.Keyword;
+import elmtable.keyword.Param;
+import elmtable.keyword.StepContext;
+import elmtable.keyword.StepFailedException;
+import java.math.BigDecimal;
+import java.util.List;
+
+/** Keywords that say how the page has to be; each waits until it is. */
+@Group("Expecting")
+public final class ExpectationKeywords {
+  @Keyword(
+      name = "expect text",
+      note = "The element shows exactly this text; runs of blanks count as one.")
+  public void expectText(
+      StepContext step,
+      @Param(name = "element") Target element,
+      @Param(name = "text") String text) {
+    await(step, element, new Wanted.Text(text), text);
+  }
+
+  @Keyword(
+      name = "expect text containing",
+      note = "The element shows this text somewhere in its own; runs of blanks count as one.")
+  public void expectTextContaining(
+      StepContext step,
+      @Param(name = "element") Target element,
+      @Param(name = "text") String text) {
+    await(step, element, new Wanted.TextPart(text), "… " + text + " …");
+  }
+
+  @Keyword(name = "expect no text", note = "The element is there and shows another text, or none.")
+  public void expectNoText(
+      StepContext step,
+      @Param(name = "element") Target element,
+      @Param(name = "text") String text) {
+    await(step, element, new Wanted.NotText(text), "any text but " + text);
+  }
+
+  @Keyword(name = "expect value", note = "The field holds exactly this value.")
+  public void expectValue(
+      StepContext step,
+      @Param(name = "element") Target element,
+      @Param(name = "text") String text) {
+    await(step, element, new Wanted.Value(text), text);
+  }
+
+  @Keyword(name = "expect shown", note = "The element is on the page and can be seen.")
+  public void expectShown(StepContext step, @Param(name = "element") Target element) {
+    await(step, element, new Wanted.Shown(), "shown");
+  }
+
+  @Keyword(name = "expect gone", note = "The element is not on the page, or cannot be seen.")
+  public void expectGone(StepContext step, @Param(name = "element") Target element) {
+    await(step, element, new Wanted.Gone(), "gone");
+  }
+
+  @Keyword(name = "expect enabled", note = "The element is there and can be used.")
+  public void expectEnabled(StepContext step, @Param(name = "element") Target element) {
+    await(step, element, new Wanted.Enabled(), "enabled");
+  }
+
+  @Keyword(name = "expect disabled", note = "The element is there and cannot be used.")
+  public void expectDisabled(StepContext step, @Param(name = "element") Target element) {
+    await(step, element, new Wanted.Disabled(), "disabled");
+  }
+
+  @Keyword(name = "expect ticked", note = "The box or radio button is ticked, or is not.")
+  public void expectTicked(
+      StepContext step,
+      @Param(name = "element") Target element,
+      @Param(name = "ticked", optional = true, fallback = "yes") boolean ticked) {
+    await(step, element, new Wanted.Ticked(ticked), ticked ? "ticked" : "not ticked");
+  }
+
+  @Keyword(name = "expect attribute", note = "An attribute of the element has exactly this value.")
+  public void expectAttribute(
+      StepContext step,
+      @Param(name = "element") Target element,
+      @Param(name = "attribute") String attribute,
+      @Param(name = "text") String text) {
+    await(step, element, new Wanted.Attribute(attribute, text), text);
+  }
+
+  @Keyword(name = "expect count", note = "So many elements are found.")
+  public void expectCount(
+      StepContext step,
+      @Param(name = "element") Target element,
+      @Param(name = "number") BigDecimal number) {
+    int count = WholeNumbers.whole(number, 0, 1_000_000, "A count");
+    await(step, element, new Wanted.Count(count), String.valueOf(count));
+  }
+
+  @Keyword(
+      name = "expect address",
+      note = "The page's address is this one; a path counts from the base address.")
+  public void expectAddress(StepContext step, @Param(name = "address") String address) {
+    String whole = step.address(address);
+    require(step, step.browser().awaitAddress(whole, step.limit()), "The address", whole);
+  }
+
+  @Keyword(name = "expect title", note = "The page's title is exactly this text.")
+  public void expectTitle(StepContext step, @Param(name = "text") String text) {
+    require(step, step.browser().awaitTitle(text, step.limit()), "The title", text);
+  }
+
+  @Keyword(name = "expect that", note = "A formula is true.")
+  public void expectThat(StepContext step, @Param(name = "formula") FormulaArgument formula) {
+    Value value = formula.value().get();
+    boolean holds =
+        Values.truth(value)
+            .orElseThrow(() ->
+                new FormulaException(
+                    "“"
+                        + formula.written()
+                        + "” gives “"
+                        + value.text()
+                        + "”, which is neither yes nor no."));
+    if (!holds) {
+      throw new StepFailedException("It is not so.", formula.written(), "no", null);
+    }
+  }
+
+  @Keyword(
+      name = "expect no console errors",
+      note = "The pages of this case have reported no error so far.")
+  public void expectNoConsoleErrors(StepContext step) {
+    List<String> errors = step.browser().consoleErrors();
+    if (!errors.isEmpty()) {
+      throw new StepFailedException(
+          "The page reported " + (errors.size() == 1 ? "an error." : errors.size() + " errors."),
+          "no errors",
+          String.join("\n", errors),
+          null);
+    }
+  }
+
+  private static void await(StepContext step, Target element, Wanted wanted, String words) {
+    require(step, step.browser().await(element, wanted, step.limit()), element.name(), words);
+  }
+
+  static void require(StepContext step, Observation seen, String what, String wanted) {
+    if (!seen.holds()) {
+      String reason = seen.reason().isEmpty() ? what + " was not as wanted." : seen.reason();
+      throw new StepFailedException(reason, wanted, seen.found(), step.limit());
+    }
+  }
+}

@@ -1,0 +1,152 @@
+package elmtable.keyword.builtin;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import elmtable.formula.Value;
+import elmtable.keyword.Group;
+import elmtable.keyword.Keyword;
+import elmtable.keyword.Param;
+import elmtable.keyword.StepContext;
+import elmtable.keyword.StepFailedException;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpRequest.BodyPublishers;
+import java.net.http.HttpResponse;
+import java.net.http.HttpResponse.BodyHandlers;
+import java.net.http.HttpTimeoutException;
+import java.util.List;
+import java.util.Locale;
+
+/** Keywords that talk to services over HTTP. */
+@Group("Services")
+public final class ServiceKeywords {
+  private static final int MOST_SHOWN = 300;
+
+  /** Made when first used, as that takes a good part of a start. */
+  private static final class Lazily {
+    private static final ObjectMapper JSON = new ObjectMapper();
+    private static final HttpClient CLIENT =
+        HttpClient.newBuilder().followRedirects(HttpClient.Redirect.NORMAL).build();
+  }
+
+  /** The last reply of a case. */
+  private static final class Last {
+    private HttpResponse<String> response;
+  }
+
+  @Keyword(
+      name = "send request",
+      note = "Sends a request over HTTP and gives its reply, whatever its status.",
+      gives = {"status: number", "reply: text"})
+  public List<Value> sendRequest(
+      StepContext step,
+      @Param(
+              name = "method",
+              choices = {"GET", "POST", "PUT", "PATCH", "DELETE", "HEAD", "OPTIONS"})
+          String method,
+      @Param(name = "address", note = "a path counts from the base address") String address,
+      @Param(name = "body", optional = true) String body,
+      @Param(name = "headers", optional = true, note = "each Name: value, one a line")
+          String headers) {
+    HttpRequest request = request(step, method, address, body, headers);
+    try {
+      HttpResponse<String> response = Lazily.CLIENT.send(request, BodyHandlers.ofString());
+      step.ofCase(Last.class, Last::new).response = response;
+      step.log(request.method() + " " + request.uri() + " gave " + response.statusCode());
+      return List.of(Value.of(response.statusCode()), Value.of(response.body()));
+    } catch (HttpTimeoutException late) {
+      throw new StepFailedException(
+          request.uri() + " did not answer.", "a reply", null, step.limit());
+    } catch (IOException unreachable) {
+      throw new StepFailedException(
+          "Nothing answers at " + request.uri() + ": " + reason(unreachable) + ".");
+    } catch (InterruptedException stopped) {
+      Thread.currentThread().interrupt();
+      throw new StepFailedException("The request was broken off.");
+    }
+  }
+
+  private static String reason(IOException unreachable) {
+    return unreachable.getMessage() == null ? "no connection" : unreachable.getMessage();
+  }
+
+  private static HttpRequest request(
+      StepContext step, String method, String address, String body, String headers) {
+    String whole = step.address(address);
+    try {
+      HttpRequest.Builder request =
+          HttpRequest.newBuilder(URI.create(whole))
+              .timeout(step.limit())
+              .method(
+                  method.toUpperCase(Locale.ROOT),
+                  body.isEmpty() ? BodyPublishers.noBody() : BodyPublishers.ofString(body));
+      if (body.startsWith("{") || body.startsWith("[")) {
+        request.setHeader("Content-Type", "application/json");
+      }
+      for (String line : headers.lines().toList()) {
+        int colon = line.indexOf(':');
+        if (colon <= 0) {
+          throw new StepFailedException("“" + line + "” is no header; one is written Name: value.");
+        }
+        request.setHeader(line.substring(0, colon).strip(), line.substring(colon + 1).strip());
+      }
+      return request.build();
+    } catch (IllegalArgumentException unusable) {
+      throw new StepFailedException(
+          "No request can be made of “" + whole + "”: " + unusable.getMessage() + ".");
+    }
+  }
+
+  @Keyword(name = "expect status", note = "The last reply has this status.")
+  public void expectStatus(
+      StepContext step, @Param(name = "number", note = "such as 200") BigDecimal number) {
+    HttpResponse<String> last = last(step);
+    int wanted = WholeNumbers.whole(number, 100, 999, "A status");
+    if (last.statusCode() != wanted) {
+      throw new StepFailedException(
+          "The reply has another status; it says: " + shown(last.body()),
+          String.valueOf(wanted),
+          String.valueOf(last.statusCode()),
+          null);
+    }
+  }
+
+  @Keyword(
+      name = "read from reply",
+      note = "Gives one value of the last reply, which has to be JSON.",
+      gives = "value: text")
+  public Value readFromReply(
+      StepContext step,
+      @Param(name = "pointer", note = "a JSON Pointer, such as /kilns/0/name") String pointer) {
+    HttpResponse<String> last = last(step);
+    try {
+      JsonNode found = Lazily.JSON.readTree(last.body()).at(pointer);
+      if (found.isMissingNode()) {
+        throw new StepFailedException(
+            "The reply has nothing at " + pointer + "; it says: " + shown(last.body()));
+      }
+      return Value.of(found.isValueNode() ? found.asText() : found.toString());
+    } catch (JsonProcessingException notJson) {
+      throw new StepFailedException("The reply is no JSON; it says: " + shown(last.body()));
+    } catch (IllegalArgumentException noPointer) {
+      throw new StepFailedException(
+          "“" + pointer + "” is no JSON Pointer; one begins with a slash.");
+    }
+  }
+
+  private static HttpResponse<String> last(StepContext step) {
+    HttpResponse<String> last = step.ofCase(Last.class, Last::new).response;
+    if (last == null) {
+      throw new StepFailedException("No request was sent yet in this case; “send request” does.");
+    }
+    return last;
+  }
+
+  private static String shown(String body) {
+    return body.length() <= MOST_SHOWN ? body : body.substring(0, MOST_SHOWN) + " …";
+  }
+}

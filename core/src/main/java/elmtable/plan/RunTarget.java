@@ -1,0 +1,4 @@
+package elmtable.plan;
+
+/** Where an executable case runs; an empty name stands for none, where the project has none. */
+public record RunTarget(String environment, String browser) {}

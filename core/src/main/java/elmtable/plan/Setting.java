@@ -1,4 +1,0 @@
-package elmtable.plan;
-
-/** Where an executable case runs; an empty name stands for none, where the project has none. */
-public record Setting(String environment, String browser) {}

@@ -1,0 +1,157 @@
+package elmtable.project;
+
+import elmtable.language.Block;
+import elmtable.language.BlockKind;
+import elmtable.language.Section;
+import elmtable.language.SectionTable;
+import elmtable.project.Symbol.Space;
+import elmtable.text.Names;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+
+/**
+ * What another version of some documents means to whoever looked things up in them: the symbols
+ * that answer differently. How a thing is made inside, as a keyword's steps or an element's
+ * locator, is no part of the answer.
+ */
+public final class SymbolChanges {
+  private SymbolChanges() {}
+
+  /**
+   * @param before by path; the documents that are the same object in both are passed over
+   */
+  public static Set<Symbol> between(
+      Map<String, DocumentIndex> before, Map<String, DocumentIndex> now) {
+    Set<Symbol> changed = new HashSet<>();
+    now.forEach((path, index) -> {
+      DocumentIndex old = before.get(path);
+      if (old != index) {
+        compare(old == null ? Map.of() : facts(old), facts(index), changed);
+      }
+    });
+    before.forEach((path, index) -> {
+      if (!now.containsKey(path)) {
+        compare(facts(index), Map.of(), changed);
+      }
+    });
+    hiddenElements(before.values(), changed);
+    hiddenElements(now.values(), changed);
+    return changed;
+  }
+
+  /** A page that comes or goes may hide or show the elements of another one of its name. */
+  private static void hiddenElements(Collection<DocumentIndex> documents, Set<Symbol> changed) {
+    if (changed.stream().noneMatch(symbol -> symbol.space() == Space.PAGE)) {
+      return;
+    }
+    for (DocumentIndex index : documents) {
+      for (PageEntry page : index.pages()) {
+        if (changed.contains(new Symbol(Space.PAGE, Names.key(page.name())))) {
+          changed.add(Symbol.all(Space.ELEMENT));
+          page.elements().forEach(element -> changed.add(symbol(element)));
+        }
+      }
+    }
+  }
+
+  private static Symbol symbol(ElementEntry element) {
+    return element.pattern().hasPlaces()
+        ? Symbol.patterns()
+        : new Symbol(Space.ELEMENT, Names.key(element.name()));
+  }
+
+  private static void compare(
+      Map<Symbol, Object> before, Map<Symbol, Object> now, Set<Symbol> changed) {
+    Set<Symbol> all = new HashSet<>(before.keySet());
+    all.addAll(now.keySet());
+    for (Symbol symbol : all) {
+      if (!Objects.equals(before.get(symbol), now.get(symbol))) {
+        changed.add(symbol);
+        changed.add(Symbol.all(symbol.space()));
+      }
+    }
+  }
+
+  private static Map<Symbol, Object> facts(DocumentIndex index) {
+    Map<Symbol, Object> facts = new HashMap<>();
+    for (KeywordEntry.Composed keyword : index.keywords()) {
+      String key = Names.key(keyword.signature().name());
+      put(
+          facts,
+          new Symbol(Space.KEYWORD, key),
+          List.of(keyword.signature(), keyword.block().isYes("draft")));
+      if (!keyword.signature().phrases().isEmpty()) {
+        put(facts, new Symbol(Space.PHRASE, key), keyword.signature());
+      }
+    }
+    Map<Symbol, List<String>> elements = new HashMap<>();
+    for (PageEntry page : index.pages()) {
+      List<String> names = page.elements().stream().map(ElementEntry::name).toList();
+      put(facts, new Symbol(Space.PAGE, Names.key(page.name())), names);
+      for (ElementEntry element : page.elements()) {
+        elements.computeIfAbsent(symbol(element), s -> new ArrayList<>()).add(element.fullName());
+      }
+    }
+    elements.forEach((symbol, names) -> put(facts, symbol, names));
+    index
+        .dataSets()
+        .forEach(set ->
+            put(facts, new Symbol(Space.DATA_SET, Names.key(set.name())), set.placed().block()));
+    index
+        .named()
+        .forEach(block ->
+            put(
+                facts,
+                new Symbol(Space.valueOf(block.block().kind().name()), Names.key(block.name())),
+                fact(block.block())));
+    index.published().forEach(key -> put(facts, new Symbol(Space.PUBLISHED, key), true));
+    index
+        .suite()
+        .ifPresent(suite ->
+            suite
+                .cases()
+                .forEach(entry ->
+                    put(
+                        facts,
+                        new Symbol(Space.CASE, entry.key()),
+                        List.of(
+                            entry.isDraft(),
+                            entry.mayRun(),
+                            entry.block().value("after"),
+                            entry.block().steps(Section.STEPS).isEmpty()))));
+    return facts;
+  }
+
+  /** Of two things with one name both count, as either may be the one that is found. */
+  private static void put(Map<Symbol, Object> facts, Symbol symbol, Object fact) {
+    facts.merge(symbol, fact, List::of);
+  }
+
+  /** What an environment's values are is no part of the answer, only their names and addresses. */
+  private static Object fact(Block block) {
+    if (block.kind() != BlockKind.ENVIRONMENT) {
+      return block;
+    }
+    List<String> names = new ArrayList<>();
+    names.add(block.value("like"));
+    block
+        .section(Section.VALUES)
+        .map(SectionTable::of)
+        .ifPresent(table ->
+            table
+                .rows()
+                .forEach(row -> {
+                  names.add(row.text("name") + "|" + row.text("kind"));
+                  if (row.source("value").contains("://")) {
+                    names.add(row.source("value"));
+                  }
+                }));
+    return names;
+  }
+}

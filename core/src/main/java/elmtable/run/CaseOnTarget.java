@@ -1,0 +1,16 @@
+package elmtable.run;
+
+import elmtable.plan.ExecutableCase;
+import elmtable.project.CaseEntry;
+
+/** A case with one environment and browser: all its executable cases there together. */
+record CaseOnTarget(String document, String name, String environment, String browser) {
+  static CaseOnTarget of(ExecutableCase executable) {
+    return of(executable.entry(), executable);
+  }
+
+  /** A case with the environment and browser of another's executable case. */
+  static CaseOnTarget of(CaseEntry entry, ExecutableCase like) {
+    return new CaseOnTarget(entry.path(), entry.name(), like.environment(), like.browser());
+  }
+}

@@ -1,0 +1,83 @@
+package elmtable.server.command;
+
+import elmtable.language.Document.Placed;
+import elmtable.language.Section;
+import elmtable.language.Step;
+import elmtable.project.CaseEntry;
+import elmtable.project.Project;
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpRequest.BodyPublishers;
+import java.net.http.HttpResponse.BodyHandlers;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * The first requests that the interface makes, made by the server to itself, so that the first
+ * person does not wait for what only the first of each takes: nearly half a second for the first
+ * look at an edit. Nothing is changed by them.
+ */
+final class WarmUp {
+  private static final List<String> FIRST =
+      List.of("/", "/api/project", "/api/documents", "/api/problems", "/api/plan", "/api/runs");
+
+  private final HttpClient client;
+  private final String server;
+
+  private WarmUp(HttpClient client, String server) {
+    this.client = client;
+    this.server = server;
+  }
+
+  static void of(int port, Project project) throws InterruptedException, IOException {
+    try (HttpClient client = HttpClient.newHttpClient()) {
+      WarmUp rehearsal = new WarmUp(client, "http://127.0.0.1:" + port);
+      for (String path : FIRST) {
+        rehearsal.send(rehearsal.request(path).build());
+      }
+      Optional<CaseEntry> entry =
+          project.index().suites().stream()
+              .flatMap(suite -> suite.cases().stream())
+              .filter(one -> !one.block().steps(Section.STEPS).isEmpty())
+              .findFirst();
+      if (entry.isPresent()) {
+        rehearsal.edit(entry.get());
+      }
+    }
+  }
+
+  /** What typing into the first cell of a case asks for. */
+  private void edit(CaseEntry entry) throws InterruptedException, IOException {
+    Placed placed = entry.placed();
+    Step step = placed.block().steps(Section.STEPS).get(0);
+    int line = placed.firstLine() + step.range().line();
+    send(request("/api/documents/" + entry.path()).build());
+    for (String typed : List.of("o", "op")) {
+      post(
+          "/api/previews/" + entry.path(),
+          "{\"edits\":[{\"edit\":\"set cells\",\"line\":%d,\"cell\":0,\"rows\":[[\"%s\"]]}]}"
+              .formatted(line, typed));
+      post(
+          "/api/completions/" + entry.path(),
+          "{\"line\":%d,\"cell\":0,\"text\":\"%s\"}".formatted(line, typed));
+    }
+  }
+
+  private HttpRequest.Builder request(String path) {
+    return HttpRequest.newBuilder(URI.create(server + path.replace(" ", "%20")));
+  }
+
+  private void post(String path, String body) throws InterruptedException, IOException {
+    send(
+        request(path)
+            .header("Content-Type", "application/json")
+            .POST(BodyPublishers.ofString(body))
+            .build());
+  }
+
+  private void send(HttpRequest request) throws InterruptedException, IOException {
+    client.send(request, BodyHandlers.discarding());
+  }
+}

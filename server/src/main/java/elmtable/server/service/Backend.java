@@ -1,6 +1,0 @@
-package elmtable.server.service;
-
-import elmtable.server.store.RunStore;
-
-/** Everything that the HTTP side talks to. */
-public record Backend(Workspace workspace, RunService runs, RunStore store) {}

@@ -1,0 +1,6 @@
+package elmtable.server.service;
+
+import elmtable.server.store.RunStore;
+
+/** Everything that the HTTP side talks to. */
+public record Services(Workspace workspace, RunService runs, RunStore store) {}

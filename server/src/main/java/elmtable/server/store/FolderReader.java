@@ -1,0 +1,104 @@
+package elmtable.server.store;
+
+import elmtable.data.ProjectFiles;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.CharacterCodingException;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+
+/**
+ * A project read from a folder: texts of documents by path, and the other files where they are.
+ * Hidden files and folders are passed over.
+ */
+public record FolderReader(Map<String, String> documents, ProjectFiles files) {
+  private static boolean isDocument(String path) {
+    return path.endsWith(".elmt") || path.endsWith(".feature");
+  }
+
+  public static FolderReader of(Path folder) throws IOException {
+    Map<String, String> documents = new TreeMap<>();
+    for (String path : paths(folder)) {
+      if (isDocument(path)) {
+        documents.put(path, text(folder.resolve(path), path));
+      }
+    }
+    return new FolderReader(documents, new FolderFiles(folder));
+  }
+
+  private static String text(Path file, String path) throws IOException {
+    try {
+      return Files.readString(file);
+    } catch (CharacterCodingException broken) {
+      throw new IOException(path + " is not UTF-8 text", broken);
+    }
+  }
+
+  static List<String> paths(Path folder) throws IOException {
+    try (Stream<Path> all = Files.walk(folder)) {
+      return all.filter(Files::isRegularFile)
+          .map(file -> folder.relativize(file).toString().replace('\\', '/'))
+          .filter(path -> !("/" + path).contains("/."))
+          .sorted()
+          .toList();
+    }
+  }
+
+  private record FolderFiles(Path folder) implements ProjectFiles {
+    @Override
+    public List<String> paths() {
+      try {
+        return FolderReader.paths(folder).stream().filter(path -> !isDocument(path)).toList();
+      } catch (IOException unreadable) {
+        throw new UncheckedIOException(unreadable);
+      }
+    }
+
+    @Override
+    public Optional<String> version(String path) {
+      Path file = inside(path);
+      try {
+        if (file == null || !Files.isRegularFile(file)) {
+          return Optional.empty();
+        }
+        BasicFileAttributes attributes = Files.readAttributes(file, BasicFileAttributes.class);
+        return Optional.of(attributes.size() + " " + attributes.lastModifiedTime().toMillis());
+      } catch (IOException unreadable) {
+        // It is there; opening it says why it cannot be read.
+        return Optional.of("unreadable");
+      }
+    }
+
+    @Override
+    public InputStream open(String path) throws IOException {
+      Path file = inside(path);
+      if (file == null) {
+        throw new NoSuchFileException(path, null, "is not inside the project");
+      }
+      return Files.newInputStream(file);
+    }
+
+    @Override
+    public Path local(String path) throws IOException {
+      Path file = inside(path);
+      if (file == null) {
+        throw new NoSuchFileException(path, null, "is not inside the project");
+      }
+      return file;
+    }
+
+    /** A path that leads out of the project's folder is no file of it. */
+    private Path inside(String path) {
+      Path file = folder.resolve(path).normalize();
+      return file.startsWith(folder.normalize()) ? file : null;
+    }
+  }
+}
