@@ -18,16 +18,16 @@ import java.util.Optional;
 public final class ElementResolver {
   private final ElementFinder finder;
   private final ValueLookup around;
-  private final EvaluationContext surroundings;
+  private final EvaluationContext context;
 
   /**
    * @param around where references of locators are looked up that are no places of the element's
    *     name
    */
-  public ElementResolver(ProjectIndex index, ValueLookup around, EvaluationContext surroundings) {
+  public ElementResolver(ProjectIndex index, ValueLookup around, EvaluationContext context) {
     this.finder = new ElementFinder(index);
     this.around = around;
-    this.surroundings = surroundings;
+    this.context = context;
   }
 
   /** Throws {@link FormulaException} where the name fits no element, or several. */
@@ -56,7 +56,7 @@ public final class ElementResolver {
     one.values().forEach((place, value) -> values.put(Names.key(place), value));
     ValueLookup places =
         path -> Optional.ofNullable(path.size() == 1 ? values.get(Names.key(path.get(0))) : null);
-    Evaluator evaluator = new Evaluator(places.orElse(around), surroundings);
+    Evaluator evaluator = new Evaluator(places.orElse(around), context);
     return new Target(
         name, LocatorValues.fill(one.element().by(), one.element().locator(), evaluator));
   }

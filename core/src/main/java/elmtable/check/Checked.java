@@ -65,12 +65,12 @@ record Checked(
    * What was found in one block; it holds as long as the block is the same object and nothing that
    * it asked for changed.
    *
-   * @param surroundings the head of its suite, for a case
+   * @param context the head of its suite, for a case
    * @param winner whether it is the one that its name finds
    * @param problems lines count from the block
    */
   record CheckedBlock(
-      Block surroundings, boolean winner, List<Diagnostic> problems, LookupLog lookups) {}
+      Block context, boolean winner, List<Diagnostic> problems, LookupLog lookups) {}
 
   /**
    * @param blocks by identity

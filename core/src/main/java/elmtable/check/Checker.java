@@ -196,8 +196,8 @@ final class Checker {
     Set<Symbol> used = new HashSet<>();
     Block suite = index.document().document().suite().map(Placed::block).orElse(null);
     for (Placed placed : index.document().document().blocks()) {
-      Block surroundings = placed.block().kind() == BlockKind.CASE ? suite : null;
-      CheckedBlock block = block(index, placed, surroundings, cases, known);
+      Block context = placed.block().kind() == BlockKind.CASE ? suite : null;
+      CheckedBlock block = block(index, placed, context, cases, known);
       blocks.put(placed.block(), block);
       lookups.addAll(block.lookups().symbols);
       used.addAll(block.lookups().used);
@@ -215,7 +215,7 @@ final class Checker {
   private CheckedBlock block(
       DocumentIndex index,
       Placed placed,
-      Block surroundings,
+      Block context,
       Map<Block, CaseEntry> cases,
       CheckedDocument document) {
     Block block = placed.block();
@@ -223,7 +223,7 @@ final class Checker {
         block.kind() == BlockKind.CASE ? cases.containsKey(block) : isFoundByItsName(placed);
     CheckedBlock known = document == null ? null : document.blocks().get(block);
     if (known != null
-        && known.surroundings() == surroundings
+        && known.context() == context
         && known.winner() == winner
         && Collections.disjoint(known.lookups().symbols, changed)) {
       return known;
@@ -234,8 +234,8 @@ final class Checker {
             ? List.of()
             : check(project.recording(lookups), index, placed, cases.get(block), winner);
     lookups.used.addAll(
-        ColumnChecks.uses(block, Optional.ofNullable(surroundings), lookups.used, project));
-    return new CheckedBlock(surroundings, winner, List.copyOf(problems), lookups);
+        ColumnChecks.uses(block, Optional.ofNullable(context), lookups.used, project));
+    return new CheckedBlock(context, winner, List.copyOf(problems), lookups);
   }
 
   private boolean isFoundByItsName(Placed placed) {

@@ -3,14 +3,20 @@ package elmtable.data;
 import elmtable.data.pairs.PairwiseRows;
 import elmtable.formula.Escapes;
 import elmtable.text.Names;
+import java.math.BigInteger;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.OptionalLong;
+import java.util.stream.LongStream;
 
 /** Data sets made of several others. */
 final class Combined {
   /** The most values of one set that pairs are made of; their pairs are all in memory. */
   static final int MOST_FOR_PAIRS = 5_000;
+
+  /** So few that a count may still be multiplied by environments and browsers. */
+  private static final BigInteger MOST_ROWS = BigInteger.TEN.pow(15);
 
   private Combined() {}
 
@@ -58,11 +64,11 @@ final class Combined {
   }
 
   /** Rows that are made one after another from their number. */
-  private abstract static class NumberedCase implements Rows {
+  private abstract static class NumberedRows implements Rows {
     private long next;
     private final long end;
 
-    NumberedCase(long end) {
+    NumberedRows(long end) {
       this.end = end;
     }
 
@@ -93,6 +99,21 @@ final class Combined {
     return sources.stream().map(Combined::inMemory).toList();
   }
 
+  private static long product(LongStream sizes) {
+    BigInteger product =
+        sizes.mapToObj(BigInteger::valueOf).reduce(BigInteger.ONE, BigInteger::multiply);
+    if (product.compareTo(MOST_ROWS) > 0) {
+      throw new BrokenDataException(
+          String.format(
+              Locale.ROOT,
+              "All of these sets together give %,d rows, and at most %,d can be counted; take fewer"
+                  + " rows of each with first or sample, or combine them as pairs.",
+              product,
+              MOST_ROWS));
+    }
+    return product.longValueExact();
+  }
+
   /** Every row of one set with every row of the others, the last set's changing fastest. */
   record AllOf(List<DataSource> sources) implements DataSource {
     @Override
@@ -107,22 +128,14 @@ final class Combined {
 
     @Override
     public OptionalLong size() {
-      long size = 1;
-      for (Part part : parts(sources)) {
-        size = Math.multiplyExact(size, part.size());
-      }
-      return OptionalLong.of(size);
+      return OptionalLong.of(product(parts(sources).stream().mapToLong(Part::size)));
     }
 
     @Override
     public Rows open() {
       List<List<DataRow>> rows = allInMemory(sources);
       List<Part> parts = parts(sources);
-      long size = 1;
-      for (List<DataRow> own : rows) {
-        size = Math.multiplyExact(size, (long) own.size());
-      }
-      return new NumberedCase(size) {
+      return new NumberedRows(product(rows.stream().mapToLong(List::size))) {
         @Override
         DataRow row(long index) {
           List<DataRow> chosen = new ArrayList<>(rows.size());
@@ -191,7 +204,7 @@ final class Combined {
       List<List<DataRow>> rows = allInMemory(sources);
       List<Part> parts = parts(sources);
       int[][] indexes = indexes(rows);
-      return new NumberedCase(indexes.length) {
+      return new NumberedRows(indexes.length) {
         @Override
         DataRow row(long index) {
           List<DataRow> chosen = new ArrayList<>(rows.size());

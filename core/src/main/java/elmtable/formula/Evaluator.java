@@ -6,6 +6,7 @@ import elmtable.formula.Formula.Operator;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.math.RoundingMode;
+import java.time.DateTimeException;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -23,9 +24,9 @@ public final class Evaluator {
   private final ValueLookup scope;
   private final Functions functions;
 
-  public Evaluator(ValueLookup scope, EvaluationContext surroundings) {
+  public Evaluator(ValueLookup scope, EvaluationContext context) {
     this.scope = scope;
-    this.functions = new Functions(surroundings);
+    this.functions = new Functions(context);
   }
 
   /**
@@ -74,6 +75,14 @@ public final class Evaluator {
   }
 
   public Value value(Formula formula) {
+    try {
+      return worked(formula);
+    } catch (ArithmeticException | DateTimeException beyond) {
+      throw new FormulaException("A formula has no value: " + beyond.getMessage() + ".");
+    }
+  }
+
+  private Value worked(Formula formula) {
     return switch (formula) {
       case Formula.Literal literal -> literal.value();
       case Formula.Reference reference ->
@@ -130,8 +139,8 @@ public final class Evaluator {
       case JOIN -> Value.of(value(left).text() + value(right).text());
       case PLUS -> plus(value(left), value(right));
       case MINUS -> minus(value(left), value(right));
-      case TIMES -> new Value.Num(number(value(left)).multiply(number(value(right)), DECIMAL));
-      case DIVIDE -> new Value.Num(divide(number(value(left)), number(value(right))));
+      case TIMES -> Numbers.of(number(value(left)).multiply(number(value(right)), DECIMAL));
+      case DIVIDE -> Numbers.of(divide(number(value(left)), number(value(right))));
       case REMAINDER -> new Value.Num(remainder(number(value(left)), number(value(right))));
       case NOT -> throw new IllegalStateException("not takes one operand");
     };
@@ -140,9 +149,9 @@ public final class Evaluator {
   /** Numbers are added; days are added to a date. */
   private static Value plus(Value left, Value right) {
     if (left instanceof Value.Day day) {
-      return new Value.Day(day.date().plusDays(number(right).longValueExact()));
+      return Days.after(day.date(), number(right));
     }
-    return new Value.Num(number(left).add(number(right), DECIMAL));
+    return Numbers.of(number(left).add(number(right), DECIMAL));
   }
 
   /** Two dates give the days between them. */
@@ -150,9 +159,9 @@ public final class Evaluator {
     if (left instanceof Value.Day day) {
       return Values.date(right)
           .map(other -> Value.of(day.date().toEpochDay() - other.toEpochDay()))
-          .orElseGet(() -> new Value.Day(day.date().minusDays(number(right).longValueExact())));
+          .orElseGet(() -> Days.after(day.date(), number(right).negate()));
     }
-    return new Value.Num(number(left).subtract(number(right), DECIMAL));
+    return Numbers.of(number(left).subtract(number(right), DECIMAL));
   }
 
   private static boolean contains(Value whole, Value part) {

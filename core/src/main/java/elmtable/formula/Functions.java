@@ -2,6 +2,7 @@ package elmtable.formula;
 
 import com.fasterxml.jackson.core.JsonPointer;
 import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import java.math.BigDecimal;
@@ -26,21 +27,23 @@ final class Functions {
 
   /** Made when first used, as few formulas read JSON and it takes a good part of a start. */
   private static final class Json {
-    private static final ObjectMapper READER = new ObjectMapper();
+    private static final ObjectMapper READER =
+        new ObjectMapper().enable(DeserializationFeature.USE_BIG_DECIMAL_FOR_FLOATS);
   }
 
-  private final EvaluationContext surroundings;
+  private final EvaluationContext context;
 
-  Functions(EvaluationContext surroundings) {
-    this.surroundings = surroundings;
+  Functions(EvaluationContext context) {
+    this.context = context;
   }
 
   Value apply(Function function, List<Value> values) {
     Value first = values.isEmpty() ? Value.EMPTY : values.get(0);
     return switch (function) {
       case TODAY ->
-          new Value.Day(
-              LocalDate.now(surroundings.clock()).plusDays(values.isEmpty() ? 0 : whole(first)));
+          Days.after(
+              LocalDate.now(context.clock()),
+              values.isEmpty() ? BigDecimal.ZERO : Evaluator.number(first));
       case NOW -> Value.of(now());
       case DATE -> date(first.text(), values.get(1).text());
       case FORMAT -> format(first, values.get(1).text());
@@ -69,7 +72,7 @@ final class Functions {
               .max(Values::compare)
               .orElseThrow(() -> new FormulaException("max of an empty list."));
       case SUM ->
-          new Value.Num(
+          Numbers.of(
               spread(values).map(Evaluator::number).reduce(BigDecimal.ZERO, BigDecimal::add));
       case COUNT -> Value.of(first.equals(Value.EMPTY) ? 0 : Evaluator.list(first).size());
       case SAME -> Value.of(first.text().equals(values.get(1).text()));
@@ -99,7 +102,7 @@ final class Functions {
   }
 
   private String now() {
-    return ZonedDateTime.now(surroundings.clock())
+    return ZonedDateTime.now(context.clock())
         .truncatedTo(ChronoUnit.MILLIS)
         .format(DateTimeFormatter.ISO_LOCAL_DATE_TIME);
   }
@@ -129,7 +132,7 @@ final class Functions {
   }
 
   private String unique(String prefix) {
-    return prefix + surroundings.run() + "-" + surroundings.counter().incrementAndGet();
+    return prefix + context.run() + "-" + context.counter().incrementAndGet();
   }
 
   private Value random(long low, long high) {
@@ -137,18 +140,24 @@ final class Functions {
       throw new FormulaException(
           "random needs the lower number first: " + low + " is above " + high + ".");
     }
-    return Value.of(high == Long.MAX_VALUE ? low : surroundings.random().nextLong(low, high + 1));
+    if (high < Long.MAX_VALUE) {
+      return Value.of(context.random().nextLong(low, high + 1));
+    }
+    return Value.of(
+        low > Long.MIN_VALUE
+            ? context.random().nextLong(low - 1, high) + 1
+            : context.random().nextLong());
   }
 
   private Value pick(List<Value> items) {
     if (items.isEmpty()) {
       throw new FormulaException("pick of an empty list.");
     }
-    return items.get(surroundings.random().nextInt(items.size()));
+    return items.get(context.random().nextInt(items.size()));
   }
 
   private static Value repeat(String text, long times) {
-    if (times < 0 || times * Math.max(1, text.length()) > LONGEST) {
+    if (times < 0 || times > LONGEST || times * Math.max(1, text.length()) > LONGEST) {
       throw new FormulaException("A text is repeated 0 times or more, up to a million characters.");
     }
     return Value.of(text.repeat((int) times));
@@ -170,17 +179,24 @@ final class Functions {
   }
 
   private static Value json(String text, String pointer) {
+    JsonPointer at = pointer(pointer);
     try {
-      JsonNode node = Json.READER.readTree(text).at(JsonPointer.compile(pointer));
+      JsonNode node = Json.READER.readTree(text).at(at);
       if (node.isMissingNode()) {
         throw new FormulaException("The JSON text has nothing at " + pointer + ".");
       }
       return fromJson(node);
     } catch (JsonProcessingException broken) {
       throw new FormulaException("The text is not JSON: " + broken.getOriginalMessage());
+    }
+  }
+
+  private static JsonPointer pointer(String written) {
+    try {
+      return JsonPointer.compile(written);
     } catch (IllegalArgumentException broken) {
       throw new FormulaException(
-          "“" + pointer + "” is not a JSON Pointer; one begins with a slash.");
+          "“" + written + "” is not a JSON Pointer; one begins with a slash.");
     }
   }
 
@@ -189,7 +205,7 @@ final class Functions {
       return Value.of(node.booleanValue());
     }
     if (node.isNumber()) {
-      return new Value.Num(node.decimalValue());
+      return Numbers.of(node.decimalValue());
     }
     if (node.isArray()) {
       List<Value> items = new ArrayList<>();

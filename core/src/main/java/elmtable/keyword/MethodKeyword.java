@@ -33,7 +33,8 @@ public final class MethodKeyword {
   }
 
   /**
-   * Calls the method and gives its results in order. Runtime exceptions of the method pass through.
+   * Calls the method and gives its results in order. What the method throws passes through; a
+   * checked exception comes as the cause of an {@link IllegalStateException}.
    */
   public List<Value> call(StepContext context, List<Object> arguments) {
     List<Object> all = new ArrayList<>();
@@ -48,10 +49,11 @@ public final class MethodKeyword {
         default -> throw new IllegalStateException(method + " gives no value");
       };
     } catch (InvocationTargetException thrown) {
-      if (thrown.getCause() instanceof RuntimeException failure) {
-        throw failure;
+      switch (thrown.getCause()) {
+        case RuntimeException failure -> throw failure;
+        case Error error -> throw error;
+        case Throwable checked -> throw new IllegalStateException(checked);
       }
-      throw new IllegalStateException(thrown.getCause());
     } catch (IllegalAccessException notPublic) {
       throw new IllegalStateException(notPublic);
     }

@@ -1,65 +1,62 @@
 package elmtable.plan;
 
+import elmtable.language.Document.Placed;
 import elmtable.project.CaseEntry;
 import elmtable.project.Project;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
+import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Map;
 
 /** Adds the cases that chosen ones come after. */
 final class NeededCases {
   private final Project project;
   private final Planner planner;
   private final List<CasePlan> plans;
+  private final Map<Placed, Integer> places = new IdentityHashMap<>();
 
   NeededCases(Project project, Planner planner, List<CasePlan> plans) {
     this.project = project;
     this.planner = planner;
     this.plans = new ArrayList<>(plans);
+    for (int i = 0; i < plans.size(); i++) {
+      places.put(plans.get(i).entry().placed(), i);
+    }
   }
 
   /** All cases in their order, needed ones in the place of the same cases that were out. */
   List<CasePlan> added() {
-    for (int i = 0; i < plans.size(); i++) {
-      if (plans.get(i).isIn() && !plans.get(i).isNeeded()) {
-        addFor(plans.get(i).entry());
+    Deque<CaseEntry> open = new ArrayDeque<>();
+    plans.stream().filter(CasePlan::isIn).map(CasePlan::entry).forEach(open::add);
+    while (!open.isEmpty()) {
+      CaseEntry later = open.poll();
+      for (String name : later.after()) {
+        project
+            .index()
+            .caseNamed(name, later)
+            .filter(earlier -> isAdded(earlier, later))
+            .ifPresent(open::addFirst);
       }
     }
     return plans;
   }
 
-  private void addFor(CaseEntry later) {
-    for (String name : later.after()) {
-      project.index().caseNamed(name, later).ifPresent(earlier -> add(earlier, later));
+  /** Adds a case where not all of it was in; false where nothing had to be added. */
+  private boolean isAdded(CaseEntry earlier, CaseEntry later) {
+    Integer place = places.get(earlier.placed());
+    if (place == null) {
+      return false;
     }
-  }
-
-  private void add(CaseEntry earlier, CaseEntry later) {
-    int at = indexOf(earlier);
-    if (at < 0) {
-      return;
-    }
-    CasePlan known = plans.get(at);
-    boolean whole =
-        known.isIn()
-            && known.identities() == CasePlan.ALL
-            && known.rows().isAll()
-            && planner.hasAllParts(known);
-    if (whole || known.isNeeded()) {
-      return;
+    CasePlan known = plans.get(place);
+    if (known.isNeeded() || known.isIn() && known.isWhole() && planner.hasAllParts(known)) {
+      return false;
     }
     CasePlan needed = planner.needed(earlier, later.name());
     if (needed.isIn()) {
-      plans.set(at, needed);
-      addFor(earlier);
+      plans.set(place, needed);
     }
-  }
-
-  private int indexOf(CaseEntry entry) {
-    for (int i = 0; i < plans.size(); i++) {
-      if (plans.get(i).entry().placed() == entry.placed()) {
-        return i;
-      }
-    }
-    return -1;
+    return needed.isIn();
   }
 }

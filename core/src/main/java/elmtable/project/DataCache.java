@@ -123,14 +123,14 @@ final class DataCache {
     }
     String environment = project.environment();
     try {
-      EvaluationContext surroundings = EvaluationContext.seeded(0, "data");
+      EvaluationContext context = EvaluationContext.seeded(0, "data");
       Map<String, Value> values =
           environment.isEmpty()
               ? Map.of()
-              : Environments.values(project.index(), environment, System.getenv(), surroundings);
+              : Environments.values(project.index(), environment, System.getenv(), context);
       ValueLookup scope =
           path -> Optional.ofNullable(values.get(Names.key(path.get(path.size() - 1))));
-      return new Evaluator(scope, surroundings).value(template).text();
+      return new Evaluator(scope, context).value(template).text();
     } catch (FormulaException failure) {
       throw new BrokenDataException(
           "“" + written + "” cannot be filled in: " + failure.getMessage());

@@ -72,7 +72,7 @@ public final class Environments {
       ProjectIndex index,
       String environment,
       Map<String, String> system,
-      EvaluationContext surroundings) {
+      EvaluationContext context) {
     ValueLookup os =
         path ->
             path.size() == 2 && path.get(0).equals("os")
@@ -83,7 +83,7 @@ public final class Environments {
         path ->
             Optional.ofNullable(values.get(Names.key(path.get(path.size() - 1))))
                 .filter(v -> path.size() == 1);
-    Evaluator evaluator = new Evaluator(own.orElse(os), surroundings);
+    Evaluator evaluator = new Evaluator(own.orElse(os), context);
     entries(index, environment)
         .forEach((key, entry) -> values.put(key, evaluated(environment, entry, evaluator)));
     return values;

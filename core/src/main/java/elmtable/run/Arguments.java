@@ -131,7 +131,7 @@ final class Arguments {
         new Evaluator(
             path ->
                 Optional.ofNullable(path.size() == 1 ? values.get(Names.key(path.get(0))) : null),
-            scope.surroundings());
+            scope.context());
     for (BoundArgument argument : arguments) {
       Value value = value(argument, argument.cell().isPresent() ? evaluator : defaults);
       values.put(Names.key(argument.parameter().name()), value);
@@ -173,7 +173,7 @@ final class Arguments {
   }
 
   private Target element(String name) {
-    return new ElementResolver(project.index(), scope.ofKeyword(), scope.surroundings())
+    return new ElementResolver(project.index(), scope.ofKeyword(), scope.context())
         .resolve(name, context.pages());
   }
 
@@ -183,8 +183,7 @@ final class Arguments {
             .index()
             .page(name)
             .orElseThrow(() -> new FormulaException("No page is called “" + name + "”."));
-    String path =
-        new Evaluator(scope.ofKeyword(), scope.surroundings()).value(page.address()).text();
+    String path = new Evaluator(scope.ofKeyword(), scope.context()).value(page.address()).text();
     return new PageArgument(page.name(), path);
   }
 }

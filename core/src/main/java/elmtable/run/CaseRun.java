@@ -20,9 +20,12 @@ import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** Runs one executable case, again where it may try more than once or its browser was lost. */
 final class CaseRun {
+  private static final Logger LOG = LoggerFactory.getLogger(CaseRun.class);
   private static final Duration USUAL_TIMEOUT = Duration.ofMinutes(5);
 
   private final RunRequest request;
@@ -119,6 +122,10 @@ final class CaseRun {
       return phases(executable, steps, context).masked(secrets);
     } catch (FormulaException failure) {
       return CaseResult.broken(secrets.mask(failure.getMessage()));
+    } catch (RuntimeException | StackOverflowError broken) {
+      LOG.error("{} broke off", executable.name(), broken);
+      return CaseResult.broken(
+          secrets.mask("The case broke off: " + UnexpectedFailure.words(broken) + "."));
     }
   }
 
@@ -197,19 +204,18 @@ final class CaseRun {
     // Each case draws from a seed of its own, so that its values do not depend on how cases fell to
     // workers.
     long seed = request.seed() ^ executable.identity().hashCode();
-    EvaluationContext surroundings =
+    EvaluationContext context =
         EvaluationContext.seeded(seed, request.id() + "-" + numbered.number());
     Map<String, Value> environment =
         Environments.values(
-            request.project().index(), executable.environment(), System.getenv(), surroundings);
+            request.project().index(), executable.environment(), System.getenv(), context);
     Environments.entries(request.project().index(), executable.environment())
         .forEach((key, entry) -> {
           if (entry.secret() && environment.containsKey(key)) {
             secrets.add(environment.get(key).text());
           }
         });
-    CaseValues scope =
-        new CaseValues(surroundings, environment, runValues(), published, executable);
+    CaseValues scope = new CaseValues(context, environment, runValues(), published, executable);
     executable
         .entry()
         .suite()
@@ -220,7 +226,7 @@ final class CaseRun {
                 .rows()
                 .forEach(row -> {
                   Value value =
-                      new Evaluator(scope.ofCase(), surroundings)
+                      new Evaluator(scope.ofCase(), context)
                           .value(Template.of(row.source("value")));
                   if (row.text("kind").equalsIgnoreCase("secret")) {
                     secrets.add(value.text());
@@ -229,7 +235,7 @@ final class CaseRun {
                 }));
     executable
         .row()
-        .ifPresent(row -> scope.putRow(values(executable.entry(), row, scope, surroundings)));
+        .ifPresent(row -> scope.putRow(values(executable.entry(), row, scope, context)));
     return scope;
   }
 
@@ -238,9 +244,9 @@ final class CaseRun {
   }
 
   private static Map<String, Value> values(
-      CaseEntry entry, CaseRow row, CaseValues scope, EvaluationContext surroundings) {
+      CaseEntry entry, CaseRow row, CaseValues scope, EvaluationContext context) {
     Map<String, Value> values = new LinkedHashMap<>();
-    Evaluator evaluator = new Evaluator(scope.ofCase(), surroundings);
+    Evaluator evaluator = new Evaluator(scope.ofCase(), context);
     for (int i = 0; i < row.columns().size(); i++) {
       values.put(
           Names.key(row.columns().get(i)),

@@ -15,7 +15,7 @@ import java.util.function.Supplier;
 
 /** The values of one executable case: its row's, its suite's and its environment's. */
 final class CaseValues {
-  private final EvaluationContext surroundings;
+  private final EvaluationContext context;
   private final Map<String, Value> environment;
   private final Map<String, Value> run;
   private final Map<String, Value> suite = new LinkedHashMap<>();
@@ -25,12 +25,12 @@ final class CaseValues {
   private Map<String, Value> row = Map.of();
 
   CaseValues(
-      EvaluationContext surroundings,
+      EvaluationContext context,
       Map<String, Value> environment,
       Map<String, Value> run,
       PublishedValues published,
       ExecutableCase executable) {
-    this.surroundings = surroundings;
+    this.context = context;
     this.environment = environment;
     this.run = run;
     this.published = published;
@@ -54,8 +54,8 @@ final class CaseValues {
     row = values;
   }
 
-  EvaluationContext surroundings() {
-    return surroundings;
+  EvaluationContext context() {
+    return context;
   }
 
   Optional<Value> baseAddress() {

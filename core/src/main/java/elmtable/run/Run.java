@@ -8,6 +8,8 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentSkipListSet;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
@@ -29,6 +31,10 @@ final class Run implements RunHandle {
   private final EventPublisher events;
   private final CountDownLatch over = new CountDownLatch(1);
   private final Map<Outcome, Integer> counts = new EnumMap<>(Outcome.class);
+
+  /** The numbers of cases without an outcome. */
+  private final Set<Integer> open = new ConcurrentSkipListSet<>();
+
   private final StopSignal stop = new StopSignal();
   private final PublishedValues published;
 
@@ -45,20 +51,43 @@ final class Run implements RunHandle {
   }
 
   void execute() {
+    boolean whole = false;
+    String reason = "The run ended before this case began.";
     try {
       List<NumberedCase> cases = numbered();
-      tellStart(cases);
-      try (Browser.Launcher launcher = launchers.make()) {
-        stop.onStop(launcher::close);
-        work(new Lanes(request.project(), cases), launcher);
-      }
-      events.publish(
-          new RunEvent.RunFinished(EventPublisher.now(), stop.isSet(), Map.copyOf(counts)));
-    } catch (RuntimeException broken) {
-      LOG.error("The run {} broke off", request.id(), broken);
-      events.publish(new RunEvent.RunFinished(EventPublisher.now(), true, Map.copyOf(counts)));
+      publishStart(cases);
+      cases.forEach(numbered -> open.add(numbered.number()));
+      work(cases);
+      whole = !stop.isSet();
+    } catch (Throwable thrown) {
+      LOG.error("The run {} broke off", request.id(), thrown);
+      reason = "The run broke off: " + UnexpectedFailure.words(thrown) + ".";
     } finally {
+      endOpenCases(reason);
+      events.publish(new RunEvent.RunFinished(EventPublisher.now(), !whole, Map.copyOf(counts)));
       over.countDown();
+    }
+  }
+
+  private void work(List<NumberedCase> cases) {
+    try (Browser.Launcher launcher = launchers.make()) {
+      stop.onStop(launcher::close);
+      work(new Lanes(request.project(), cases), launcher);
+    }
+  }
+
+  /** Whatever happened, each planned case has an outcome. */
+  private void endOpenCases(String reason) {
+    for (int number : List.copyOf(open)) {
+      finished(number, without(number, Outcome.ERROR, reason));
+    }
+  }
+
+  private void finished(int number, Outcome outcome) {
+    synchronized (counts) {
+      if (open.remove(number)) {
+        counts.merge(outcome, 1, Integer::sum);
+      }
     }
   }
 
@@ -71,7 +100,7 @@ final class Run implements RunHandle {
     return cases;
   }
 
-  private void tellStart(List<NumberedCase> cases) {
+  private void publishStart(List<NumberedCase> cases) {
     events.publish(
         new RunEvent.RunStarted(
             EventPublisher.now(),
@@ -128,12 +157,7 @@ final class Run implements RunHandle {
     try (Browsers browsers = new Browsers(request.project(), launcher, stop)) {
       Optional<Lanes.Next> next = lanes.take(stop.isSet());
       while (next.isPresent()) {
-        Outcome outcome = Outcome.ERROR;
-        try {
-          outcome = runCase(next.get(), worker, browsers);
-        } finally {
-          lanes.done(next.get(), outcome);
-        }
+        lanes.done(next.get(), runCase(next.get(), worker, browsers));
         next = lanes.take(stop.isSet());
       }
     } catch (InterruptedException interrupted) {
@@ -142,31 +166,42 @@ final class Run implements RunHandle {
     }
   }
 
+  /** Whatever is thrown is an error of this case; the worker goes on with the next. */
   private Outcome runCase(Lanes.Next next, int worker, Browsers browsers) {
-    NumberedCase numbered = next.numbered();
+    int number = next.numbered().number();
     Outcome outcome;
-    if (stop.isSet()) {
-      outcome = without(numbered, Outcome.NOT_RUN, "The run was stopped before it began.");
-    } else if (!next.blocked().isEmpty()) {
-      outcome = without(numbered, Outcome.BLOCKED, next.blocked());
-    } else {
-      BrowserSupply supply = browsers.of(numbered.executable().browser());
+    try {
+      outcome = outcomeOf(next, worker, browsers);
+    } catch (Throwable thrown) {
+      LOG.error("Case {} of run {} broke off", number, request.id(), thrown);
       outcome =
-          new CaseRun(
-                  request, numbered, worker, supply, evidence, events, stop, next.more(), published)
-              .execute();
+          without(
+              number,
+              Outcome.ERROR,
+              "The case broke off: " + UnexpectedFailure.words(thrown) + ".");
     }
-    synchronized (counts) {
-      counts.merge(outcome, 1, Integer::sum);
-    }
+    finished(number, outcome);
     return outcome;
   }
 
-  /** Ends a case that was not begun. */
-  private Outcome without(NumberedCase numbered, Outcome outcome, String reason) {
+  private Outcome outcomeOf(Lanes.Next next, int worker, Browsers browsers) {
+    NumberedCase numbered = next.numbered();
+    if (stop.isSet()) {
+      return without(numbered.number(), Outcome.NOT_RUN, "The run was stopped before it began.");
+    }
+    if (!next.blocked().isEmpty()) {
+      return without(numbered.number(), Outcome.BLOCKED, next.blocked());
+    }
+    BrowserSupply supply = browsers.of(numbered.executable().browser());
+    return new CaseRun(
+            request, numbered, worker, supply, evidence, events, stop, next.more(), published)
+        .execute();
+  }
+
+  /** Ends a case without running it. */
+  private Outcome without(int number, Outcome outcome, String reason) {
     events.publish(
-        new RunEvent.CaseFinished(
-            EventPublisher.now(), numbered.number(), outcome, 0, Failure.of(reason)));
+        new RunEvent.CaseFinished(EventPublisher.now(), number, outcome, 0, Failure.of(reason)));
     return outcome;
   }
 

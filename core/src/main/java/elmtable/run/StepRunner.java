@@ -131,8 +131,10 @@ final class StepRunner {
     List<Value> items;
     try {
       items = new LoopItems(request.project(), evaluator(body)).of(each);
-    } catch (FormulaException failure) {
-      Result result = new Result(Outcome.ERROR, Failure.of(failure.getMessage()), false);
+    } catch (RunStoppedException stopped) {
+      throw stopped;
+    } catch (Throwable thrown) {
+      Result result = new Result(Outcome.ERROR, UnexpectedFailure.of(step, thrown), false);
       reporter.stepFinished(id, result, System.nanoTime() - begun, List.of(), List.of(), "");
       return result;
     }
@@ -218,7 +220,7 @@ final class StepRunner {
   }
 
   private Evaluator evaluator(Body body) {
-    return new Evaluator(body.frame().scope(scope), scope.surroundings());
+    return new Evaluator(body.frame().scope(scope), scope.context());
   }
 
   /** A picture with the element outlined, the page's source, its address and title. */
@@ -241,8 +243,9 @@ final class StepRunner {
             step, "source", source.getBytes(StandardCharsets.UTF_8), ".html", page.address());
         reporter.log(step, "Page: " + page.title() + " at " + page.address());
       }
-    } catch (BrowserException failure) {
-      reporter.log(step, "No evidence could be taken: " + failure.getMessage());
+    } catch (RuntimeException failure) {
+      // Evidence that cannot be taken or kept changes no outcome.
+      reporter.log(step, "No evidence could be kept: " + failure.getMessage());
     }
   }
 
@@ -284,11 +287,13 @@ final class StepRunner {
         evidenceDue = !lost;
         Failure shown = new Failure(failure.getMessage(), failure.wanted(), failure.found(), null);
         return new Result(lost ? Outcome.ERROR : Outcome.FAILED, shown, lost);
-      } catch (FormulaException failure) {
-        return new Result(Outcome.ERROR, Failure.of(failure.getMessage()), false);
       } catch (RestSkippedException skipped) {
         reason = skipped.getMessage();
         return new Result(Outcome.SKIPPED, Failure.of(reason), false, true);
+      } catch (RunStoppedException stopped) {
+        throw stopped;
+      } catch (Throwable thrown) {
+        return new Result(Outcome.ERROR, UnexpectedFailure.of(step, thrown), false);
       }
     }
 

@@ -3,6 +3,10 @@ package elmtable.data;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import elmtable.check.CheckedProject;
+import elmtable.project.TestProjects;
+import elmtable.text.Diagnostic;
+import elmtable.text.Severity;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -227,5 +231,26 @@ class ShapingTest {
     assertEquals(List.of("20", "21", "22"), sorted.subList(0, 3));
     assertEquals("2026-03-10", sorted.get(80));
     assertEquals("1a0", sorted.get(120));
+  }
+
+  @Test
+  void moreRowsThanCanBeCountedAreAProblemAndNoFailure() {
+    StringBuilder text = new StringBuilder();
+    List<String> names = new ArrayList<>();
+    for (int set = 0; set < 25; set++) {
+      names.add("set " + set);
+      text.append("data set ").append(set).append("\nrows\n| column ").append(set).append(" |\n");
+      text.append("| x |\n".repeat(10)).append('\n');
+    }
+    text.append("data d\ncombine: all of ").append(String.join(", ", names)).append('\n');
+    assertEquals(
+        List.of(
+            "All of these sets together give 10,000,000,000,000,000,000,000,000 rows, and at most"
+                + " 1,000,000,000,000,000 can be counted; take fewer rows of each with first or"
+                + " sample, or combine them as pairs."),
+        CheckedProject.of(TestProjects.of(text.toString())).problems("a.elmt").stream()
+            .filter(problem -> problem.severity() == Severity.ERROR)
+            .map(Diagnostic::message)
+            .toList());
   }
 }

@@ -295,6 +295,21 @@ class PlannerTest {
   }
 
   @Test
+  void aLongChainOfCasesIsAddedWithoutGoingDeep() {
+    StringBuilder text = new StringBuilder("suite S\n");
+    for (int i = 0; i < 3_000; i++) {
+      text.append("\ncase c").append(i).append('\n');
+      text.append(i == 0 ? "" : "after: c" + (i - 1) + "\n").append("steps\n| log | x |\n");
+    }
+    Plan plan =
+        Planner.plan(
+            CheckedProject.of(TestProjects.of(text.toString())),
+            Selection.everything().withCases("c2999"));
+    assertEquals(3_000, plan.count());
+    assertEquals("c1", plan.cases().get(0).needed());
+  }
+
+  @Test
   void whatACaseComesAfterIsChecked() {
     String text =
         AFTER.replace("tags: base", "after: third")

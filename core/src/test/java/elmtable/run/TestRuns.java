@@ -19,16 +19,19 @@ public final class TestRuns {
       int workers,
       FakeBrowsers browsers,
       List<RunListener> listeners) {
-    RunRequest request =
-        new RunRequest(
-            "7",
-            "t",
-            project,
-            Planner.plan(CheckedProject.of(project), selection),
-            workers,
-            42,
-            Duration.ofSeconds(1));
-    return new Runner(() -> browsers).start(request, (bytes, suffix) -> "kept" + suffix, listeners);
+    return new Runner(() -> browsers)
+        .start(request(project, selection, workers), (bytes, suffix) -> "kept" + suffix, listeners);
+  }
+
+  static RunRequest request(Project project, Selection selection, int workers) {
+    return new RunRequest(
+        "7",
+        "t",
+        project,
+        Planner.plan(CheckedProject.of(project), selection),
+        workers,
+        42,
+        Duration.ofSeconds(1));
   }
 
   /** Runs everything to its end. */

@@ -26,7 +26,7 @@ import picocli.CommandLine.Spec;
     name = "run",
     mixinStandardHelpOptions = true,
     description =
-        "Runs the cases of a project folder. Exit code: 0 all passed, 1 some did not, 2 could not run.")
+        "Runs the cases of a project folder. Exit code: 0 all passed, 1 some did not, 2 some could not run at all.")
 final class RunCommand implements Callable<Integer> {
   @Parameters(paramLabel = "DIR", description = "Folder of the project.")
   private Path folder;
@@ -77,11 +77,19 @@ final class RunCommand implements Callable<Integer> {
         throw new RefusalException("The run did not end within a day.");
       }
       progress.summary(results.path());
-      return progress.outcomes().stream().allMatch(Outcome.PASSED::equals) ? 0 : 1;
+      return exitCode(plan.count(), progress.outcomes());
     } catch (IOException full) {
       throw new RefusalException(
           "The results cannot be written to " + out + ": " + full.getMessage() + ".");
     }
+  }
+
+  /** 2 where a planned case has no outcome, for which nobody may take the run for a good one. */
+  static int exitCode(long planned, List<Outcome> outcomes) {
+    if (outcomes.size() < planned || outcomes.contains(Outcome.NOT_RUN)) {
+      return 2;
+    }
+    return outcomes.stream().allMatch(Outcome.PASSED::equals) ? 0 : 1;
   }
 
   /** Ctrl C ends the run in order, so that no browser stays behind. */

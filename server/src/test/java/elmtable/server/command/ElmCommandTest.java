@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import elmtable.run.Outcome;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.io.StringWriter;
@@ -198,6 +199,16 @@ class ElmCommandTest {
     assertEquals(2, elm("plan", folder.toString(), "--tags", "a and"));
     assertTrue(err.toString().contains("a tag is missing at its end"));
     assertEquals(2, elm("nonsense"));
+  }
+
+  @Test
+  void aRunIsGoodOnlyWhereEveryPlannedCasePassed() {
+    Outcome passed = Outcome.PASSED;
+    assertEquals(0, RunCommand.exitCode(2, List.of(passed, passed)));
+    assertEquals(1, RunCommand.exitCode(2, List.of(passed, Outcome.ERROR)));
+    assertEquals(2, RunCommand.exitCode(2, List.of(passed)), "one has no outcome");
+    assertEquals(2, RunCommand.exitCode(2, List.of()));
+    assertEquals(2, RunCommand.exitCode(2, List.of(passed, Outcome.NOT_RUN)));
   }
 
   @Test
