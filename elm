@@ -46,32 +46,32 @@ build() {
   need_command npm "Install Node.js 20 or newer with npm."
   local stamp="$here/server/target/built-from"
   if [ -f "$jar" ] && [ -f "$stamp" ] && [ "$(cat "$stamp")" = "$(sources)" ]; then
-    # The tests build as well, and leave the rehearsal to the first start.
-    [ -f "$(rehearsed)" ] || rehearse
+    # The tests build as well, and leave the warm-up to the first start.
+    [ -f "$(start_cache)" ] || warm_up
     return
   fi
   say "Building ..."
   (cd "$here" && mvn -q -DskipTests -Dspotless.check.skip=true -pl server,demo-site -am package) >&2
   sources >"$stamp"
-  rehearse
+  warm_up
 }
 
 # What one start of a new build loaded is kept for the starts after it, which halves them. JDKs from 24 on keep
 # more of it, in a file of another kind.
 java_options() {
   printf '%s\n' -XX:+UseSerialGC --enable-native-access=ALL-UNNAMED -Xlog:disable -Xlog:all=error:stderr
-  [ -f "$(rehearsed)" ] || return 0
-  if keeps_more; then printf '%s\n' "-XX:AOTCache=$(rehearsed)"
-  else printf '%s\n' "-XX:SharedArchiveFile=$(rehearsed)"; fi
+  [ -f "$(start_cache)" ] || return 0
+  if keeps_more; then printf '%s\n' "-XX:AOTCache=$(start_cache)"
+  else printf '%s\n' "-XX:SharedArchiveFile=$(start_cache)"; fi
 }
 
-rehearsed() {
+start_cache() {
   if keeps_more; then printf '%s' "$here/.elm/start.aot"; else printf '%s' "$here/.elm/start.jsa"; fi
 }
 
 keeps_more() { grep -Eq '^JAVA_VERSION="(2[4-9]|[3-9][0-9])' "$JAVA_HOME/release"; }
 
-rehearse() {
+warm_up() {
   local scratch keep
   mkdir -p "$here/.elm"
   rm -f "$here"/.elm/start.*
@@ -80,7 +80,7 @@ rehearse() {
   else keep="-XX:ArchiveClassesAtExit=$here/.elm/start.jsa"; fi
   # Without the file a start only takes longer, so a failure here stops nothing; its reason stays in the log.
   "$JAVA_HOME/bin/java" -XX:+UseSerialGC --enable-native-access=ALL-UNNAMED "$keep" -jar "$jar" \
-    serve "$here/demo" --data "$scratch" --port 0 --rehearse >"$here/.elm/rehearsal.log" 2>&1 || true
+    serve "$here/demo" --data "$scratch" --port 0 --warm-up >"$here/.elm/warm-up.log" 2>&1 || true
   rm -rf "$scratch"
 }
 

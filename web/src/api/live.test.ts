@@ -34,13 +34,13 @@ describe('a live run', () => {
       event: 'case finished',
       at,
       number: 1,
-      outcome: 'FAILED',
+      outcome: 'failed',
       millis: 1,
       failure: { message: 'no' },
     } as unknown as RunEventUnion;
     const run = told(begin, starts(1, 1), step(1, 'press'), done);
     expect(run.lanes[0]).toMatchObject({ number: null, steps: [], done: [1] });
-    expect(run.cases[0]).toMatchObject({ outcome: 'FAILED', running: false, message: 'no' });
-    expect(run.cases[1]?.outcome).toBeNull();
+    expect(run.cases[0]).toMatchObject({ outcome: 'failed', running: false, message: 'no' });
+    expect(run.cases[1]?.outcome).toBeUndefined();
   });
 });

@@ -35,7 +35,7 @@ export interface Lane {
 
 export interface LiveCase {
   planned: Planned;
-  outcome: Outcome | null;
+  outcome?: Outcome;
   running: boolean;
   message: string;
   ended: number;
@@ -57,7 +57,7 @@ export function afterEvent(run: LiveRun, event: RunEventUnion): LiveRun {
   switch (event.event) {
     case 'run started':
       return {
-        cases: event.cases.map((planned) => ({ planned, outcome: null, running: false, message: '', ended: 0 })),
+        cases: event.cases.map((planned) => ({ planned, running: false, message: '', ended: 0 })),
         lanes: Array.from({ length: event.workers }, (_, i) => ({
           worker: i + 1,
           number: null,
@@ -107,17 +107,17 @@ function onLane(run: LiveRun, number: number, change: (lane: Lane) => Lane): Liv
 
 /** Follows a run while it goes. */
 export function useLiveRun(run: number | null, going: boolean): LiveRun {
-  const [state, tell] = useReducer(
+  const [state, dispatch] = useReducer(
     (before: LiveRun, event: RunEventUnion | 'begin') => (event === 'begin' ? nothing : afterEvent(before, event)),
     nothing,
   );
   const queries = useQueryClient();
   useEffect(() => {
     if (run === null || !going) return;
-    tell('begin');
+    dispatch('begin');
     const stream = new EventSource(`/api/runs/${run}/events`);
-    stream.addEventListener('event', (message) => tell(JSON.parse(message.data)));
-    stream.addEventListener('open', () => tell('begin'));
+    stream.addEventListener('event', (message) => dispatch(JSON.parse(message.data)));
+    stream.addEventListener('open', () => dispatch('begin'));
     stream.addEventListener('over', () => {
       stream.close();
       queries.invalidateQueries({ queryKey: ['runs'] });

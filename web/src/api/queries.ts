@@ -51,23 +51,13 @@ export const useCaseOfRun = (run: number | null, number: number | null) =>
     enabled: run !== null && number !== null,
   });
 
-const everything: RunRequest = {
-  title: '',
-  tags: '',
-  suites: [],
-  cases: [],
-  identities: [],
-  environment: '',
-  browser: '',
-};
-
 /** Starts a run and goes to it; gives why not, where it cannot. */
 export function useStartRun() {
   const queries = useQueryClient();
   const [, go] = useLocation();
-  return async (what: Partial<RunRequest>): Promise<string | null> => {
+  return async (what: RunRequest): Promise<string | null> => {
     try {
-      const run = await post<RunView>('/api/runs', { ...everything, ...what });
+      const run = await post<RunView>('/api/runs', what);
       await queries.invalidateQueries({ queryKey: ['runs'], exact: true });
       go(`/runs/${run.id}`);
       return null;

@@ -11,9 +11,9 @@ export interface BlockView {
     properties: PropertyView[];
     sections: SectionView[];
     executableCount: number;
-    exclusionReason: string;
-    last: Outcome | null;
-    dataSet: string;
+    exclusionReason?: string;
+    last?: Outcome;
+    dataSet?: string;
     dataColumns: string[];
     dataRows: number;
 }
@@ -28,8 +28,8 @@ export interface CaseNode {
     nameParts: TextPiece[];
     line: number;
     executableCount: number;
-    exclusionReason: string;
-    last: Outcome | null;
+    exclusionReason?: string;
+    last?: Outcome;
 }
 
 export interface CasePlanView {
@@ -39,8 +39,8 @@ export interface CasePlanView {
     nameParts: TextPiece[];
     line: number;
     count: number;
-    exclusionReason: string;
-    needed: string;
+    exclusionReason?: string;
+    needed?: string;
     tags: string[];
     executables: ExecutableView[];
 }
@@ -89,7 +89,7 @@ export interface EditRequest {
 }
 
 export interface EditView {
-    document: string;
+    document?: string;
     line: number;
     start: number;
     end: number;
@@ -107,8 +107,8 @@ export interface ExecutableView {
     name: string;
     row: number;
     values: { [index: string]: string };
-    last: Outcome | null;
-    fault: string;
+    last?: Outcome;
+    fault?: string;
 }
 
 export interface FixView {
@@ -123,8 +123,8 @@ export interface KeywordView {
     phrases: string[];
     takes: ParameterView[];
     gives: OutputView[];
-    path: string | null;
-    line: number;
+    path?: string;
+    line?: number;
     steps: RowView[];
 }
 
@@ -175,7 +175,7 @@ export interface ProblemDetails {
     title: string;
     status: number;
     detail: string;
-    current: DocumentView | null;
+    current?: DocumentView;
 }
 
 export interface ProblemView {
@@ -193,7 +193,7 @@ export interface ProjectView {
     environments: string[];
     browsers: string[];
     problems: ProblemCounts;
-    goingRun: number | null;
+    goingRun?: number;
 }
 
 export interface PropertyView {
@@ -205,7 +205,7 @@ export interface PropertyView {
 export interface RowView {
     line: number;
     cells: CellView[];
-    step: StepView | null;
+    step?: StepView;
 }
 
 export interface RunCaseView {
@@ -218,9 +218,9 @@ export interface RunCaseView {
     row: number;
     values: { [index: string]: string };
     tags: string[];
-    outcome: Outcome | null;
+    outcome?: Outcome;
     millis: number;
-    failure: Failure | null;
+    failure?: Failure;
 }
 
 export interface RunDetailView {
@@ -229,13 +229,13 @@ export interface RunDetailView {
 }
 
 export interface RunRequest {
-    title: string;
-    tags: string;
-    suites: string[];
-    cases: string[];
-    identities: string[];
-    environment: string;
-    browser: string;
+    title?: string;
+    tags?: string;
+    suites?: string[];
+    cases?: string[];
+    identities?: string[];
+    environment?: string;
+    browser?: string;
 }
 
 export interface RunView {
@@ -246,7 +246,7 @@ export interface RunView {
     workers: number;
     seed: number;
     started: string;
-    finished: string;
+    finished?: string;
     state: string;
     counts: { [P in Outcome]?: number };
     total: number;
@@ -258,7 +258,7 @@ export interface SaveRequest {
 
 export interface SectionView {
     section: string;
-    line: number;
+    line?: number;
     rows: RowView[];
 }
 
@@ -271,18 +271,18 @@ export interface StepRunView {
     line: number;
     startMillis: number;
     millis: number;
-    outcome: Outcome | null;
+    outcome?: Outcome;
     resolved: NamedValue[];
     kept: NamedValue[];
-    failure: Failure | null;
-    reason: string;
+    failure?: Failure;
+    reason?: string;
     log: string[];
     evidence: EvidenceView[];
     steps: StepRunView[];
 }
 
 export interface StepView {
-    keyword: string | null;
+    keyword?: string;
     composed: boolean;
     captions: string[];
     marksFrom: number;
@@ -303,13 +303,13 @@ export interface SuiteNode {
     path: string;
     name: string;
     executableCount: number;
-    last: Outcome | null;
+    last?: Outcome;
     cases: CaseNode[];
 }
 
 export interface TextPiece {
     text: string;
-    origin: string | null;
+    origin?: string;
 }
 
 export interface TreeView {
@@ -500,9 +500,9 @@ export interface Planned {
     tags: string[];
 }
 
-export type Outcome = "PASSED" | "FAILED" | "ERROR" | "BLOCKED" | "SKIPPED" | "NOT_RUN";
+export type Outcome = "passed" | "failed" | "error" | "blocked" | "skipped" | "not-run";
 
-export type Section = "VALUES" | "DATA" | "TAKES" | "GIVES" | "ELEMENTS" | "ROWS" | "SET_UP" | "STEPS" | "TEAR_DOWN";
+export type Section = "values" | "data" | "takes" | "gives" | "elements" | "rows" | "set-up" | "steps" | "tear-down";
 
 export type SheetEditUnion = SetCell | SetCells | InsertRow | AddRow | RemoveRows | MoveRows | SetProperty | SetName | SetNotes | AddBlocks | RemoveBlock;
 

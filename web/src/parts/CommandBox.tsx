@@ -4,7 +4,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { useLocation } from 'wouter';
 import { inAddress } from '@/api/client';
 import { useKeywords, useStartRun, useTree } from '@/api/queries';
-import { partsText } from './Parts';
+import { plainText } from './TextPieces';
 
 interface Command {
   word: string;
@@ -67,9 +67,9 @@ function useCommands(): Command[] {
       });
       for (const one of suite.cases) {
         commands.push({
-          word: partsText(one.nameParts),
+          word: plainText(one.nameParts),
           kind: `case in ${suite.name}`,
-          go: () => go(`/cases/${inAddress(suite.path)}?line=${one.line + 1}`),
+          go: () => go(`/cases/${inAddress(suite.path)}?line=${one.line}`),
         });
       }
     }
@@ -79,7 +79,7 @@ function useCommands(): Command[] {
         commands.push({
           word: keyword.name,
           kind: 'keyword',
-          go: () => go(`/cases/${inAddress(path)}?line=${line + 1}`),
+          go: () => go(`/cases/${inAddress(path)}?line=${line}`),
         });
       }
     }

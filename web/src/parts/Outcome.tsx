@@ -1,9 +1,9 @@
 import type { Outcome as Word } from '@/api/types';
 
-export type Shown = Word | 'RUNNING';
+export type Shown = Word | 'running';
 
 const SHAPES: Record<Shown, { small: string; large: string; colour: string; word: string }> = {
-  PASSED: {
+  passed: {
     small:
       'M12.7 1.3C8 .9 4 2 2.4 4.9 1.4 6.8 1.7 8.9 2.8 10.2L1.2 11.9l.9.9 2.2-2.2c1.8 1.3 4.2 1.2 5.9-.5 2.2-2.2 2.9-5.6 2.5-8.8ZM4.2 9 8.7 4.5l.8.8L5 9.8Z',
     large:
@@ -11,9 +11,9 @@ const SHAPES: Record<Shown, { small: string; large: string; colour: string; word
     colour: 'text-passed',
     word: 'passed',
   },
-  FAILED: { small: 'M2 2h6.5v3.5H12V12H2Z', large: 'M3 3h9v5h5v9H3Z', colour: 'text-failed', word: 'failed' },
-  ERROR: { small: 'M7 1.6 13.2 12.4H.8Z', large: 'M10 2.2 18.8 17.6H1.2Z', colour: 'text-error', word: 'error' },
-  BLOCKED: {
+  failed: { small: 'M2 2h6.5v3.5H12V12H2Z', large: 'M3 3h9v5h5v9H3Z', colour: 'text-failed', word: 'failed' },
+  error: { small: 'M7 1.6 13.2 12.4H.8Z', large: 'M10 2.2 18.8 17.6H1.2Z', colour: 'text-error', word: 'error' },
+  blocked: {
     small:
       'M7 1a6 6 0 1 1 0 12A6 6 0 0 1 7 1Zm0 1.6A4.4 4.4 0 0 0 2.7 6h8.6A4.4 4.4 0 0 0 7 2.6ZM2.7 8a4.4 4.4 0 0 0 8.6 0Z',
     large:
@@ -21,14 +21,14 @@ const SHAPES: Record<Shown, { small: string; large: string; colour: string; word
     colour: 'text-blocked',
     word: 'blocked',
   },
-  SKIPPED: { small: 'M3 6h8v2H3Z', large: 'M4 8.6h12v2.8H4Z', colour: 'text-skipped', word: 'skipped' },
-  NOT_RUN: { small: '', large: '', colour: 'text-not-run', word: 'not run' },
-  RUNNING: { small: '', large: '', colour: 'text-running motion-safe:animate-turn', word: 'running' },
+  skipped: { small: 'M3 6h8v2H3Z', large: 'M4 8.6h12v2.8H4Z', colour: 'text-skipped', word: 'skipped' },
+  'not-run': { small: '', large: '', colour: 'text-not-run', word: 'not run' },
+  running: { small: '', large: '', colour: 'text-running motion-safe:animate-turn', word: 'running' },
 };
 
 /** An outcome's mark: readable by its shape alone. Nothing at all is shown as not run. */
-export function Outcome({ of, size = 14 }: { of: Shown | null; size?: 12 | 14 | 20 }) {
-  const outcome = of ?? 'NOT_RUN';
+export function Outcome({ of, size = 14 }: { of?: Shown; size?: 12 | 14 | 20 }) {
+  const outcome = of ?? 'not-run';
   const { small, large, colour, word } = SHAPES[outcome];
   const box = size === 20 ? 20 : 14;
   return (
@@ -41,7 +41,7 @@ export function Outcome({ of, size = 14 }: { of: Shown | null; size?: 12 | 14 | 
       className={`block flex-none ${colour}`}
     >
       <title>{word}</title>
-      {outcome === 'NOT_RUN' && (
+      {outcome === 'not-run' && (
         <circle
           cx={box / 2}
           cy={box / 2}
@@ -51,7 +51,7 @@ export function Outcome({ of, size = 14 }: { of: Shown | null; size?: 12 | 14 | 
           strokeWidth={box === 20 ? 1.8 : 1.4}
         />
       )}
-      {outcome === 'RUNNING' && (
+      {outcome === 'running' && (
         <path
           fill="none"
           stroke="currentColor"
@@ -64,7 +64,7 @@ export function Outcome({ of, size = 14 }: { of: Shown | null; size?: 12 | 14 | 
   );
 }
 
-export const outcomeWord = (outcome: Shown | null) => SHAPES[outcome ?? 'NOT_RUN'].word;
-export const outcomeColour = (outcome: Shown | null) => SHAPES[outcome ?? 'NOT_RUN'].colour.split(' ')[0] ?? '';
+export const outcomeWord = (outcome?: Shown) => SHAPES[outcome ?? 'not-run'].word;
+export const outcomeColour = (outcome?: Shown) => SHAPES[outcome ?? 'not-run'].colour.split(' ')[0] ?? '';
 /** The order in which outcomes are counted and barred. */
-export const OUTCOMES: Word[] = ['PASSED', 'FAILED', 'ERROR', 'BLOCKED', 'SKIPPED', 'NOT_RUN'];
+export const OUTCOMES: Word[] = ['passed', 'failed', 'error', 'blocked', 'skipped', 'not-run'];

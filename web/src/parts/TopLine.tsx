@@ -103,7 +103,7 @@ function GoingRun() {
   if (!going) return null;
   return (
     <span className="flex items-center gap-2">
-      <Outcome of="RUNNING" />
+      <Outcome of="running" />
       <Link to={`/runs/${going.id}`} className="font-medium hover:underline">
         Run {going.id}
       </Link>

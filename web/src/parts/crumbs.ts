@@ -14,7 +14,7 @@ export function useCrumbs(crumbs: Crumb[]) {
   useEffect(() => {
     const now: Crumb[] = JSON.parse(key);
     document.title = [...now.map((c) => c.word).reverse(), 'Elm Table'].join(' · ');
-    shown.tell(now);
+    shown.set(now);
   }, [key]);
 }
 

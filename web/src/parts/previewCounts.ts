@@ -4,6 +4,6 @@ import { store, useStore } from './store';
 const counts = store<ProblemCounts | null>(null);
 
 /** The project's problems as they would be with what is being typed; null while nothing is. */
-export const tellPreviewCounts = counts.tell;
+export const setPreviewCounts = counts.set;
 
 export const usePreviewCounts = () => useStore(counts);

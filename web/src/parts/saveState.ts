@@ -9,6 +9,6 @@ export interface SaveState {
 
 const save = store<SaveState>({ state: 'saved', wrong: '', at: null });
 
-export const tellSave = (next: Partial<SaveState>) => save.tell({ ...save.get(), ...next });
+export const setSaveState = (next: Partial<SaveState>) => save.set({ ...save.get(), ...next });
 
 export const useSaveState = () => useStore(save);

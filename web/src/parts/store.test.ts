@@ -6,8 +6,8 @@ test('tells all who listen, and nobody who has left', () => {
   const heard: string[] = [];
   const leave = count.listen(() => heard.push(`a${count.get()}`));
   count.listen(() => heard.push(`b${count.get()}`));
-  count.tell(1);
+  count.set(1);
   leave();
-  count.tell(2);
+  count.set(2);
   expect(heard).toEqual(['a1', 'b1', 'b2']);
 });

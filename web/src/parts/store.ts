@@ -1,12 +1,12 @@
 import { useSyncExternalStore } from 'react';
 
-/** A value that one part of the interface tells and others show. */
+/** A value that one component sets and others show. */
 export function store<Value>(first: Value) {
   let current = first;
   const listeners = new Set<() => void>();
   return {
     get: () => current,
-    tell(next: Value) {
+    set(next: Value) {
       current = next;
       for (const listener of listeners) listener();
     },

@@ -5,7 +5,7 @@ import type { BlockView } from '@/api/types';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
 import { Outcome } from '@/parts/Outcome';
-import { Parts } from '@/parts/Parts';
+import { TextPieces } from '@/parts/TextPieces';
 
 /** The head of a case, keyword, page or other block: its name, notes and properties. */
 export function BlockHead({ block, suite, first }: { block: BlockView; suite: string; first: boolean }) {
@@ -20,7 +20,7 @@ export function BlockHead({ block, suite, first }: { block: BlockView; suite: st
         {isCase && <Outcome of={block.last} />}
         {!isCase && <span className="text-small text-ink-3">{block.kind}</span>}
         <h2 className="flex min-w-0 items-center gap-1 truncate text-case font-semibold">
-          <Parts parts={block.nameParts} />
+          <TextPieces pieces={block.nameParts} />
         </h2>
         {tags !== '' && (
           <span className="truncate text-[12px] text-ink-2">
@@ -31,9 +31,7 @@ export function BlockHead({ block, suite, first }: { block: BlockView; suite: st
           </span>
         )}
         <span className="flex-1" />
-        {isCase && block.exclusionReason !== '' && (
-          <span className="text-small text-ink-3">{block.exclusionReason}</span>
-        )}
+        {isCase && block.exclusionReason && <span className="text-small text-ink-3">{block.exclusionReason}</span>}
         {isCase && block.executableCount > 0 && (
           <Button
             small

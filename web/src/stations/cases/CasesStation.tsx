@@ -8,7 +8,7 @@ import { Button, LinkButton } from '@/parts/Button';
 import { Columns } from '@/parts/Columns';
 import { counted } from '@/parts/counted';
 import { type Crumb, useCrumbs } from '@/parts/crumbs';
-import { Either } from '@/parts/Either';
+import { SegmentedChoice } from '@/parts/SegmentedChoice';
 import { CasesTree } from './CasesTree';
 import { NewDocument } from './NewDocument';
 import { SheetTable } from './SheetTable';
@@ -53,7 +53,7 @@ function DocumentSheet({ path }: { path: string }) {
   const params = new URLSearchParams(search);
   const feature = path.endsWith('.feature');
   const asText = feature || params.get('as') === 'text';
-  const line = params.get('line') ? Number(params.get('line')) - 1 : null;
+  const line = params.get('line') ? Number(params.get('line')) : null;
   const [selected, setSelected] = useState<RowItem | null>(null);
   const [textLine, setTextLine] = useState<number | null>(null);
   const byName = useMemo(() => new Map((keywords ?? []).map((keyword) => [keyword.name, keyword])), [keywords]);
@@ -66,7 +66,7 @@ function DocumentSheet({ path }: { path: string }) {
     const at = as === 'text' ? selected?.row.line : textLine;
     const query = new URLSearchParams();
     if (as === 'text') query.set('as', 'text');
-    if (at !== null && at !== undefined) query.set('line', String(at + 1));
+    if (at !== null && at !== undefined) query.set('line', String(at));
     const asked = query.toString();
     go(`/cases/${inAddress(path)}${asked ? `?${asked}` : ''}`);
   };
@@ -125,7 +125,7 @@ function SheetHead({
         <h1 className="truncate text-title leading-[26px] font-semibold tracking-[-.1px]">{title}</h1>
         <p className="flex-1 truncate self-end pb-0.5 text-ink-2">{suite?.note.split('\n')[0]}</p>
         {shown && (
-          <Either
+          <SegmentedChoice
             label="How the document is shown"
             options={[
               { value: 'table', word: 'Table' },

@@ -6,8 +6,8 @@ import { useTree } from '@/api/queries';
 import type { SuiteNode } from '@/api/types';
 import { Filter } from '@/parts/Filter';
 import { Outcome } from '@/parts/Outcome';
-import { partsText } from '@/parts/Parts';
 import { ProblemMark } from '@/parts/ProblemMark';
+import { plainText } from '@/parts/TextPieces';
 import { NewDocument } from './NewDocument';
 
 /** Suites with their cases, and the project's other documents. */
@@ -18,7 +18,7 @@ export function CasesTree({ open }: { open: string }) {
   const suites = (tree?.suites ?? []).filter(
     (suite) =>
       suite.name.toLowerCase().includes(wanted) ||
-      suite.cases.some((one) => partsText(one.nameParts).toLowerCase().includes(wanted)),
+      suite.cases.some((one) => plainText(one.nameParts).toLowerCase().includes(wanted)),
   );
   const suitePaths = new Set(tree?.suites.map((suite) => suite.path));
   const others = (tree?.documents ?? []).filter(
@@ -80,7 +80,7 @@ function SuiteNodes({ suite, open, wanted }: { suite: SuiteNode; open: boolean; 
   const shown = toggled ?? (open || wanted !== '');
   const Chevron = shown ? ChevronDown : ChevronRight;
   const cases = suite.cases.filter(
-    (one) => suite.name.toLowerCase().includes(wanted) || partsText(one.nameParts).toLowerCase().includes(wanted),
+    (one) => suite.name.toLowerCase().includes(wanted) || plainText(one.nameParts).toLowerCase().includes(wanted),
   );
   return (
     <div>
@@ -106,15 +106,15 @@ function SuiteNodes({ suite, open, wanted }: { suite: SuiteNode; open: boolean; 
         cases.map((one) => (
           <Link
             key={one.name}
-            to={`/cases/${inAddress(suite.path)}?line=${one.line + 1}`}
+            to={`/cases/${inAddress(suite.path)}?line=${one.line}`}
             className="flex h-[26px] items-center gap-[5px] pr-2.5 pl-[25px] hover:bg-sunk"
-            title={partsText(one.nameParts)}
+            title={plainText(one.nameParts)}
           >
             <span className={`flex-1 truncate ${one.exclusionReason ? 'text-ink-3' : ''}`}>
-              {partsText(one.nameParts)}
+              {plainText(one.nameParts)}
             </span>
             <span className="min-w-[22px] text-right text-[12px] text-ink-3">
-              {one.exclusionReason || one.executableCount}
+              {one.exclusionReason ?? one.executableCount}
             </span>
             <Outcome of={one.last} size={12} />
           </Link>

@@ -1,5 +1,5 @@
 import type { CSSProperties } from 'react';
-import { Parts } from '@/parts/Parts';
+import { TextPieces } from '@/parts/TextPieces';
 import { Cell } from './Cell';
 import { RowMenu } from './RowMenu';
 import type { LineProps } from './SheetLine';
@@ -33,7 +33,7 @@ export function CellsRow({ item, ...line }: LineProps & { item: Extract<Item, { 
             {...line}
             className={`${column === 0 ? 'border-l border-hair' : ''} ${item.numeric[column] ? 'justify-end' : ''} ${item.head ? 'font-medium text-ink-2' : ''}`}
           >
-            <Parts parts={cell.parts} mono={!item.head && (item.numeric[column] ?? false)} />
+            <TextPieces pieces={cell.parts} mono={!item.head && (item.numeric[column] ?? false)} />
           </Cell>
         ))}
       </div>

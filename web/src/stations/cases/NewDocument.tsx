@@ -3,7 +3,7 @@ import { type FormEvent, type ReactNode, useState } from 'react';
 import { useLocation } from 'wouter';
 import { inAddress, put, Refused } from '@/api/client';
 import { Button } from '@/parts/Button';
-import { Either } from '@/parts/Either';
+import { SegmentedChoice } from '@/parts/SegmentedChoice';
 
 /** What a new document can be, with the text it begins with. */
 const KINDS = {
@@ -68,7 +68,7 @@ export function NewDocument({ children }: { children: ReactNode }) {
               />
             </label>
             <div>
-              <Either
+              <SegmentedChoice
                 label="What it is"
                 options={[
                   { value: 'suite', word: KINDS.suite.word },

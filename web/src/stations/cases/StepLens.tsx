@@ -111,7 +111,7 @@ function KeywordCard({ keyword }: { keyword: KeywordView }) {
       {keyword.path && (
         <p className="px-3.5 py-2.5">
           <Link
-            to={`/cases/${inAddress(keyword.path)}?line=${keyword.line + 1}`}
+            to={`/cases/${inAddress(keyword.path)}?line=${keyword.line}`}
             className="font-medium text-accent hover:underline"
           >
             Go to its steps

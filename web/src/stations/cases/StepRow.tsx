@@ -1,7 +1,7 @@
 import { ChevronDown, ChevronRight, GripVertical } from 'lucide-react';
 import { type CSSProperties, useState } from 'react';
 import type { CellView } from '@/api/types';
-import { Parts } from '@/parts/Parts';
+import { TextPieces } from '@/parts/TextPieces';
 import { Cell } from './Cell';
 import { RowMenu } from './RowMenu';
 import type { LineProps } from './SheetLine';
@@ -18,7 +18,7 @@ export function StepRow({ item, ...line }: LineProps & { item: StepItem }) {
   const { cursor, range, actions } = line;
   const [over, setOver] = useState(false);
   const { row } = item;
-  const unbound = row.step !== null && row.step.keyword === null && (row.cells[0]?.source ?? '') !== '';
+  const unbound = row.step !== undefined && row.step.keyword === undefined && (row.cells[0]?.source ?? '') !== '';
   const focused = cursor !== null;
   const ground = focused ? 'var(--select)' : 'var(--surface)';
   return (
@@ -48,18 +48,18 @@ export function StepRow({ item, ...line }: LineProps & { item: StepItem }) {
           className={`border-l border-hair ${unbound ? 'text-failed' : 'font-medium'}`}
         >
           <Chevron composed={row.step?.composed ?? false} open={line.unfolded} onFold={line.onFold} />
-          <Parts parts={row.cells[0]?.parts ?? []} />
+          <TextPieces pieces={row.cells[0]?.parts ?? []} />
         </Cell>
         {Array.from({ length: item.argumentColumns }, (_, i) => i + 1).map((column) => {
           const given = column < (row.step?.marksFrom ?? 0);
-          const own = row.step?.captions[column - 1] ?? null;
+          const own = row.step?.captions[column - 1];
           const missing = missingAt(item, column);
-          const caption = focused ? own : (item.captions[column - 1] ?? null);
+          const caption = focused ? own : item.captions[column - 1];
           return (
             <Cell key={column} column={column} item={item} {...line}>
-              {(caption ?? missing) && <span className="capt">{caption ?? missing}</span>}
+              {(caption || missing) && <span className="capt">{caption || missing}</span>}
               {missing && <span className="text-small text-failed">must be given</span>}
-              {given && <Parts parts={row.cells[column]?.parts ?? []} mono={isValue(row.cells[column])} />}
+              {given && <TextPieces pieces={row.cells[column]?.parts ?? []} mono={isValue(row.cells[column])} />}
             </Cell>
           );
         })}
@@ -70,7 +70,7 @@ export function StepRow({ item, ...line }: LineProps & { item: StepItem }) {
               .filter((cell) => cell.source !== '')
               .map((cell) => (
                 <span key={cell.start} className="flex items-center">
-                  <Parts parts={cell.parts} />
+                  <TextPieces pieces={cell.parts} />
                 </span>
               ))}
           </span>
@@ -84,8 +84,8 @@ export function StepRow({ item, ...line }: LineProps & { item: StepItem }) {
 /** A required parameter that has no argument says so where it would stand. */
 function missingAt(item: StepItem, column: number): string | null {
   const step = item.row.step;
-  if (!step || step.keyword === null || textAt(item, column) !== '') return null;
-  const before = step.captions.slice(0, column - 1).filter((caption) => caption !== null).length;
+  if (!step || step.keyword === undefined || textAt(item, column) !== '') return null;
+  const before = step.captions.slice(0, column - 1).filter((caption) => caption !== '').length;
   const place = column - 1 - before;
   return place >= 0 && before === Math.min(column - 1, step.captions.length) ? (step.missing[place] ?? null) : null;
 }
@@ -156,16 +156,16 @@ export function UnfoldedRow({
         style={{ paddingLeft: 26 + (item.depth - 1) * 14 }}
       >
         <Chevron composed={row.step?.composed ?? false} open={unfolded} onFold={onFold} />
-        <Parts parts={row.cells[0]?.parts ?? []} />
+        <TextPieces pieces={row.cells[0]?.parts ?? []} />
       </span>
       {Array.from({ length: item.argumentColumns }, (_, i) => i + 1).map((column) => (
         <span key={column} className="relative flex items-center gap-1 truncate px-2">
-          {column < marksFrom && <Parts parts={row.cells[column]?.parts ?? []} />}
+          {column < marksFrom && <TextPieces pieces={row.cells[column]?.parts ?? []} />}
         </span>
       ))}
       <span className="flex items-center gap-2 truncate border-l border-hair px-2 font-mono text-value text-ink-2">
         {row.cells.slice(marksFrom).map((cell) => (
-          <Parts key={cell.start} parts={cell.parts} />
+          <TextPieces key={cell.start} pieces={cell.parts} />
         ))}
       </span>
     </div>

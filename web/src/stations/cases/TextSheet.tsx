@@ -65,7 +65,7 @@ export function TextSheet({
           EditorView.contentAttributes.of({ 'aria-label': 'Text of the document' }),
           EditorView.updateListener.of((update) => {
             if (update.selectionSet || update.docChanged) {
-              onLine(update.state.doc.lineAt(update.state.selection.main.head).number - 1);
+              onLine(update.state.doc.lineAt(update.state.selection.main.head).number);
             }
             if (update.docChanged && !update.transactions.some((t) => t.isUserEvent('remote'))) {
               clearTimeout(saving.current);
@@ -76,8 +76,8 @@ export function TextSheet({
       }),
     });
     editor.current = made;
-    if (firstLine.current !== null && firstLine.current < made.state.doc.lines) {
-      const from = made.state.doc.line(firstLine.current + 1).from;
+    if (firstLine.current !== null && firstLine.current <= made.state.doc.lines) {
+      const from = made.state.doc.line(firstLine.current).from;
       made.dispatch({ selection: { anchor: from }, effects: EditorView.scrollIntoView(from, { y: 'center' }) });
     }
     made.focus();
@@ -105,9 +105,9 @@ export function TextSheet({
 function diagnostics(editor: EditorView, problems: ProblemView[], mend: Sheet['mend']): Diagnostic[] {
   const { doc } = editor.state;
   return problems
-    .filter((problem) => problem.line < doc.lines)
+    .filter((problem) => problem.line <= doc.lines)
     .map((problem) => {
-      const line = doc.line(problem.line + 1);
+      const line = doc.line(problem.line);
       const from = Math.min(line.to, line.from + problem.start);
       return {
         from,
@@ -119,7 +119,7 @@ function diagnostics(editor: EditorView, problems: ProblemView[], mend: Sheet['m
           apply: (view: EditorView) =>
             void mend(fix, (edits) => {
               const changes = edits.map((edit) => {
-                const at = view.state.doc.line(edit.line + 1);
+                const at = view.state.doc.line(edit.line);
                 return { from: at.from + edit.start, to: at.from + edit.end, insert: edit.text };
               });
               view.dispatch({ changes });

@@ -4,10 +4,10 @@ import { withFix } from './sheetEdits';
 
 /** Carries out a fix: what it changes in other documents is saved there, the rest is handed to `here`. */
 export async function applyFix(fix: FixView, here: (edits: EditView[]) => void) {
-  const own = fix.edits.filter((edit) => edit.document === '');
-  const elsewhere = fix.edits.filter((edit) => edit.document !== '');
-  for (const path of new Set(elsewhere.map((edit) => edit.document))) {
-    const edits = elsewhere.filter((edit) => edit.document === path);
+  const own = fix.edits.filter((edit) => edit.document === undefined);
+  const others = new Set(fix.edits.flatMap((edit) => edit.document ?? []));
+  for (const path of others) {
+    const edits = fix.edits.filter((edit) => edit.document === path);
     const { text, revision } = await current(path);
     await put(`/api/documents/${inAddress(path)}`, { text: withFix(text, edits) }, revision);
   }

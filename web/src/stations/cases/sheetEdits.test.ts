@@ -66,9 +66,9 @@ describe('text for spreadsheets', () => {
 describe('a fix', () => {
   it('is made at its place, several from behind', () => {
     const edits = [
-      { document: '', line: 0, start: 0, end: 1, text: 'A' },
-      { document: '', line: 0, start: 2, end: 3, text: 'CC' },
-      { document: '', line: 1, start: 0, end: 0, text: '> ' },
+      { line: 1, start: 0, end: 1, text: 'A' },
+      { line: 1, start: 2, end: 3, text: 'CC' },
+      { line: 2, start: 0, end: 0, text: '> ' },
     ];
     expect(withFix('abc\nnote', edits)).toBe('AbCC\n> note');
   });

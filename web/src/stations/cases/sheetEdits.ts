@@ -51,11 +51,11 @@ export function withFix(text: string, edits: EditView[]): string {
   const backwards = [...edits].sort((a, b) => b.line - a.line || b.start - a.start);
   for (const edit of backwards) {
     if (edit.start === 0 && edit.end === WHOLE_LINE && edit.text === '') {
-      lines.splice(edit.line, 1);
+      lines.splice(edit.line - 1, 1);
       continue;
     }
-    const line = lines[edit.line] ?? '';
-    lines[edit.line] = line.slice(0, edit.start) + edit.text + line.slice(edit.end);
+    const line = lines[edit.line - 1] ?? '';
+    lines[edit.line - 1] = line.slice(0, edit.start) + edit.text + line.slice(edit.end);
   }
   return lines.join('\n');
 }

@@ -5,10 +5,10 @@ import { columnsOf, isRow, type RowItem, sheetItems, textAt } from './sheetItems
 const cell = (source: string, index: number): CellView => ({
   source,
   start: index * 10,
-  parts: [{ text: source, origin: null }],
+  parts: [{ text: source }],
 });
 
-function step(line: number, keyword: string | null, captions: string[], ...sources: string[]): RowView {
+function step(line: number, keyword: string | undefined, captions: string[], ...sources: string[]): RowView {
   const marksFrom = sources.findIndex((source) => /^(\?|=>) /.test(source));
   return {
     line,
@@ -23,7 +23,7 @@ function step(line: number, keyword: string | null, captions: string[], ...sourc
   };
 }
 
-const row = (line: number, ...sources: string[]): RowView => ({ line, cells: sources.map(cell), step: null });
+const row = (line: number, ...sources: string[]): RowView => ({ line, cells: sources.map(cell) });
 
 const block = (kind: string, line: number, end: number, more: Partial<BlockView> = {}): BlockView => ({
   kind,
@@ -36,9 +36,6 @@ const block = (kind: string, line: number, end: number, more: Partial<BlockView>
   properties: [],
   sections: [],
   executableCount: 0,
-  exclusionReason: '',
-  last: null,
-  dataSet: '',
   dataColumns: [],
   dataRows: 0,
   ...more,
@@ -116,7 +113,7 @@ describe('the lines of a sheet', () => {
     const captions = rows()
       .filter((item) => item.kind === 'step')
       .map((item) => item.captions);
-    expect(captions).toEqual([['element', 'text'], [null, null], ['count']]);
+    expect(captions).toEqual([['element', 'text'], ['', ''], ['count']]);
   });
 
   it('have as many argument columns as the longest step, whatever blanks stand before its marks', () => {

@@ -32,7 +32,7 @@ export type Item =
       number: number;
       argumentColumns: number;
       first: boolean;
-      captions: (string | null)[];
+      captions: string[];
     }
   | {
       kind: 'unfolded';
@@ -123,7 +123,7 @@ function stepItems(
     const key = rowKey(where);
     const own = row.step?.captions ?? [];
     // A caption is drawn only where it differs from the one above it in the same column.
-    const captions = own.map((caption, i) => (caption !== above[i] ? caption : null));
+    const captions = own.map((caption, i) => (caption !== above[i] ? caption : ''));
     own.forEach((caption, i) => {
       above[i] = caption;
     });

@@ -3,8 +3,8 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { inAddress, post, put, Refused } from '@/api/client';
 import { documentKey, useDocument } from '@/api/queries';
 import type { DocumentView, EditView, FixView, PreviewView, ProblemView, SheetEditUnion } from '@/api/types';
-import { tellPreviewCounts } from '@/parts/previewCounts';
-import { tellSave } from '@/parts/saveState';
+import { setPreviewCounts } from '@/parts/previewCounts';
+import { setSaveState } from '@/parts/saveState';
 import { applyFix } from './applyFix';
 
 /** A change that was refused because somebody else saved the document meanwhile. */
@@ -43,7 +43,7 @@ export function useSheet(path: string) {
       for (const key of ['project', 'tree', 'problems', 'keywords', 'plan']) {
         queries.invalidateQueries({ queryKey: [key] });
       }
-      tellSave({ state: 'saved', wrong: '', at: new Date() });
+      setSaveState({ state: 'saved', wrong: '', at: new Date() });
     },
     [queries, path],
   );
@@ -54,7 +54,7 @@ export function useSheet(path: string) {
       const sent = queue.current.then(async () => {
         const before = queries.getQueryData<DocumentView>(documentKey(path));
         if (!before) return false;
-        tellSave({ state: 'saving' });
+        setSaveState({ state: 'saving' });
         try {
           const next = await change(before);
           if (remember && next.text !== before.text) {
@@ -66,7 +66,7 @@ export function useSheet(path: string) {
           return true;
         } catch (refused) {
           const problem = refused instanceof Refused ? refused.problem : null;
-          tellSave({ state: 'wrong', wrong: refused instanceof Error ? refused.message : String(refused) });
+          setSaveState({ state: 'wrong', wrong: refused instanceof Error ? refused.message : String(refused) });
           const theirs = problem?.current;
           if (theirs) {
             setConflict({
@@ -102,7 +102,7 @@ export function useSheet(path: string) {
           await queries.invalidateQueries({ queryKey: documentKey(path) });
         }
       } catch (refused) {
-        tellSave({ state: 'wrong', wrong: refused instanceof Error ? refused.message : String(refused) });
+        setSaveState({ state: 'wrong', wrong: refused instanceof Error ? refused.message : String(refused) });
       }
     },
     [queries, path],
@@ -130,7 +130,7 @@ export function useSheet(path: string) {
   const endPreview = useCallback(() => {
     previewing.current++;
     setPreview(null);
-    tellPreviewCounts(null);
+    setPreviewCounts(null);
   }, []);
 
   /** Shows the problems that edits would bring, without saving them. */
@@ -141,7 +141,7 @@ export function useSheet(path: string) {
         const answer = await post<PreviewView>(`/api/previews/${inAddress(path)}`, { edits });
         if (ask === previewing.current) {
           setPreview(answer.problems);
-          tellPreviewCounts(answer.projectProblems);
+          setPreviewCounts(answer.projectProblems);
         }
       } catch (refused) {
         // The text moved on meanwhile; the edit itself, when it comes, says what is wrong.
@@ -156,7 +156,7 @@ export function useSheet(path: string) {
   const dropConflict = useCallback(() => {
     if (conflict) queries.setQueryData(documentKey(path), conflict.theirs);
     setConflict(null);
-    tellSave({ state: 'saved', wrong: '' });
+    setSaveState({ state: 'saved', wrong: '' });
   }, [conflict, queries, path]);
 
   return useMemo(

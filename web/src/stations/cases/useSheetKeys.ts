@@ -104,7 +104,7 @@ export function useSheetKeys({
     const neighbour = rows[here + by];
     if (!neighbour || !sameSection(neighbour, at)) return;
     const behind = rows[here + 2];
-    const before = by < 0 ? neighbour.row.line : behind && sameSection(behind, at) ? behind.row.line : -1;
+    const before = by < 0 ? neighbour.row.line : behind && sameSection(behind, at) ? behind.row.line : 0;
     if (await sheet.apply([{ edit: 'move rows', line: at.row.line, count: 1, before }])) {
       setCursor({ key: neighbour.key, column: cursor?.column ?? 0, anchor: null, editing: null });
     }

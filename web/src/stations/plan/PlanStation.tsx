@@ -8,10 +8,10 @@ import { Button } from '@/parts/Button';
 import { Columns } from '@/parts/Columns';
 import { counted } from '@/parts/counted';
 import { useCrumbs } from '@/parts/crumbs';
-import { Either } from '@/parts/Either';
 import { Filter } from '@/parts/Filter';
 import { Outcome } from '@/parts/Outcome';
-import { Parts } from '@/parts/Parts';
+import { SegmentedChoice } from '@/parts/SegmentedChoice';
+import { TextPieces } from '@/parts/TextPieces';
 
 /** Every executable case that a selection expands to, and why each case is in or out. */
 export function PlanStation() {
@@ -54,7 +54,7 @@ export function PlanStation() {
             <p className="flex-1">
               <b className="font-semibold">{plan.count}</b> of {plan.all} executable cases are in
             </p>
-            <Either
+            <SegmentedChoice
               label="Which cases are listed"
               options={[
                 { value: 'all', word: `All ${plan.all}` },
@@ -259,11 +259,11 @@ function CaseRows({
   const several = one.executables.some((executable) => executable.row > 0);
   return (
     <>
-      {(several || out || one.needed !== '') && (
+      {(several || out || one.needed) && (
         <tr className={`h-7 border-b border-hair ${out ? 'text-ink-3' : ''}`}>
           <td className="truncate pl-6">
             <Link to={`/cases/${inAddress(one.path)}?line=${one.line + 1}`} className="hover:underline">
-              <Parts parts={one.nameParts} />
+              <TextPieces pieces={one.nameParts} />
             </Link>
           </td>
           <td className="truncate text-[12px] text-ink-3">
@@ -351,7 +351,7 @@ function ExecutableLens({
               Run it
             </Button>
             <Link
-              to={`/cases/${inAddress(chosen.of.path)}?line=${chosen.of.line + 1}`}
+              to={`/cases/${inAddress(chosen.of.path)}?line=${chosen.of.line}`}
               className="inline-flex h-6 items-center rounded-field border border-hair-strong bg-surface px-2 text-[12px] font-medium hover:border-field"
             >
               Open its case

@@ -7,7 +7,7 @@ import type { CaseRunView, EvidenceView, Failure, StepRunView } from '@/api/type
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
 import { Outcome, outcomeWord } from '@/parts/Outcome';
-import { length } from './times';
+import { formatDuration } from './times';
 
 /** A case of a run: its steps as a tree with their times, what was wanted and found, and the page at that moment. */
 export function CaseOfRun({ run, number }: { run: number; number: number }) {
@@ -43,7 +43,7 @@ function flat(steps: StepRunView[]): StepRunView[] {
 /** The innermost step that did not pass. */
 function failingStep(steps: StepRunView[]): StepRunView | null {
   for (const step of steps) {
-    if (step.outcome === 'FAILED' || step.outcome === 'ERROR' || step.outcome === null) {
+    if (step.outcome === 'failed' || step.outcome === 'error' || step.outcome === undefined) {
       return failingStep(step.steps) ?? step;
     }
   }
@@ -108,7 +108,7 @@ function StepTable({
         <span>step</span>
         <span className="flex justify-between pr-1">
           <span>0</span>
-          <span>{length(end)}</span>
+          <span>{formatDuration(end)}</span>
         </span>
         <span className="pr-3 text-right">seconds</span>
       </div>
@@ -118,7 +118,7 @@ function StepTable({
 }
 
 function wayToFailure(steps: StepRunView[]): number[] {
-  const bad = steps.find((step) => step.outcome === 'FAILED' || step.outcome === 'ERROR' || step.outcome === null);
+  const bad = steps.find((step) => step.outcome === 'failed' || step.outcome === 'error' || step.outcome === undefined);
   return bad ? [bad.step, ...wayToFailure(bad.steps)] : [];
 }
 
@@ -145,7 +145,7 @@ function StepRows({
       {steps.map((step) => {
         if (depth === 0 && step.phase === 'steps') number++;
         const shown = open.has(step.step);
-        const failed = step.failure !== null && step.steps.every((inner) => inner.failure === null);
+        const failed = step.failure !== undefined && step.steps.every((inner) => inner.failure === undefined);
         const around = step.phase !== 'steps';
         return (
           <div key={step.step}>
@@ -213,7 +213,7 @@ function StepLine({
       : depth > 0 || step.phase !== 'steps'
         ? 'bg-ground'
         : '';
-  const bar = step.outcome === 'FAILED' ? 'bg-failed' : step.outcome === 'ERROR' ? 'bg-error' : 'bg-passed opacity-70';
+  const bar = step.outcome === 'failed' ? 'bg-failed' : step.outcome === 'error' ? 'bg-error' : 'bg-passed opacity-70';
   return (
     <div
       role="row"
@@ -256,7 +256,7 @@ function StepLine({
           <span className="w-3 flex-none" />
         )}
         <span
-          className={`flex-none ${depth === 0 ? 'font-medium' : ''} ${step.outcome === 'SKIPPED' ? 'text-ink-3' : ''}`}
+          className={`flex-none ${depth === 0 ? 'font-medium' : ''} ${step.outcome === 'skipped' ? 'text-ink-3' : ''}`}
         >
           {step.phase !== 'steps' && depth === 0 ? `${step.phase}: ` : ''}
           {step.keyword}
@@ -271,7 +271,7 @@ function StepLine({
           style={{ left: `${(100 * step.startMillis) / end}%`, width: `max(2px, ${(100 * step.millis) / end}%)` }}
         />
       </span>
-      <span className="pr-3 text-right">{step.outcome === 'SKIPPED' ? '' : (step.millis / 1000).toFixed(2)}</span>
+      <span className="pr-3 text-right">{step.outcome === 'skipped' ? '' : (step.millis / 1000).toFixed(2)}</span>
     </div>
   );
 }
@@ -284,10 +284,10 @@ function said(step: StepRunView): string {
 }
 
 function WhatWasFound({ failure, depth }: { failure: Failure; depth: number }) {
-  const facts: [string, string | null][] = [
+  const facts: [string, string | undefined][] = [
     ['wanted', failure.wanted],
     ['found', failure.found],
-    ['waited', failure.waitedMillis === null ? null : length(failure.waitedMillis)],
+    ['waited', failure.waitedMillis === undefined ? undefined : formatDuration(failure.waitedMillis)],
   ];
   return (
     <div className="border-b border-hair bg-failed-wash pt-1 pr-3 pb-2" style={{ paddingLeft: 80 + depth * 16 }}>
@@ -295,7 +295,7 @@ function WhatWasFound({ failure, depth }: { failure: Failure; depth: number }) {
       <dl className="mt-1 grid grid-cols-[60px_1fr] gap-y-1">
         {facts.map(
           ([word, value]) =>
-            value !== null && (
+            value !== undefined && (
               <div key={word} className="contents">
                 <dt className="text-ink-2">{word}</dt>
                 <dd

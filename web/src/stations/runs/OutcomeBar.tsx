@@ -13,7 +13,7 @@ export function OutcomeBar({
   running?: number;
   thin?: boolean;
 }) {
-  const parts = OUTCOMES.filter((outcome) => (counts[outcome] ?? 0) > 0 && outcome !== 'NOT_RUN');
+  const parts = OUTCOMES.filter((outcome) => (counts[outcome] ?? 0) > 0 && outcome !== 'not-run');
   const words = parts.map((outcome) => `${counts[outcome]} ${outcomeWord(outcome)}`).join(', ');
   return (
     <span
@@ -24,7 +24,7 @@ export function OutcomeBar({
       {parts.map((outcome) => (
         <span
           key={outcome}
-          className={`${outcomeColour(outcome)} bg-current ${outcome === 'PASSED' ? 'h-full' : thin ? 'h-[7px]' : 'h-2.5'}`}
+          className={`${outcomeColour(outcome)} bg-current ${outcome === 'passed' ? 'h-full' : thin ? 'h-[7px]' : 'h-2.5'}`}
           style={{ width: `${(100 * (counts[outcome] ?? 0)) / Math.max(1, total)}%` }}
         />
       ))}

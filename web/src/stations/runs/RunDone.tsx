@@ -9,13 +9,13 @@ import { Filter } from '@/parts/Filter';
 import { OUTCOMES, Outcome, outcomeWord } from '@/parts/Outcome';
 import { CaseOfRun } from './CaseOfRun';
 import { OutcomeBar } from './OutcomeBar';
-import { clockTime, length, span } from './times';
+import { clockTime, formatDuration, span } from './times';
 
 /** A run that is over: how many, which, and for one of them why. */
 export function RunDone({ detail, number }: { detail: RunDetailView; number: number | null }) {
   const { run, cases } = detail;
   const [, go] = useLocation();
-  const firstBad = cases.find((one) => one.outcome === 'FAILED' || one.outcome === 'ERROR') ?? cases[0];
+  const firstBad = cases.find((one) => one.outcome === 'failed' || one.outcome === 'error') ?? cases[0];
   useEffect(() => {
     if (number === null && firstBad) go(`/runs/${run.id}/${firstBad.number}`, { replace: true });
   }, [number, firstBad, run.id, go]);
@@ -33,10 +33,10 @@ export function RunDone({ detail, number }: { detail: RunDetailView; number: num
 function RunHead({ run, cases }: { run: RunView; cases: RunCaseView[] }) {
   const start = useStartRun();
   const [wrong, setWrong] = useState<string | null>(null);
-  const bad = cases.filter((one) => one.outcome !== 'PASSED');
+  const bad = cases.filter((one) => one.outcome !== 'passed');
   const again = bad.length > 0 && bad.length < cases.length ? bad : cases;
-  const notRun = cases.filter((one) => one.outcome === null).length;
-  const counts = { ...run.counts, NOT_RUN: (run.counts.NOT_RUN ?? 0) + notRun };
+  const notRun = cases.filter((one) => one.outcome === undefined).length;
+  const counts = { ...run.counts, 'not-run': (run.counts['not-run'] ?? 0) + notRun };
   return (
     <header className="flex-none px-4 pt-2.5 pb-3">
       <div className="flex h-7 items-center gap-2.5">
@@ -74,7 +74,7 @@ function RunHead({ run, cases }: { run: RunView; cases: RunCaseView[] }) {
         </p>
       )}
       <div className="mt-2 flex items-center gap-5">
-        {OUTCOMES.filter((word) => word === 'PASSED' || (counts[word] ?? 0) > 0).map((word) => (
+        {OUTCOMES.filter((word) => word === 'passed' || (counts[word] ?? 0) > 0).map((word) => (
           <span key={word} className="flex items-center gap-1.5">
             <Outcome of={word} />
             <b className="text-case font-semibold">{counts[word] ?? 0}</b>
@@ -89,8 +89,8 @@ function RunHead({ run, cases }: { run: RunView; cases: RunCaseView[] }) {
   );
 }
 
-const RANK: OutcomeWord[] = ['FAILED', 'ERROR', 'BLOCKED', 'NOT_RUN', 'SKIPPED', 'PASSED'];
-const rank = (one: RunCaseView) => RANK.indexOf(one.outcome ?? 'NOT_RUN');
+const RANK: OutcomeWord[] = ['failed', 'error', 'blocked', 'not-run', 'skipped', 'passed'];
+const rank = (one: RunCaseView) => RANK.indexOf(one.outcome ?? 'not-run');
 
 function CaseList({ run, cases, open }: { run: RunView; cases: RunCaseView[]; open: number | null }) {
   const [filter, setFilter] = useState('');
@@ -122,7 +122,7 @@ function CaseList({ run, cases, open }: { run: RunView; cases: RunCaseView[]; op
               </span>
               <span className="block truncate text-small text-ink-3">{one.failure?.message ?? one.suite}</span>
             </span>
-            <span className="text-[12px] text-ink-3">{one.outcome && length(one.millis)}</span>
+            <span className="text-[12px] text-ink-3">{one.outcome && formatDuration(one.millis)}</span>
           </Link>
         ))}
         {shown.length === 0 && <p className="px-3 py-2 text-ink-2">No case fits the filter.</p>}

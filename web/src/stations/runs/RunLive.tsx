@@ -6,7 +6,7 @@ import type { Outcome as OutcomeWord, RunView } from '@/api/types';
 import { Button } from '@/parts/Button';
 import { OUTCOMES, Outcome, outcomeColour, outcomeWord } from '@/parts/Outcome';
 import { OutcomeBar } from './OutcomeBar';
-import { clockTime, length } from './times';
+import { clockTime, formatDuration } from './times';
 
 /** A run while it goes: its workers, every case as a mark, and outcomes as they come. */
 export function RunLive({ run }: { run: RunView }) {
@@ -14,7 +14,7 @@ export function RunLive({ run }: { run: RunView }) {
   const now = useNow();
   const counts: { [of in OutcomeWord]?: number } = {};
   for (const one of live.cases) if (one.outcome) counts[one.outcome] = (counts[one.outcome] ?? 0) + 1;
-  const done = live.cases.filter((one) => one.outcome !== null).length;
+  const done = live.cases.filter((one) => one.outcome !== undefined).length;
   const running = live.cases.filter((one) => one.running).length;
   const [stopping, setStopping] = useState(false);
   return (
@@ -38,11 +38,11 @@ export function RunLive({ run }: { run: RunView }) {
             </Button>
           </div>
           <div className="flex h-11 items-center gap-5">
-            {OUTCOMES.filter((word) => word === 'PASSED' || word === 'FAILED' || counts[word]).map((word) => (
+            {OUTCOMES.filter((word) => word === 'passed' || word === 'failed' || counts[word]).map((word) => (
               <Count key={word} of={word} count={counts[word] ?? 0} word={outcomeWord(word)} />
             ))}
-            <Count of="RUNNING" count={running} word="running" />
-            <Count of="NOT_RUN" count={live.cases.length - done - running} word="to come" />
+            <Count of="running" count={running} word="running" />
+            <Count of="not-run" count={live.cases.length - done - running} word="to come" />
             <span className="flex-1" />
             <TimeLeft live={live} done={done} now={now} />
           </div>
@@ -65,7 +65,7 @@ function useNow(): number {
   return now;
 }
 
-function Count({ of, count, word }: { of: OutcomeWord | 'RUNNING'; count: number; word: string }) {
+function Count({ of, count, word }: { of: OutcomeWord | 'running'; count: number; word: string }) {
   return (
     <span className="flex items-center gap-2">
       <Outcome of={of} size={20} />
@@ -82,8 +82,8 @@ function TimeLeft({ live, done, now }: { live: LiveRun; done: number; now: numbe
   const left = done >= 3 ? (gone / done) * (live.cases.length - done) : null;
   return (
     <span className="text-right">
-      {left !== null && <b className="block font-semibold">{length(left)} left</b>}
-      <span className="text-ink-3">{length(gone)} gone</span>
+      {left !== null && <b className="block font-semibold">{formatDuration(left)} left</b>}
+      <span className="text-ink-3">{formatDuration(gone)} gone</span>
     </span>
   );
 }
@@ -106,9 +106,9 @@ function Lanes({ live, now }: { live: LiveRun; now: number }) {
                   <p className="truncate text-case font-semibold">{current.planned.name}</p>
                   <p className="truncate text-[12px] text-ink-3">{current.planned.suite}</p>
                   <p className="mt-1 flex items-center gap-2">
-                    <Outcome of="RUNNING" />
+                    <Outcome of="running" />
                     <span className="flex-1 truncate">{lane.steps.join(' › ') || 'opening the browser'}</span>
-                    <span className="text-ink-2">{length(Math.max(0, now - lane.began))}</span>
+                    <span className="text-ink-2">{formatDuration(Math.max(0, now - lane.began))}</span>
                   </p>
                 </>
               ) : (
@@ -119,7 +119,7 @@ function Lanes({ live, now }: { live: LiveRun; now: number }) {
               <p className="pb-1 text-small text-ink-3">{lane.done.length} done</p>
               <div className="flex flex-wrap gap-[3px]">
                 {lane.done.slice(-30).map((number) => (
-                  <Outcome key={number} of={byNumber.get(number)?.outcome ?? null} size={12} />
+                  <Outcome key={number} of={byNumber.get(number)?.outcome} size={12} />
                 ))}
               </div>
             </div>
@@ -144,12 +144,12 @@ function Board({ live, done }: { live: LiveRun; done: number }) {
           <div key={suite} className="flex gap-3 pb-1">
             <span className="w-40 flex-none truncate">{suite}</span>
             <span className="w-12 flex-none text-right text-ink-2">
-              {cases.filter((one) => one.outcome !== null).length}/{cases.length}
+              {cases.filter((one) => one.outcome !== undefined).length}/{cases.length}
             </span>
             <span className="flex flex-1 flex-wrap gap-[3px] pt-0.5">
               {cases.map((one) => (
                 <span key={one.planned.number} title={one.planned.name}>
-                  <Outcome of={one.running ? 'RUNNING' : one.outcome} size={12} />
+                  <Outcome of={one.running ? 'running' : one.outcome} size={12} />
                 </span>
               ))}
             </span>
@@ -161,7 +161,7 @@ function Board({ live, done }: { live: LiveRun; done: number }) {
 }
 
 function AsTheyCome({ live }: { live: LiveRun }) {
-  const ended = live.cases.filter((one) => one.outcome !== null).sort((a, b) => b.ended - a.ended);
+  const ended = live.cases.filter((one) => one.outcome !== undefined).sort((a, b) => b.ended - a.ended);
   return (
     <aside
       aria-label="As they come"
@@ -178,7 +178,7 @@ function AsTheyCome({ live }: { live: LiveRun }) {
 }
 
 function Ended({ one }: { one: LiveCase }) {
-  const passed = one.outcome === 'PASSED';
+  const passed = one.outcome === 'passed';
   return (
     <li className={`flex gap-2 px-3.5 py-1 ${passed ? '' : 'border-y border-hair bg-surface'}`}>
       <span className="text-[12px] text-ink-3">

@@ -62,7 +62,7 @@ function History({ runs, open }: { runs: RunView[]; open: number | null }) {
       <h2 className="flex h-10 flex-none items-center border-b border-hair px-3 font-semibold">Runs</h2>
       <nav aria-label="Runs" className="min-h-0 flex-1 overflow-y-auto">
         {runs.map((run) => {
-          const notPassed = run.total - (run.counts.PASSED ?? 0);
+          const notPassed = run.total - (run.counts.passed ?? 0);
           return (
             <Link
               key={run.id}

@@ -1,12 +1,13 @@
 /** A length of time as a person says it: 0.84 s, 12.4 s, 2:41. */
-export function length(millis: number): string {
+export function formatDuration(millis: number): string {
   const seconds = millis / 1000;
   if (seconds < 10) return `${seconds.toFixed(2)} s`;
   if (seconds < 60) return `${seconds.toFixed(1)} s`;
   return `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
 }
 
-export const span = (from: string, to: string) => (to === '' ? '' : length(Date.parse(to) - Date.parse(from)));
+export const span = (from: string, to?: string) =>
+  to === undefined ? '' : formatDuration(Date.parse(to) - Date.parse(from));
 
 /** Time of day, with the day before it where that is not today. */
 export function clockTime(iso: string): string {

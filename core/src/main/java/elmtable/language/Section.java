@@ -1,5 +1,7 @@
 package elmtable.language;
 
+import com.fasterxml.jackson.annotation.JsonCreator;
+import com.fasterxml.jackson.annotation.JsonValue;
 import elmtable.text.Names;
 import java.util.List;
 import java.util.Optional;
@@ -29,7 +31,8 @@ public enum Section {
     this.optional = optional;
   }
 
-  /** As printed. */
+  /** As printed, and in answers. */
+  @JsonValue
   public String word() {
     return word;
   }
@@ -50,6 +53,13 @@ public enum Section {
   /** Whether its columns are named by the author. */
   public boolean namesItsColumns() {
     return this == DATA || this == ROWS;
+  }
+
+  /** Throws {@link IllegalArgumentException} where there is no such section. */
+  @JsonCreator
+  static Section named(String word) {
+    return of(word)
+        .orElseThrow(() -> new IllegalArgumentException("There is no section “" + word + "”."));
   }
 
   static Optional<Section> of(String line) {

@@ -1,5 +1,7 @@
 package elmtable.run;
 
+import com.fasterxml.jackson.annotation.JsonCreator;
+import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Locale;
 
 /** How a step, a case or a run ended. */
@@ -13,8 +15,21 @@ public enum Outcome {
   SKIPPED,
   NOT_RUN;
 
+  /** As in events, in the store and in answers: {@code not-run}. */
+  @JsonValue
   public String word() {
-    return name().toLowerCase(Locale.ROOT).replace('_', ' ');
+    return name().toLowerCase(Locale.ROOT).replace('_', '-');
+  }
+
+  /** For people: {@code not run}. */
+  public String shown() {
+    return word().replace('-', ' ');
+  }
+
+  /** Throws {@link IllegalArgumentException} where there is no such outcome. */
+  @JsonCreator
+  public static Outcome named(String word) {
+    return valueOf(word.toUpperCase(Locale.ROOT).replace('-', '_'));
   }
 
   /** The worse of two, where a failure of the product outweighs everything that follows from it. */

@@ -4,7 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 
 import cz.habarta.typescript.generator.Input;
 import cz.habarta.typescript.generator.JsonLibrary;
-import cz.habarta.typescript.generator.NullabilityDefinition;
+import cz.habarta.typescript.generator.OptionalProperties;
 import cz.habarta.typescript.generator.Settings;
 import cz.habarta.typescript.generator.TypeScriptFileType;
 import cz.habarta.typescript.generator.TypeScriptGenerator;
@@ -40,8 +40,8 @@ class TypeScriptTypesTest {
     settings.jsonLibrary = JsonLibrary.jackson2;
     settings.outputKind = TypeScriptOutputKind.module;
     settings.outputFileType = TypeScriptFileType.implementationFile;
-    settings.nullableAnnotations = List.of(Nullable.class);
-    settings.nullabilityDefinition = NullabilityDefinition.nullInlineUnion;
+    settings.optionalAnnotations = List.of(Nullable.class);
+    settings.optionalProperties = OptionalProperties.useSpecifiedAnnotations;
     settings.noFileComment = true;
     settings.noTslintDisable = true;
     settings.noEslintDisable = true;

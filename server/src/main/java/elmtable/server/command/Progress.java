@@ -66,7 +66,7 @@ final class Progress implements RunListener {
         Locale.ROOT,
         "%s%-8s %6.2f s  %s / %s%n",
         terminal ? CLEAR_LINE : "",
-        finished.outcome().word(),
+        finished.outcome().shown(),
         finished.millis() / 1000,
         planned.suite(),
         planned.name());
@@ -88,7 +88,7 @@ final class Progress implements RunListener {
     Map<Outcome, Integer> counts = new EnumMap<>(Outcome.class);
     outcomes.forEach(outcome -> counts.merge(outcome, 1, Integer::sum));
     List<String> parts =
-        counts.entrySet().stream().map(e -> e.getValue() + " " + e.getKey().word()).toList();
+        counts.entrySet().stream().map(e -> e.getValue() + " " + e.getKey().shown()).toList();
     out.printf(
         Locale.ROOT,
         "%s in %.1f s. Results in %s%n",

@@ -57,7 +57,7 @@ final class ServeCommand implements Callable<Integer> {
   private int port;
 
   @Option(
-      names = "--rehearse",
+      names = "--warm-up",
       hidden = true,
       description =
           "Starts, answers a few requests of its own and ends: what later starts can use.")
@@ -69,21 +69,21 @@ final class ServeCommand implements Callable<Integer> {
 
   private final CountDownLatch closed = new CountDownLatch(1);
 
+  /** Something that is closed at the end. */
+  @FunctionalInterface
+  private interface Closing extends AutoCloseable {
+    @Override
+    void close();
+  }
+
   @Override
   public Integer call() throws InterruptedException {
     // Opening the database and starting HTTP take about as long, so they go side by side.
     CompletableFuture<Opened> opening = CompletableFuture.supplyAsync(this::open);
-    try (WebServer server = WebServer.start(port, opening.thenApply(Opened::services));
-        Opened opened = opening.join()) {
-      PrintWriter out = spec.commandLine().getOut();
-      out.println("Elm Table is at http://127.0.0.1:" + server.port() + "  (stop it with Ctrl C)");
-      out.flush();
-      if (warmUp) {
-        warmUp(server, opened.services());
-        return 0;
-      }
-      Thread.ofPlatform().daemon().name("rehearsal").start(() -> warmUp(server, opened.services()));
-      untilEnded();
+    // HTTP ends first, so that nobody asks a database that is closed.
+    try (Closing database = () -> close(opening);
+        WebServer server = WebServer.start(port, opening.thenApply(Opened::services))) {
+      serve(server, opening.join().services());
       return 0;
     } catch (CompletionException failed) {
       throw failed.getCause() instanceof RuntimeException cause ? cause : failed;
@@ -93,6 +93,30 @@ final class ServeCommand implements Callable<Integer> {
     } finally {
       closed.countDown();
     }
+  }
+
+  /** Whoever waits for the opening has heard of its failure. */
+  private static void close(CompletableFuture<Opened> opening) {
+    opening
+        .handle((opened, failed) -> {
+          if (opened != null) {
+            opened.close();
+          }
+          return opened;
+        })
+        .join();
+  }
+
+  private void serve(WebServer server, Services services) throws InterruptedException {
+    PrintWriter out = spec.commandLine().getOut();
+    out.println("Elm Table is at http://127.0.0.1:" + server.port() + "  (stop it with Ctrl C)");
+    out.flush();
+    if (warmUp) {
+      warmUp(server, services);
+      return;
+    }
+    Thread.ofPlatform().daemon().name("warm-up").start(() -> warmUp(server, services));
+    untilEnded();
   }
 
   private static void warmUp(WebServer server, Services services) {

@@ -10,6 +10,7 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpRequest.BodyPublishers;
+import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
 import java.util.List;
 import java.util.Optional;
@@ -21,7 +22,14 @@ import java.util.Optional;
  */
 final class WarmUp {
   private static final List<String> FIRST =
-      List.of("/", "/api/project", "/api/documents", "/api/problems", "/api/plan", "/api/runs");
+      List.of(
+          "/",
+          "/api/project",
+          "/api/tree",
+          "/api/problems",
+          "/api/keywords",
+          "/api/plan",
+          "/api/runs");
 
   private final HttpClient client;
   private final String server;
@@ -33,17 +41,18 @@ final class WarmUp {
 
   static void of(int port, Project project) throws InterruptedException, IOException {
     try (HttpClient client = HttpClient.newHttpClient()) {
-      WarmUp rehearsal = new WarmUp(client, "http://127.0.0.1:" + port);
+      WarmUp warmUp = new WarmUp(client, "http://127.0.0.1:" + port);
       for (String path : FIRST) {
-        rehearsal.send(rehearsal.request(path).build());
+        warmUp.send(warmUp.request(path).build());
       }
       Optional<CaseEntry> entry =
           project.index().suites().stream()
               .flatMap(suite -> suite.cases().stream())
+              .filter(one -> !one.block().isScenario())
               .filter(one -> !one.block().steps(Section.STEPS).isEmpty())
               .findFirst();
       if (entry.isPresent()) {
-        rehearsal.edit(entry.get());
+        warmUp.edit(entry.get());
       }
     }
   }
@@ -52,7 +61,7 @@ final class WarmUp {
   private void edit(CaseEntry entry) throws InterruptedException, IOException {
     Placed placed = entry.placed();
     Step step = placed.block().steps(Section.STEPS).get(0);
-    int line = placed.firstLine() + step.range().line();
+    int line = placed.firstLine() + step.range().line() + 1;
     send(request("/api/documents/" + entry.path()).build());
     for (String typed : List.of("o", "op")) {
       post(
@@ -78,6 +87,9 @@ final class WarmUp {
   }
 
   private void send(HttpRequest request) throws InterruptedException, IOException {
-    client.send(request, BodyHandlers.discarding());
+    HttpResponse<Void> answer = client.send(request, BodyHandlers.discarding());
+    if (answer.statusCode() != 200) {
+      throw new IOException(request.uri().getPath() + " answered " + answer.statusCode());
+    }
   }
 }

@@ -155,7 +155,7 @@ final class Api {
     }
     String text = document.text();
     for (SheetEdit edit : ctx.bodyAsClass(Views.EditRequest.class).edits()) {
-      text = DocumentEditor.apply(text, edit);
+      text = DocumentEditor.apply(text, EditLines.fromZero(edit));
     }
     return text;
   }
@@ -182,7 +182,7 @@ final class Api {
     Views.CompletionRequest ask = ctx.bodyAsClass(Views.CompletionRequest.class);
     Completion.Result result =
         Completion.at(
-            workspace().project(), ctx.pathParam("path"), ask.line(), ask.cell(), ask.text());
+            workspace().project(), ctx.pathParam("path"), ask.line() - 1, ask.cell(), ask.text());
     List<Views.SuggestionView> suggestions =
         result.suggestions().stream()
             .map(s ->

@@ -1,5 +1,6 @@
 package elmtable.server.http;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.core.JacksonException;
 import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -68,6 +69,8 @@ public final class WebServer implements AutoCloseable {
         .addModule(new JavaTimeModule())
         .disable(SerializationFeature.WRITE_DATES_AS_TIMESTAMPS)
         .disable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
+        .annotationIntrospector(RequestBodies.introspector())
+        .serializationInclusion(JsonInclude.Include.NON_NULL)
         .build();
   }
 
@@ -88,9 +91,7 @@ public final class WebServer implements AutoCloseable {
         RunService.NothingToRunException.class,
         (nothing, ctx) -> problem(ctx, 409, nothing.getMessage()));
     routes.exception(
-        JacksonException.class,
-        (broken, ctx) ->
-            problem(ctx, 400, "The body cannot be read: " + broken.getOriginalMessage()));
+        JacksonException.class, (broken, ctx) -> problem(ctx, 400, RequestBodies.reason(broken)));
     routes.exception(
         Exception.class,
         (failure, ctx) -> {

@@ -18,7 +18,7 @@ import org.sqlite.SQLiteConfig;
  * opens a connection and closes it; all writing goes through one {@link Writer}.
  */
 public final class Database implements AutoCloseable {
-  private static final List<String> MIGRATIONS = List.of("001-first.sql");
+  private static final List<String> MIGRATIONS = List.of("001-first.sql", "002-words.sql");
   private static final int BUSY_MILLIS = 10_000;
 
   private final String address;
@@ -77,11 +77,7 @@ public final class Database implements AutoCloseable {
       }
       for (int next = version; next < MIGRATIONS.size(); next++) {
         connection.setAutoCommit(false);
-        for (String command : script(MIGRATIONS.get(next)).split(";")) {
-          if (!command.isBlank()) {
-            statement.execute(command);
-          }
-        }
+        carryOut(statement, script(MIGRATIONS.get(next)));
         statement.execute("pragma user_version = " + (next + 1));
         connection.commit();
       }
@@ -89,6 +85,11 @@ public final class Database implements AutoCloseable {
       throw new StoreException(
           "The database in " + folder + " cannot be opened: " + failed.getMessage(), failed);
     }
+  }
+
+  /** The driver carries out a script as a whole, with the semicolons inside its triggers. */
+  static void carryOut(Statement statement, String script) throws SQLException {
+    statement.executeUpdate(script);
   }
 
   private static String script(String name) {

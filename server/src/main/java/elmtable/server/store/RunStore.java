@@ -131,7 +131,7 @@ public final class RunStore implements EvidenceKeeper {
           Jdbc.update(
               connection,
               "update run_case set outcome = ?, millis = ?, failure = ? where run = ? and number = ?",
-              done.outcome().name(),
+              done.outcome().word(),
               done.millis(),
               done.failure() == null ? null : json(done.failure()),
               run,
@@ -206,7 +206,7 @@ public final class RunStore implements EvidenceKeeper {
           if (rows.getString(2) != null) {
             counts
                 .computeIfAbsent(run, key -> new LinkedHashMap<>())
-                .put(Outcome.valueOf(rows.getString(2)), rows.getInt(3));
+                .put(Outcome.named(rows.getString(2)), rows.getInt(3));
           }
           return run;
         });
@@ -252,7 +252,7 @@ public final class RunStore implements EvidenceKeeper {
         rows.getInt("row_number"),
         read(rows.getString("row_values"), new TypeReference<LinkedHashMap<String, String>>() {}),
         read(rows.getString("tags"), new TypeReference<List<String>>() {}),
-        outcome == null ? null : Outcome.valueOf(outcome),
+        outcome == null ? null : Outcome.named(outcome),
         rows.getDouble("millis"),
         failure == null ? null : read(failure, new TypeReference<Failure>() {}));
   }
@@ -276,7 +276,7 @@ public final class RunStore implements EvidenceKeeper {
         database,
         "select identity, outcome, max(run) from run_case where outcome is not null and outcome <> 'NOT_RUN' group by identity",
         statement -> {},
-        rows -> last.put(rows.getString(1), Outcome.valueOf(rows.getString(2))));
+        rows -> last.put(rows.getString(1), Outcome.named(rows.getString(2))));
     return last;
   }
 
@@ -289,7 +289,7 @@ public final class RunStore implements EvidenceKeeper {
             database,
             "select run, outcome from run_case where identity = ? and outcome is not null order by run desc limit 16",
             statement -> statement.setString(1, identity),
-            rows -> new Ended(rows.getLong(1), Outcome.valueOf(rows.getString(2))))
+            rows -> new Ended(rows.getLong(1), Outcome.named(rows.getString(2))))
         .reversed();
   }
 

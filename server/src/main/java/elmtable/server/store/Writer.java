@@ -34,7 +34,10 @@ final class Writer implements AutoCloseable {
   private final Database database;
   private final BlockingQueue<Task<?>> queue = new LinkedBlockingQueue<>();
   private final Thread thread;
-  private volatile boolean closing;
+  private boolean closed;
+
+  /** The last task; nothing comes behind it. */
+  private final Task<Void> end = new Task<>(connection -> null, new CompletableFuture<>(), true);
 
   Writer(Database database) {
     this.database = database;
@@ -43,13 +46,13 @@ final class Writer implements AutoCloseable {
 
   /** Makes a change with the next batch; its failure is logged. */
   void later(Change<Void> change) {
-    queue.add(new Task<>(change, new CompletableFuture<>(), false));
+    submit(new Task<>(change, new CompletableFuture<>(), false));
   }
 
-  /** Makes a change now and waits until it is on disk. */
+  /** Makes a change now and waits until it is on disk. Throws {@link StoreException}. */
   <T> T now(Change<T> change) {
     CompletableFuture<T> done = new CompletableFuture<>();
-    queue.add(new Task<>(change, done, true));
+    submit(new Task<>(change, done, true));
     try {
       return done.join();
     } catch (CompletionException failed) {
@@ -61,41 +64,58 @@ final class Writer implements AutoCloseable {
     }
   }
 
+  private synchronized void submit(Task<?> task) {
+    if (closed) {
+      throw new StoreException("The database is closed.");
+    }
+    queue.add(task);
+  }
+
+  /** Nothing ends this thread but the last task: whoever waits for a change would wait for ever. */
   private void run() {
-    List<Task<?>> batch = new ArrayList<>();
-    while (!closing || !queue.isEmpty()) {
+    boolean goesOn = true;
+    while (goesOn) {
+      List<Task<?>> batch = new ArrayList<>();
+      goesOn = gather(batch);
       try {
-        gather(batch);
-        if (!batch.isEmpty()) {
-          write(batch);
-        }
-      } catch (InterruptedException wake) {
-        closing = true;
+        write(batch);
+      } catch (Throwable failed) {
+        LOG.error("{} changes could not be written", batch.size(), failed);
+        batch.forEach(task -> task.done().completeExceptionally(failed));
       }
-      batch.clear();
     }
   }
 
-  private void gather(List<Task<?>> batch) throws InterruptedException {
-    Task<?> first = queue.poll(1, TimeUnit.SECONDS);
-    if (first == null) {
-      return;
-    }
-    batch.add(first);
-    long end = System.nanoTime() + TimeUnit.MILLISECONDS.toNanos(GATHER_MILLIS);
-    boolean urgent = first.urgent();
-    while (batch.size() < MOST_IN_BATCH) {
-      long left = urgent || closing ? 0 : end - System.nanoTime();
-      Task<?> next = left > 0 ? queue.poll(left, TimeUnit.NANOSECONDS) : queue.poll();
-      if (next == null) {
-        return;
-      }
+  /** Waits for tasks that belong together; tells whether more may come. */
+  private boolean gather(List<Task<?>> batch) {
+    Task<?> next = poll(Long.MAX_VALUE);
+    long last = System.nanoTime() + TimeUnit.MILLISECONDS.toNanos(GATHER_MILLIS);
+    boolean urgent = false;
+    while (next != null && next != end) {
       batch.add(next);
       urgent |= next.urgent();
+      if (batch.size() == MOST_IN_BATCH) {
+        return true;
+      }
+      next = poll(urgent ? 0 : last - System.nanoTime());
+    }
+    return next != end;
+  }
+
+  /** The next task, or null where none comes in time or somebody interrupts the wait. */
+  private Task<?> poll(long nanos) {
+    try {
+      return nanos > 0 ? queue.poll(nanos, TimeUnit.NANOSECONDS) : queue.poll();
+    } catch (InterruptedException wake) {
+      // What is in hand is written; only the last task ends the thread.
+      return null;
     }
   }
 
-  private void write(List<Task<?>> batch) {
+  private void write(List<Task<?>> batch) throws SQLException {
+    if (batch.isEmpty()) {
+      return;
+    }
     try (Connection connection = database.connect()) {
       connection.setAutoCommit(false);
       List<Runnable> completions = new ArrayList<>();
@@ -104,9 +124,6 @@ final class Writer implements AutoCloseable {
       }
       connection.commit();
       completions.forEach(Runnable::run);
-    } catch (SQLException failed) {
-      LOG.error("{} changes could not be written", batch.size(), failed);
-      batch.forEach(task -> task.done().completeExceptionally(failed));
     }
   }
 
@@ -120,7 +137,7 @@ final class Writer implements AutoCloseable {
       T result = task.change().make(connection);
       connection.releaseSavepoint(before);
       return () -> task.done().complete(result);
-    } catch (SQLException | RuntimeException failed) {
+    } catch (Throwable failed) {
       connection.rollback(before);
       if (!task.urgent()) {
         LOG.error("A change could not be written", failed);
@@ -129,10 +146,15 @@ final class Writer implements AutoCloseable {
     }
   }
 
+  /** Writes what is waiting and ends. */
   @Override
   public void close() {
-    closing = true;
-    thread.interrupt();
+    synchronized (this) {
+      if (!closed) {
+        closed = true;
+        queue.add(end);
+      }
+    }
     try {
       thread.join(TimeUnit.SECONDS.toMillis(10));
     } catch (InterruptedException interrupted) {

@@ -95,20 +95,21 @@ public final class DocumentViews {
         block.kind().word(),
         block.name(),
         TextPieces.of(Template.of(block.name()), visible),
-        placed.firstLine(),
-        placed.headerLine(),
-        placed.end(),
+        placed.firstLine() + 1,
+        placed.headerLine() + 1,
+        placed.end() + 1,
         block.noteText(),
         block.properties().stream()
-            .map(p -> new PropertyView(p.word(), p.value(), placed.firstLine() + p.range().line()))
+            .map(p ->
+                new PropertyView(p.word(), p.value(), placed.firstLine() + p.range().line() + 1))
             .toList(),
         block.sections().stream()
             .map(section -> section(section, placed, visible, context))
             .toList(),
         executable,
-        plan.map(CasePlan::exclusionReason).orElse(""),
+        plan.map(CasePlan::exclusionReason).map(Absent::ifEmpty).orElse(null),
         entry.map(marks::last).orElse(null),
-        set,
+        Absent.ifEmpty(set),
         set.isEmpty() ? List.of() : data.columns(),
         data.rows());
   }
@@ -151,13 +152,15 @@ public final class DocumentViews {
 
   private SectionView section(
       SectionBody body, Placed placed, VisibleNames visible, BindingContext context) {
-    int line = body.word().map(word -> placed.firstLine() + word.range().line()).orElse(-1);
+    Integer line =
+        body.word().map(word -> placed.firstLine() + word.range().line() + 1).orElse(null);
     List<RowView> rows = new ArrayList<>();
     for (Line.Row row : body.rows()) {
       rows.add(
           body.section().holdsSteps()
               ? stepRow(row, placed, visible, context)
-              : new RowView(placed.firstLine() + row.range().line(), cells(row, visible), null));
+              : new RowView(
+                  placed.firstLine() + row.range().line() + 1, cells(row, visible), null));
     }
     return new SectionView(body.section().word(), line, rows);
   }
@@ -174,7 +177,7 @@ public final class DocumentViews {
 
   private RowView stepRow(
       Line.Row row, Placed placed, VisibleNames visible, BindingContext context) {
-    int line = placed.firstLine() + row.range().line();
+    int line = placed.firstLine() + row.range().line() + 1;
     if (row.width() == 0) {
       return new RowView(
           line,
@@ -272,7 +275,7 @@ public final class DocumentViews {
     KeywordEntry keyword = bound.keyword().get();
     List<String> captions = new ArrayList<>();
     for (int i = 0; i < step.arguments().size(); i++) {
-      captions.add(bound.argumentAt(i).map(argument -> argument.parameter().name()).orElse(null));
+      captions.add(bound.argumentAt(i).map(argument -> argument.parameter().name()).orElse(""));
     }
     List<String> missing =
         keyword.signature().takes().stream()
@@ -300,11 +303,11 @@ public final class DocumentViews {
   private KeywordView keyword(KeywordEntry entry) {
     var signature = entry.signature();
     String path = null;
-    int line = -1;
+    Integer line = null;
     List<RowView> steps = List.of();
     if (entry instanceof KeywordEntry.Composed composed) {
       path = composed.path();
-      line = composed.placed().headerLine();
+      line = composed.placed().headerLine() + 1;
       VisibleNames visible = VisibleNames.of(composed, project.index());
       BindingContext context = BindingContext.of(composed);
       steps =
@@ -355,9 +358,15 @@ public final class DocumentViews {
             .map(entry ->
                 new Views.CaseNode(
                     entry.name(),
-                        TextPieces.of(entry.nameTemplate(), VisibleNames.of(entry, project)),
-                    entry.placed().headerLine(), marks.plan(entry).map(CasePlan::count).orElse(0L),
-                    marks.plan(entry).map(CasePlan::exclusionReason).orElse(""), marks.last(entry)))
+                    TextPieces.of(entry.nameTemplate(), VisibleNames.of(entry, project)),
+                    entry.placed().headerLine() + 1,
+                    marks.plan(entry).map(CasePlan::count).orElse(0L),
+                    marks
+                        .plan(entry)
+                        .map(CasePlan::exclusionReason)
+                        .map(Absent::ifEmpty)
+                        .orElse(null),
+                    marks.last(entry)))
             .toList();
     return new Views.SuiteNode(
         suite.path(),

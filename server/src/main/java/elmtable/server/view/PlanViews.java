@@ -32,10 +32,10 @@ public final class PlanViews {
         plan.entry().path(),
         plan.entry().name(),
         TextPieces.of(plan.entry().nameTemplate(), VisibleNames.of(plan.entry(), project)),
-        plan.entry().placed().headerLine(),
+        plan.entry().placed().headerLine() + 1,
         plan.count(),
-        plan.exclusionReason(),
-        plan.needed(),
+        Absent.ifEmpty(plan.exclusionReason()),
+        Absent.ifEmpty(plan.needed()),
         plan.entry().tags(),
         executables);
   }
@@ -47,6 +47,6 @@ public final class PlanViews {
         executable.row().map(row -> row.number()).orElse(0),
         executable.row().map(row -> row.shown()).orElse(Map.of()),
         last.get(executable.identity()),
-        executable.fault());
+        Absent.ifEmpty(executable.fault()));
   }
 }

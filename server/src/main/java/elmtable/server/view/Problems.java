@@ -23,7 +23,7 @@ public final class Problems {
     return new ProblemView(
         problem.problem().code(),
         problem.severity().name().toLowerCase(Locale.ROOT),
-        problem.range().line(),
+        problem.range().line() + 1,
         problem.range().start(),
         problem.range().end(),
         problem.message(),
@@ -34,8 +34,8 @@ public final class Problems {
                     fix.edits().stream()
                         .map(e ->
                             new EditView(
-                                e.document(),
-                                e.range().line(),
+                                Absent.ifEmpty(e.document()),
+                                e.range().line() + 1,
                                 e.range().start(),
                                 e.range().end(),
                                 e.text()))

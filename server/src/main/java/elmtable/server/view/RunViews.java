@@ -27,7 +27,7 @@ public final class RunViews {
         run.workers(),
         run.seed(),
         run.started(),
-        run.finished(),
+        Absent.ifEmpty(run.finished()),
         run.state(),
         run.counts(),
         run.total());
@@ -119,7 +119,7 @@ public final class RunViews {
           done == null ? List.of() : done.resolved(),
           done == null ? List.of() : done.kept(),
           done == null ? null : done.failure(),
-          done == null ? "" : done.reason(),
+          done == null ? null : Absent.ifEmpty(done.reason()),
           node.log,
           node.evidence,
           inside(started.step()));

@@ -9,7 +9,7 @@ import java.util.Map;
 
 /**
  * What the interface gets and sends, as JSON. TypeScript types are made from these records. Lines
- * and columns count from zero, as everywhere inside; a field that may be null says so.
+ * count from 1, columns from 0; what is {@link Nullable} is left out where there is nothing.
  */
 public final class Views {
   private Views() {}
@@ -24,7 +24,7 @@ public final class Views {
       @Nullable Long goingRun) {}
 
   /**
-   * A piece of a text; {@code origin} is null for plain text, {@code unknown} for a name that
+   * A piece of a text; {@code origin} is left out for plain text, {@code unknown} for a name that
    * nothing has.
    */
   public record TextPiece(String text, @Nullable String origin) {}
@@ -34,10 +34,10 @@ public final class Views {
       List<TextPiece> nameParts,
       int line,
       long executableCount,
-      String exclusionReason,
+      @Nullable String exclusionReason,
       @Nullable Outcome last) {}
 
-  /** {@code last} is null where nothing of it ever ran. */
+  /** {@code last} is left out where nothing of it ever ran. */
   public record SuiteNode(
       String path,
       String name,
@@ -49,7 +49,7 @@ public final class Views {
 
   public record TreeView(List<SuiteNode> suites, List<DocumentNode> documents) {}
 
-  public record EditView(String document, int line, int start, int end, String text) {}
+  public record EditView(@Nullable String document, int line, int start, int end, String text) {}
 
   public record FixView(String label, List<EditView> edits) {}
 
@@ -69,9 +69,9 @@ public final class Views {
   /**
    * What a step row means.
    *
-   * @param keyword the keyword's name, or null for a step that none answers to
+   * @param keyword the keyword's name, none for a step that no keyword answers to
    * @param composed whether it can be unfolded
-   * @param captions for each argument cell the parameter it gives, or null
+   * @param captions for each argument cell the parameter it gives; empty for none
    * @param marksFrom the first cell that is a mark; the number of cells where none is
    * @param missing required parameters that have no argument
    */
@@ -82,13 +82,13 @@ public final class Views {
       int marksFrom,
       List<String> missing) {}
 
-  /** {@code step} is null in sections that hold no steps. */
+  /** {@code step} is left out in sections that hold no steps. */
   public record RowView(int line, List<CellView> cells, @Nullable StepView step) {}
 
   public record PropertyView(String word, String value, int line) {}
 
-  /** {@code line} is that of its word, or -1. */
-  public record SectionView(String section, int line, List<RowView> rows) {}
+  /** {@code line} is that of its word, where it has one. */
+  public record SectionView(String section, @Nullable Integer line, List<RowView> rows) {}
 
   /**
    * @param line its first line
@@ -108,9 +108,9 @@ public final class Views {
       List<PropertyView> properties,
       List<SectionView> sections,
       long executableCount,
-      String exclusionReason,
+      @Nullable String exclusionReason,
       @Nullable Outcome last,
-      String dataSet,
+      @Nullable String dataSet,
       List<String> dataColumns,
       long dataRows) {}
 
@@ -151,7 +151,7 @@ public final class Views {
 
   public record OutputView(String name, String kind, String note) {}
 
-  /** {@code path} is null for a built-in keyword; {@code steps} then is empty. */
+  /** {@code path} is left out for a built-in keyword; {@code steps} then is empty. */
   public record KeywordView(
       String name,
       String group,
@@ -160,7 +160,7 @@ public final class Views {
       List<ParameterView> takes,
       List<OutputView> gives,
       @Nullable String path,
-      int line,
+      @Nullable Integer line,
       List<RowView> steps) {}
 
   public record ExecutableView(
@@ -169,7 +169,7 @@ public final class Views {
       int row,
       Map<String, String> values,
       @Nullable Outcome last,
-      String fault) {}
+      @Nullable String fault) {}
 
   public record CasePlanView(
       String suite,
@@ -178,23 +178,23 @@ public final class Views {
       List<TextPiece> nameParts,
       int line,
       long count,
-      String exclusionReason,
-      String needed,
+      @Nullable String exclusionReason,
+      @Nullable String needed,
       List<String> tags,
       List<ExecutableView> executables) {}
 
   public record PlanView(
       long count, long all, String environment, String browser, List<CasePlanView> cases) {}
 
-  /** What to run; everything that is empty chooses all. */
+  /** What to run; what is left out or empty chooses all. */
   public record RunRequest(
-      String title,
-      String tags,
-      List<String> suites,
-      List<String> cases,
-      List<String> identities,
-      String environment,
-      String browser) {}
+      @Nullable String title,
+      @Nullable String tags,
+      @Nullable List<String> suites,
+      @Nullable List<String> cases,
+      @Nullable List<String> identities,
+      @Nullable String environment,
+      @Nullable String browser) {}
 
   public record RunView(
       long id,
@@ -204,12 +204,12 @@ public final class Views {
       int workers,
       long seed,
       String started,
-      String finished,
+      @Nullable String finished,
       String state,
       Map<Outcome, Integer> counts,
       int total) {}
 
-  /** {@code outcome} and {@code failure} are null where the case has not ended. */
+  /** {@code outcome} and {@code failure} are left out where the case has not ended. */
   public record RunCaseView(
       int number,
       String identity,
@@ -232,7 +232,7 @@ public final class Views {
    * A step with those inside it.
    *
    * @param startMillis counted from the case's start
-   * @param outcome null while it goes, or where the run broke off
+   * @param outcome left out while it goes, or where the run broke off
    */
   public record StepRunView(
       int step,
@@ -247,7 +247,7 @@ public final class Views {
       List<RunEvent.NamedValue> resolved,
       List<RunEvent.NamedValue> kept,
       @Nullable Failure failure,
-      String reason,
+      @Nullable String reason,
       List<String> log,
       List<EvidenceView> evidence,
       List<StepRunView> steps) {}
@@ -257,9 +257,7 @@ public final class Views {
 
   public record CaseHistory(long run, Outcome outcome) {}
 
-  /**
-   * An error of the API (RFC 9457); {@code current} is the document as others saved it, or null.
-   */
+  /** An error of the API (RFC 9457); {@code current} is the document as others saved it. */
   public record ProblemDetails(
       String type, String title, int status, String detail, @Nullable DocumentView current) {}
 

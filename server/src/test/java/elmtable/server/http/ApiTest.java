@@ -27,6 +27,8 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
@@ -107,10 +109,12 @@ class ApiTest {
         new Object[] {Map.of("edit", "set cell", "line", line, "cell", cell, "text", text)});
   }
 
+  /** Counted from 1. */
   private static int lineOf(JsonNode document, String start) {
     List<String> lines = document.path("text").asText().lines().toList();
-    return lines.indexOf(
-        lines.stream().filter(line -> line.startsWith(start)).findFirst().orElseThrow());
+    return 1
+        + lines.indexOf(
+            lines.stream().filter(line -> line.startsWith(start)).findFirst().orElseThrow());
   }
 
   @Test
@@ -139,6 +143,43 @@ class ApiTest {
     assertEquals(line, problem.path("line").asInt());
     assertTrue(problem.path("message").asText().contains("There is the column “message”"));
     assertEquals(1, get("/api/project").body().path("problems").path("errors").asInt());
+  }
+
+  @Test
+  void aBodyThatLacksSomethingIsRefusedWithItsName() throws Exception {
+    List<String> places = new ArrayList<>();
+    for (Object[] ask :
+        new Object[][] {
+          {"PUT", "/api/documents/" + SUITE, Map.of()},
+          {"POST", "/api/edits/" + SUITE, Map.of()},
+          {"POST", "/api/edits/" + SUITE, Map.of("edits", List.of(Map.of("edit", "set cell")))},
+          {"POST", "/api/previews/" + SUITE, Collections.singletonMap("edits", null)},
+          {"POST", "/api/completions/" + SUITE, Map.of("line", 3, "cell", 0)},
+          {"POST", "/api/completions/" + SUITE, Map.of("line", "x", "cell", 0, "text", "a")},
+          {"POST", "/api/runs", Map.of("suites", 7)},
+        }) {
+      Answer refused = send((String) ask[0], (String) ask[1], ask[2], "If-Match", "\"1\"");
+      assertEquals(400, refused.status(), refused.toString());
+      places.add(refused.body().path("detail").asText().split(" ")[5]);
+    }
+    assertEquals(
+        List.of("text", "edits", "edits[0].line", "edits", "text", "line", "suites"), places);
+  }
+
+  @Test
+  void everythingThatIsAskedForAtAStartIsAnswered() throws Exception {
+    for (String path :
+        List.of("/api/project", "/api/tree", "/api/problems", "/api/keywords", "/api/plan")) {
+      assertEquals(200, get(path).status(), path);
+    }
+  }
+
+  @Test
+  void whatIsNotThereIsLeftOut() throws Exception {
+    JsonNode block = get("/api/documents/" + SUITE).body().path("blocks").get(0);
+    assertEquals(1, block.path("line").asInt(), "lines count from 1");
+    assertFalse(block.has("last"), "nothing ran yet");
+    assertFalse(block.has("exclusionReason"));
   }
 
   @Test

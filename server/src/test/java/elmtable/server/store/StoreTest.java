@@ -13,11 +13,14 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
+import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -142,5 +145,113 @@ class StoreTest {
     }
     StoreException failure = assertThrows(StoreException.class, () -> Database.open(data));
     assertTrue(failure.getMessage().contains("newer Elm Table"));
+  }
+
+  private static Map<String, Thread> writers() {
+    return Thread.getAllStackTraces().keySet().stream()
+        .filter(thread -> thread.getName().equals("database writer") && thread.isAlive())
+        .collect(Collectors.toMap(thread -> String.valueOf(thread.threadId()), t -> t));
+  }
+
+  @Test
+  void anInterruptedWriterLosesNothing() throws IOException {
+    Set<String> before = writers().keySet();
+    try (Database database = Database.open(data)) {
+      DocumentStore store = new DocumentStore(database);
+      Thread own =
+          writers().entrySet().stream()
+              .filter(entry -> !before.contains(entry.getKey()))
+              .map(Map.Entry::getValue)
+              .findFirst()
+              .orElseThrow();
+      for (int i = 1; i <= 50; i++) {
+        own.interrupt();
+        assertEquals(i, store.save("a.elmt", "text " + i, i - 1, "me"));
+      }
+    }
+  }
+
+  @Test
+  void anErrorInAChangeIsToldToWhoeverWaitsForItAndOthersAreStillWritten() throws IOException {
+    try (Database database = Database.open(data)) {
+      StoreException told =
+          assertThrows(
+              StoreException.class,
+              () ->
+                  database
+                      .writer()
+                      .now(connection -> {
+                        throw new StackOverflowError("too deep");
+                      }));
+      assertEquals("The database cannot be written: too deep", told.getMessage());
+      assertEquals(1, new DocumentStore(database).save("a.elmt", "one", 0, "me"));
+    }
+  }
+
+  @Test
+  void aClosedDatabaseSaysSo() throws IOException {
+    Database database = Database.open(data);
+    DocumentStore store = new DocumentStore(database);
+    database.close();
+    assertEquals(
+        "The database is closed.",
+        assertThrows(StoreException.class, () -> store.save("a.elmt", "one", 0, "me"))
+            .getMessage());
+  }
+
+  /** A script may hold triggers, whose bodies have semicolons of their own. */
+  @Test
+  void aMigrationIsCarriedOutAsAWhole() throws Exception {
+    try (Database database = Database.open(data);
+        Connection connection = database.connect();
+        Statement statement = connection.createStatement()) {
+      Database.carryOut(
+          statement,
+          """
+          create table clay (name text, note text);
+          create trigger clay_added after insert on clay begin
+            update clay set note = 'new; unfired' where name = new.name;
+            update clay set name = upper(name) where name = new.name;
+          end;
+          insert into clay (name) values ('grog');
+          """);
+      try (ResultSet rows = statement.executeQuery("select name || ' ' || note from clay")) {
+        assertEquals("GROG new; unfired", rows.getString(1));
+      }
+    }
+  }
+
+  /** Runs kept by a version that wrote outcomes in capitals are read as before. */
+  @Test
+  void outcomesOfAnOlderVersionAreRead() throws Exception {
+    long id;
+    try (Database database = Database.open(data)) {
+      RunStore runs = new RunStore(database);
+      id = runs.begin("t", "local", "chrome", 1, 7);
+      runs.flush();
+      database
+          .writer()
+          .now(connection -> {
+            Jdbc.update(
+                connection,
+                "insert into run_case values (?, 1, 'i', 'n', 's', 'a.elmt', 1, 0, '{}', '[]',"
+                    + " 'NOT_RUN', 1.0, null)",
+                id);
+            Jdbc.update(
+                connection,
+                "insert into run_event values (?, 1, 1, ?)",
+                id,
+                "{\"event\":\"case finished\",\"at\":\"2026-11-25T10:00:00Z\",\"number\":1,"
+                    + "\"outcome\":\"NOT_RUN\",\"millis\":1.0}");
+            Jdbc.update(connection, "pragma user_version = 1");
+            return null;
+          });
+    }
+    try (Database database = Database.open(data)) {
+      RunStore runs = new RunStore(database);
+      assertEquals(Outcome.NOT_RUN, runs.cases(id).get(0).outcome());
+      assertEquals(Outcome.NOT_RUN, ((RunEvent.CaseFinished) runs.events(id, 1).get(0)).outcome());
+      assertEquals(Map.of("i", Outcome.NOT_RUN), runs.lastOutcomes());
+    }
   }
 }

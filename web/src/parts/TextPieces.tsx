@@ -1,10 +1,10 @@
 import type { TextPiece } from '@/api/types';
 
 /** A text with its references as chips; `mono` sets plain pieces as values. */
-export function Parts({ parts, mono = false }: { parts: TextPiece[]; mono?: boolean }) {
+export function TextPieces({ pieces, mono = false }: { pieces: TextPiece[]; mono?: boolean }) {
   return (
     <>
-      {parts.map((part, index) =>
+      {pieces.map((part, index) =>
         part.origin ? (
           // biome-ignore lint/suspicious/noArrayIndexKey: pieces of one text have no identity but their place
           <span key={index} className="ref" data-origin={part.origin} title={`${part.text}: ${part.origin}`}>
@@ -25,6 +25,6 @@ export function Parts({ parts, mono = false }: { parts: TextPiece[]; mono?: bool
 }
 
 /** The same in one line without chips, as in a tree. */
-export function partsText(parts: TextPiece[]): string {
-  return parts.map((part) => (part.origin ? `‹${part.text}›` : part.text)).join('');
+export function plainText(pieces: TextPiece[]): string {
+  return pieces.map((part) => (part.origin ? `‹${part.text}›` : part.text)).join('');
 }

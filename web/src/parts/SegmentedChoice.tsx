@@ -1,7 +1,7 @@
 import { ToggleGroup } from 'radix-ui';
 
 /** One of a few. */
-export function Either<T extends string>({
+export function SegmentedChoice<T extends string>({
   label,
   options,
   value,
