@@ -16,6 +16,7 @@ class ArchitectureTest {
           "text",
           "formula",
           "language",
+          "block",
           "gherkin",
           "browser",
           "keyword",

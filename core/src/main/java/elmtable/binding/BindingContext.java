@@ -1,6 +1,12 @@
 package elmtable.binding;
 
+import elmtable.block.CaseBlock;
+import elmtable.block.FixtureBlock;
+import elmtable.block.KeywordBlock;
+import elmtable.block.NameList;
+import elmtable.block.SuiteBlock;
 import elmtable.keyword.Signature;
+import elmtable.language.Block;
 import elmtable.project.CaseEntry;
 import elmtable.project.KeywordEntry;
 import java.util.List;
@@ -21,7 +27,20 @@ public record BindingContext(List<String> pages, Optional<Signature> enclosing) 
     return new BindingContext(entry.pages(), Optional.empty());
   }
 
+  /** That of a suite's or fixture's steps, or of a block that has no pages. */
+  public static BindingContext of(Block block) {
+    NameList pages =
+        switch (block.kind()) {
+          case SUITE -> new SuiteBlock(block).pages();
+          case CASE -> new CaseBlock(block).pages();
+          case KEYWORD -> new KeywordBlock(block).pages();
+          case FIXTURE -> new FixtureBlock(block).pages();
+          default -> new NameList(Optional.empty(), List.of());
+        };
+    return new BindingContext(pages.names(), Optional.empty());
+  }
+
   public static BindingContext of(KeywordEntry.Composed keyword) {
-    return new BindingContext(keyword.block().list("pages"), Optional.of(keyword.signature()));
+    return new BindingContext(keyword.own().pages().names(), Optional.of(keyword.signature()));
   }
 }

@@ -6,7 +6,7 @@ import elmtable.project.ElementEntry;
 import elmtable.project.ElementPattern;
 import elmtable.project.PageEntry;
 import elmtable.project.ProjectIndex;
-import elmtable.text.Names;
+import elmtable.text.Nearest;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -30,8 +30,8 @@ public final class ElementFinder {
     /** One element; {@code values} are those of the places in its name. */
     record One(ElementEntry element, Map<String, Value> values) implements Found {}
 
-    /** Nothing of that name; {@code nearest} may be empty. */
-    record None(Optional<String> nearest) implements Found {}
+    /** Nothing of that name. */
+    record None(Nearest nearest) implements Found {}
 
     /** Several that fit equally well. */
     record Several(List<ElementEntry> elements) implements Found {}
@@ -101,7 +101,7 @@ public final class ElementFinder {
     if (matches.isEmpty()) {
       Stream<String> names = index.elements().stream().map(ElementEntry::name);
       return new Found.None(
-          Names.nearest(written.substring(written.indexOf('/') + 1), names.distinct().toList()));
+          Nearest.to(written.substring(written.indexOf('/') + 1), names.distinct().toList()));
     }
     matches.forEach(match -> index.use(match.element()));
     return new Found.Several(matches.stream().map(Match::element).toList());

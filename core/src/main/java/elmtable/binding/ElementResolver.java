@@ -36,10 +36,7 @@ public final class ElementResolver {
       case ElementFinder.Found.One one -> target(name, one);
       case ElementFinder.Found.None none ->
           throw new FormulaException(
-              "No element is called “"
-                  + name
-                  + "”."
-                  + none.nearest().map(near -> " Did you mean “" + near + "”?").orElse(""));
+              "No element is called “" + name + "”." + none.nearest().question());
       case ElementFinder.Found.Several several ->
           throw new FormulaException(
               "“"

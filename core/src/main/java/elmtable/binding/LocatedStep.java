@@ -1,13 +1,9 @@
 package elmtable.binding;
 
-import elmtable.keyword.Signature;
 import elmtable.language.Block;
-import elmtable.language.BlockKind;
 import elmtable.language.Document.Placed;
 import elmtable.language.Section;
 import elmtable.language.Step;
-import elmtable.project.CaseEntry;
-import elmtable.project.KeywordEntry;
 import elmtable.project.Project;
 import elmtable.project.SourceDocument;
 import java.util.List;
@@ -55,22 +51,6 @@ public record LocatedStep(
   }
 
   public BindingContext context(Project project) {
-    return context(project, placed.block());
-  }
-
-  public static BindingContext context(Project project, Block block) {
-    Optional<CaseEntry> entry =
-        project.index().suites().stream()
-            .flatMap(suite -> suite.cases().stream())
-            .filter(each -> each.block() == block)
-            .findFirst();
-    if (entry.isPresent()) {
-      return BindingContext.of(entry.get());
-    }
-    Optional<Signature> enclosing =
-        block.kind() == BlockKind.KEYWORD
-            ? project.index().keyword(block.name()).map(KeywordEntry::signature)
-            : Optional.empty();
-    return new BindingContext(block.list("pages"), enclosing);
+    return EnclosingBlock.of(project, document.path(), placed).context();
   }
 }

@@ -1,5 +1,6 @@
 package elmtable.binding;
 
+import elmtable.block.SuiteBlock;
 import elmtable.formula.Formula;
 import elmtable.formula.Template;
 import elmtable.keyword.Output;
@@ -111,11 +112,10 @@ public final class VisibleNames {
   }
 
   private void addSuiteValues(Block suite) {
-    suite
-        .section(Section.VALUES)
-        .map(SectionTable::of)
-        .ifPresent(table ->
-            table.rows().forEach(row -> put(row.text("name"), Origin.SUITE, row.text("note"))));
+    new SuiteBlock(suite)
+        .values()
+        .entries()
+        .forEach(entry -> put(entry.name(), Origin.SUITE, entry.note()));
   }
 
   private void addFixture(Block fixture) {

@@ -1,6 +1,6 @@
 package elmtable.check;
 
-import elmtable.language.Line;
+import elmtable.block.NameList;
 import elmtable.language.Section;
 import elmtable.project.CaseEntry;
 import elmtable.project.ProjectIndex;
@@ -21,9 +21,9 @@ final class AfterChecks {
   }
 
   void check(CaseEntry entry, List<Diagnostic> problems) {
-    Optional<Line.Property> property = entry.block().property("after");
+    NameList after = entry.own().after();
     for (String name : entry.after()) {
-      Range range = PropertyChecks.rangeOf(property.orElseThrow(), name);
+      Range range = after.range(name);
       Optional<CaseEntry> earlier = index.caseNamed(name, entry);
       if (earlier.isEmpty()) {
         problems.add(

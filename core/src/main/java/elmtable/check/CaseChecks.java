@@ -2,6 +2,8 @@ package elmtable.check;
 
 import elmtable.binding.BindingContext;
 import elmtable.binding.VisibleNames;
+import elmtable.block.CaseBlock;
+import elmtable.block.Property;
 import elmtable.formula.Formula;
 import elmtable.formula.Template;
 import elmtable.language.Block;
@@ -37,7 +39,7 @@ final class CaseChecks {
     if (!block.isScenario()) {
       name(entry, visible);
     }
-    properties(block);
+    properties(entry.own());
     new AfterChecks(project.index()).check(entry, problems);
     CaseNameChecks.check(entry, data, problems);
     ColumnChecks.unused(block, problems);
@@ -81,29 +83,26 @@ final class CaseChecks {
     }
   }
 
-  private void properties(Block block) {
-    PropertyChecks.pages(block, project.index(), problems);
-    PropertyChecks.browsers(block, project.index(), problems);
-    PropertyChecks.duration(block, "timeout", problems);
-    PropertyChecks.count(block, "tries", 1, 99, problems);
-    PropertyChecks.fixtures(block, project.index(), problems);
-    for (String word : List.of("draft", "run")) {
-      PropertyChecks.yesNo(block, word, problems);
-    }
+  private void properties(CaseBlock own) {
+    PropertyChecks properties = new PropertyChecks(project.index(), problems);
+    properties.pages(own.pages());
+    properties.browsers(own.browsers());
+    properties.fixtures(own.fixtures());
+    properties.readable(own.timeout(), own.tries(), own.draft(), own.run());
   }
 
   private void data(CaseEntry entry, CaseData data) {
     Block block = entry.block();
-    Optional<Line.Property> named = block.property("data");
+    Optional<Property<String>> named = entry.own().data();
     List<SectionBody> own = block.sections(Section.DATA);
     if (named.isPresent() && !own.isEmpty()) {
       problems.add(
           new Diagnostic(
               Problem.TWO_SOURCES,
-              named.get().range(),
+              named.get().line().range(),
               "This case has rows of its own and names a data set as well; keep one of them."));
-    } else if (named.isPresent()) {
-      PropertyChecks.dataSet(named.get(), project, problems);
+    } else {
+      new PropertyChecks(project.index(), problems).dataSet(named);
     }
     problems.addAll(data.problems());
     VisibleNames visible = VisibleNames.of(block, project.index());

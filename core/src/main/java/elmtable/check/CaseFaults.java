@@ -1,10 +1,13 @@
 package elmtable.check;
 
+import elmtable.language.BlockKind;
 import elmtable.language.Document.Placed;
 import elmtable.language.Section;
 import elmtable.language.Step;
 import elmtable.project.CaseEntry;
+import elmtable.project.HookEntry;
 import elmtable.project.KeywordEntry;
+import elmtable.project.NamedBlock;
 import elmtable.project.Project;
 import elmtable.text.Diagnostic;
 import elmtable.text.Problem;
@@ -36,11 +39,43 @@ public final class CaseFaults {
     boolean outline = entry.block().isScenario() && project.dataOf(entry).hasRows();
     Set<Placed> seen = Collections.newSetFromMap(new IdentityHashMap<>());
     String own = in(entry.path(), entry.placed(), outline, seen);
+    if (own.isEmpty()) {
+      own = ofSurroundings(entry, seen);
+    }
     if (!own.isEmpty() || entry.suite().isEmpty()) {
       return own;
     }
     Placed suite = project.document(entry.path()).flatMap(d -> d.document().suite()).orElseThrow();
     return in(entry.path(), suite, false, seen);
+  }
+
+  /** What keeps the hooks and fixtures round a case from doing their work. */
+  private String ofSurroundings(CaseEntry entry, Set<Placed> seen) {
+    for (String name : entry.fixtures()) {
+      Optional<NamedBlock> fixture = project.index().named(BlockKind.FIXTURE, name);
+      String fault = fixture.map(f -> in(f.path(), f.placed(), false, seen)).orElse("");
+      if (!fault.isEmpty()) {
+        return fault;
+      }
+    }
+    for (HookEntry hook : project.index().hooks()) {
+      String fault =
+          hook.own().isFor(entry.tags()) ? in(hook.path(), hook.placed(), false, seen) : "";
+      if (!fault.isEmpty()) {
+        return fault;
+      }
+    }
+    return "";
+  }
+
+  /** The first error of an environment or browser with its place, or the empty text. */
+  public String of(BlockKind kind, String name) {
+    Set<Placed> seen = Collections.newSetFromMap(new IdentityHashMap<>());
+    return project
+        .index()
+        .named(kind, name)
+        .map(block -> in(block.path(), block.placed(), false, seen))
+        .orElse("");
   }
 
   private String in(String path, Placed placed, boolean outline, Set<Placed> seen) {

@@ -65,12 +65,11 @@ record Checked(
    * What was found in one block; it holds as long as the block is the same object and nothing that
    * it asked for changed.
    *
-   * @param context the head of its suite, for a case
+   * @param suite the head of its suite, for a case
    * @param winner whether it is the one that its name finds
    * @param problems lines count from the block
    */
-  record CheckedBlock(
-      Block context, boolean winner, List<Diagnostic> problems, LookupLog lookups) {}
+  record CheckedBlock(Block suite, boolean winner, List<Diagnostic> problems, LookupLog lookups) {}
 
   /**
    * @param blocks by identity

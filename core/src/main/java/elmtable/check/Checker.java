@@ -1,5 +1,12 @@
 package elmtable.check;
 
+import elmtable.block.BrowserBlock;
+import elmtable.block.EnvironmentBlock;
+import elmtable.block.FixtureBlock;
+import elmtable.block.HookBlock;
+import elmtable.block.PageBlock;
+import elmtable.block.PlanBlock;
+import elmtable.block.SuiteBlock;
 import elmtable.check.Checked.CheckedBlock;
 import elmtable.check.Checked.CheckedDocument;
 import elmtable.check.Checked.DocumentProblems;
@@ -196,8 +203,8 @@ final class Checker {
     Set<Symbol> used = new HashSet<>();
     Block suite = index.document().document().suite().map(Placed::block).orElse(null);
     for (Placed placed : index.document().document().blocks()) {
-      Block context = placed.block().kind() == BlockKind.CASE ? suite : null;
-      CheckedBlock block = block(index, placed, context, cases, known);
+      Block head = placed.block().kind() == BlockKind.CASE ? suite : null;
+      CheckedBlock block = block(index, placed, head, cases, known);
       blocks.put(placed.block(), block);
       lookups.addAll(block.lookups().symbols);
       used.addAll(block.lookups().used);
@@ -215,38 +222,30 @@ final class Checker {
   private CheckedBlock block(
       DocumentIndex index,
       Placed placed,
-      Block context,
+      Block suite,
       Map<Block, CaseEntry> cases,
       CheckedDocument document) {
     Block block = placed.block();
+    LookupLog lookups = new LookupLog();
+    Project recording = project.recording(lookups);
     boolean winner =
-        block.kind() == BlockKind.CASE ? cases.containsKey(block) : isFoundByItsName(placed);
+        block.kind() == BlockKind.CASE
+            ? cases.containsKey(block)
+            : index.keywordAt(placed).filter(recording.index()::isFoundByItsName).isPresent();
     CheckedBlock known = document == null ? null : document.blocks().get(block);
     if (known != null
-        && known.context() == context
+        && known.suite() == suite
         && known.winner() == winner
         && Collections.disjoint(known.lookups().symbols, changed)) {
       return known;
     }
-    LookupLog lookups = new LookupLog();
     List<Diagnostic> problems =
         block.name().isEmpty() && block.kind() != BlockKind.SUITE
             ? List.of()
-            : check(project.recording(lookups), index, placed, cases.get(block), winner);
+            : check(recording, index, placed, cases.get(block), winner);
     lookups.used.addAll(
-        ColumnChecks.uses(block, Optional.ofNullable(context), lookups.used, project));
-    return new CheckedBlock(context, winner, List.copyOf(problems), lookups);
-  }
-
-  private boolean isFoundByItsName(Placed placed) {
-    return placed.block().kind() == BlockKind.KEYWORD
-        && project
-            .index()
-            .keyword(placed.block().name())
-            .filter(found ->
-                found instanceof KeywordEntry.Composed composed
-                    && composed.block() == placed.block())
-            .isPresent();
+        ColumnChecks.uses(block, Optional.ofNullable(suite), lookups.used, project));
+    return new CheckedBlock(suite, winner, List.copyOf(problems), lookups);
   }
 
   private static List<Diagnostic> check(
@@ -255,22 +254,16 @@ final class Checker {
     Block block = placed.block();
     return switch (block.kind()) {
       case CASE -> entry == null ? List.of() : new CaseChecks(recording, steps).check(entry);
-      case KEYWORD -> new KeywordChecks(recording, steps).check(keyword(index, placed), winner);
-      case PAGE -> PageChecks.check(block, recording.index());
+      case KEYWORD ->
+          new KeywordChecks(recording, steps).check(index.keywordAt(placed).orElseThrow(), winner);
+      case PAGE -> PageChecks.check(new PageBlock(block), recording.index());
       case DATA_SET -> DataChecks.check(new DataEntry(index.document().path(), placed), recording);
-      case SUITE -> new SuiteChecks(recording, steps).check(block);
-      case ENVIRONMENT -> EnvironmentChecks.check(block, recording.index());
-      case FIXTURE -> new FixtureChecks(recording.index(), steps).check(block);
-      case HOOK -> new SettingChecks(recording.index()).hook(block, steps);
-      case BROWSER -> new SettingChecks(recording.index()).browser(block);
-      case PLAN -> new SettingChecks(recording.index()).plan(block);
+      case SUITE -> new SuiteChecks(recording, steps).check(new SuiteBlock(block));
+      case ENVIRONMENT -> EnvironmentChecks.check(new EnvironmentBlock(block), recording.index());
+      case FIXTURE -> new FixtureChecks(recording.index(), steps).check(new FixtureBlock(block));
+      case HOOK -> new SettingChecks(recording.index()).hook(new HookBlock(block), steps);
+      case BROWSER -> new SettingChecks(recording.index()).browser(new BrowserBlock(block));
+      case PLAN -> new SettingChecks(recording.index()).plan(new PlanBlock(block));
     };
-  }
-
-  private static KeywordEntry.Composed keyword(DocumentIndex index, Placed placed) {
-    return index.keywords().stream()
-        .filter(entry -> entry.block() == placed.block())
-        .findFirst()
-        .orElseThrow();
   }
 }

@@ -153,7 +153,7 @@ final class ColumnChecks {
 
   /** The columns of rows typed into a data set. */
   static List<Cell> typed(DataEntry set) {
-    return set.placed().block().section(Section.ROWS).flatMap(SectionBody::head).stream()
+    return set.own().rows().flatMap(SectionBody::head).stream()
         .flatMap(head -> head.cells().stream())
         .filter(cell -> !cell.isBlank())
         .toList();

@@ -1,5 +1,6 @@
 package elmtable.check;
 
+import elmtable.block.DataBlock;
 import elmtable.data.BrokenDataException;
 import elmtable.data.DataRow;
 import elmtable.data.DataSets;
@@ -7,10 +8,8 @@ import elmtable.data.DataSource;
 import elmtable.data.DataSummary;
 import elmtable.data.Rows;
 import elmtable.data.Stage;
-import elmtable.language.Block;
 import elmtable.language.BlockKind;
 import elmtable.language.Line;
-import elmtable.language.Section;
 import elmtable.project.DataEntry;
 import elmtable.project.NamedBlock;
 import elmtable.project.Project;
@@ -51,27 +50,27 @@ final class DataChecks {
   }
 
   private static List<Diagnostic> checkIn(DataEntry entry, Project project) {
-    Block block = entry.placed().block();
+    DataBlock block = entry.own();
     DataSets.Reading reading = project.dataSet(entry);
     List<Diagnostic> problems = new ArrayList<>(reading.problems());
     if (reading.source().isEmpty()) {
       return problems;
     }
-    block.section(Section.ROWS).ifPresent(rows -> ColumnChecks.brackets(rows, problems));
+    block.rows().ifPresent(rows -> ColumnChecks.brackets(rows, problems));
     lostPairs(block, reading, problems);
     Range place =
         block
-            .property("from")
-            .or(() -> block.property("combine"))
+            .from()
+            .or(block::combine)
             .map(Line.Property::valueRange)
-            .orElse(block.header());
+            .orElse(block.block().header());
     DataSummary summary = project.dataSummary(entry);
     if (!summary.broken().isEmpty()) {
       problems.add(new Diagnostic(Problem.BROKEN_DATA_FILE, place, summary.broken()));
       return problems;
     }
     // Rows typed in carry the problems of their form already.
-    if (block.property("kinds").isPresent() || !reading.source().get().hasTemplates()) {
+    if (block.kinds().isPresent() || !reading.source().get().hasTemplates()) {
       summary
           .faults()
           .forEach(fault -> problems.add(new Diagnostic(Problem.SHORT_OR_LONG_ROW, place, fault)));
@@ -87,9 +86,11 @@ final class DataChecks {
   }
 
   /** How many pairs of values a condition takes from a set that was made to have them all. */
-  private static void lostPairs(Block block, DataSets.Reading reading, List<Diagnostic> problems) {
-    Optional<Line.Property> where = block.property("where");
-    if (where.isEmpty() || !block.value("combine").strip().startsWith("pairs of")) {
+  private static void lostPairs(
+      DataBlock block, DataSets.Reading reading, List<Diagnostic> problems) {
+    Optional<Line.Property> where = block.where();
+    if (where.isEmpty()
+        || block.combine().filter(combine -> combine.value().startsWith("pairs of")).isEmpty()) {
       return;
     }
     try {

@@ -1,12 +1,9 @@
 package elmtable.check;
 
 import elmtable.binding.VisibleNames;
-import elmtable.language.Block;
-import elmtable.language.BlockKind;
-import elmtable.project.NamedBlock;
+import elmtable.block.EnvironmentBlock;
 import elmtable.project.ProjectIndex;
 import elmtable.text.Diagnostic;
-import elmtable.text.Problem;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -14,21 +11,11 @@ import java.util.List;
 final class EnvironmentChecks {
   private EnvironmentChecks() {}
 
-  static List<Diagnostic> check(Block block, ProjectIndex index) {
+  static List<Diagnostic> check(EnvironmentBlock environment, ProjectIndex index) {
     List<Diagnostic> problems = new ArrayList<>();
-    block
-        .property("like")
-        .filter(like -> index.named(BlockKind.ENVIRONMENT, like.value()).isEmpty())
-        .ifPresent(like ->
-            problems.add(
-                PropertyChecks.unknown(
-                    Problem.UNKNOWN_ENVIRONMENT,
-                    "environment",
-                    like.value(),
-                    like.valueRange(),
-                    index.named(BlockKind.ENVIRONMENT).stream().map(NamedBlock::name).toList())));
-    VisibleNames names = VisibleNames.of(block, index);
-    ValueChecks.check(block, names, problems);
+    new PropertyChecks(index, problems).environment(environment.like());
+    VisibleNames names = VisibleNames.of(environment.block(), index);
+    ValueChecks.check(environment.values(), names, problems);
     return problems;
   }
 }

@@ -2,13 +2,12 @@ package elmtable.check;
 
 import elmtable.binding.BindingContext;
 import elmtable.binding.VisibleNames;
+import elmtable.block.FixtureBlock;
+import elmtable.block.NameList;
+import elmtable.block.Property;
 import elmtable.keyword.Signature;
-import elmtable.language.Block;
 import elmtable.language.BlockKind;
-import elmtable.language.Line;
-import elmtable.language.Lists;
 import elmtable.language.Section;
-import elmtable.project.KeywordEntry;
 import elmtable.project.NamedBlock;
 import elmtable.project.ProjectIndex;
 import elmtable.project.Signatures;
@@ -22,51 +21,46 @@ import java.util.Optional;
 
 /** Checks a fixture: its scope, what it needs, how a kept session is looked at, and its steps. */
 final class FixtureChecks {
-  /** From the narrowest to the widest. */
-  static final List<String> SCOPES = List.of("case", "suite", "run");
-
   private final ProjectIndex index;
   private final StepChecks steps;
   private final List<Diagnostic> problems = new ArrayList<>();
+  private final PropertyChecks properties;
 
   FixtureChecks(ProjectIndex index, StepChecks steps) {
     this.index = index;
     this.steps = steps;
+    this.properties = new PropertyChecks(index, problems);
   }
 
-  List<Diagnostic> check(Block fixture) {
-    fixture
-        .property("scope")
-        .filter(scope -> !SCOPES.contains(Names.key(scope.value())))
-        .ifPresent(scope ->
-            problems.add(PropertyChecks.bad(scope, "is no scope; there are case, suite and run.")));
-    fixture.property("needs").ifPresent(needs -> needs(fixture, needs));
-    PropertyChecks.duration(fixture, "keep session", problems);
-    PropertyChecks.pages(fixture, index, problems);
-    fixture.property("check").ifPresent(this::check);
-    Signature gives = Signatures.of(fixture);
-    BindingContext context = new BindingContext(fixture.list("pages"), Optional.of(gives));
-    VisibleNames visible = VisibleNames.of(fixture, index);
+  List<Diagnostic> check(FixtureBlock fixture) {
+    NotCarriedOut.fixture(fixture, problems);
+    properties.readable(fixture.scopeProperty(), fixture.keepSession());
+    properties.pages(fixture.pages());
+    needs(fixture);
+    fixture.check().ifPresent(this::check);
+    Signature gives = Signatures.of(fixture.block());
+    BindingContext context = new BindingContext(fixture.pages().names(), Optional.of(gives));
+    VisibleNames names = VisibleNames.of(fixture.block(), index);
     for (Section section : List.of(Section.SET_UP, Section.TEAR_DOWN)) {
-      problems.addAll(steps.check(fixture.steps(section), context, visible, false));
+      problems.addAll(steps.check(fixture.block().steps(section), context, names, false));
     }
     return problems;
   }
 
-  private void check(Line.Property check) {
-    Optional<KeywordEntry> keyword = index.keyword(check.value());
-    if (keyword.isEmpty()) {
+  private void check(Property<String> check) {
+    if (index.keyword(check.written()).isEmpty()) {
       List<String> names = index.keywords().stream().map(k -> k.signature().name()).toList();
       problems.add(
           PropertyChecks.unknown(
-              Problem.UNBOUND_STEP, "keyword", check.value(), check.valueRange(), names));
+              Problem.UNBOUND_STEP, "keyword", check.written(), check.range(), names));
     }
   }
 
-  private void needs(Block fixture, Line.Property needs) {
-    for (String name : Lists.split(needs.value())) {
-      Range range = PropertyChecks.rangeOf(needs, name);
-      Optional<NamedBlock> needed = index.named(BlockKind.FIXTURE, name);
+  private void needs(FixtureBlock fixture) {
+    NameList needs = fixture.needs();
+    for (String name : needs.names()) {
+      Range range = needs.range(name);
+      Optional<FixtureBlock> needed = index.fixture(name);
       if (needed.isEmpty()) {
         List<String> known = index.named(BlockKind.FIXTURE).stream().map(NamedBlock::name).toList();
         problems.add(
@@ -77,7 +71,7 @@ final class FixtureChecks {
                 Problem.FIXTURE_CIRCLE,
                 range,
                 "“" + name + "” needs this fixture itself, so neither can be set up first."));
-      } else if (width(needed.get().block()) < width(fixture)) {
+      } else if (needed.get().scope().compareTo(fixture.scope()) < 0) {
         problems.add(
             new Diagnostic(
                 Problem.WIDER_FIXTURE,
@@ -85,29 +79,20 @@ final class FixtureChecks {
                 "“"
                     + name
                     + "” is torn down after each "
-                    + scope(needed.get().block())
+                    + needed.get().scope().word()
                     + ", but this fixture lasts longer; widen its scope or narrow this one's."));
       }
     }
   }
 
-  private boolean leadsTo(NamedBlock from, String wanted) {
+  private boolean leadsTo(FixtureBlock from, String wanted) {
     return Graphs.reaches(
         from,
         Names.key(wanted),
         fixture -> Names.key(fixture.name()),
         fixture ->
-            fixture.block().list("needs").stream()
-                .flatMap(name -> index.named(BlockKind.FIXTURE, name).stream())
+            fixture.needs().names().stream()
+                .flatMap(name -> index.fixture(name).stream())
                 .toList());
-  }
-
-  private static String scope(Block fixture) {
-    String scope = Names.key(fixture.value("scope"));
-    return SCOPES.contains(scope) ? scope : SCOPES.get(0);
-  }
-
-  private static int width(Block fixture) {
-    return SCOPES.indexOf(scope(fixture));
   }
 }

@@ -14,6 +14,7 @@ import elmtable.project.Project;
 import elmtable.text.Diagnostic;
 import elmtable.text.Fix;
 import elmtable.text.Names;
+import elmtable.text.Nearest;
 import elmtable.text.Problem;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -39,14 +40,15 @@ final class KeywordChecks {
     List<Diagnostic> problems = new ArrayList<>();
     names(block, Section.TAKES, "parameter", problems);
     names(block, Section.GIVES, "result", problems);
-    PropertyChecks.pages(block, project.index(), problems);
-    PropertyChecks.yesNo(block, "draft", problems);
-    block.allOf("phrase").forEach(phrase -> phrase(phrase, entry, problems));
+    PropertyChecks properties = new PropertyChecks(project.index(), problems);
+    properties.pages(entry.own().pages());
+    properties.readable(entry.own().draft());
+    entry.own().phrases().forEach(phrase -> phrase(phrase, entry, problems));
     if (winner) {
       VisibleNames visible = VisibleNames.of(entry, project.index());
       problems.addAll(
           steps.check(
-              block.steps(Section.STEPS), BindingContext.of(entry), visible, block.isYes("draft")));
+              block.steps(Section.STEPS), BindingContext.of(entry), visible, entry.isDraft()));
     }
     return problems;
   }
@@ -109,7 +111,6 @@ final class KeywordChecks {
                 "A " + noun + " is called “" + name + "” already."));
       }
       if (Kind.read(row.text("kind")).isEmpty()) {
-        Optional<String> near = Names.nearest(row.text("kind"), Kind.words());
         problems.add(
             new Diagnostic(
                 Problem.UNKNOWN_KIND,
@@ -119,10 +120,7 @@ final class KeywordChecks {
                     + "” is no kind; there are "
                     + String.join(", ", Kind.words())
                     + ", where choice is followed by its values.",
-                near
-                    .map(kind -> Fix.replace("Use " + kind, row.cell("kind").range(), kind))
-                    .stream()
-                    .toArray(Fix[]::new)));
+                Nearest.to(row.text("kind"), Kind.words()).fixes(row.cell("kind").range())));
       }
     }
   }

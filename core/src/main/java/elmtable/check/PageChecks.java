@@ -1,23 +1,20 @@
 package elmtable.check;
 
 import elmtable.binding.VisibleNames;
+import elmtable.block.PageBlock;
 import elmtable.browser.Locator;
 import elmtable.formula.Formula;
 import elmtable.formula.Template;
-import elmtable.language.Block;
-import elmtable.language.Section;
-import elmtable.language.SectionTable;
 import elmtable.project.ElementPattern;
 import elmtable.project.ProjectIndex;
 import elmtable.text.Diagnostic;
-import elmtable.text.Fix;
 import elmtable.text.Names;
+import elmtable.text.Nearest;
 import elmtable.text.Problem;
 import elmtable.text.Range;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
-import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -31,29 +28,30 @@ final class PageChecks {
       Pattern.compile(
           ":nth-[a-z-]+\\([^)]*\\)|:(first|last|only)-(child|of-type)|\\[ *\\d+ *\\]|position\\(\\)|last\\(\\)");
 
+  /** The ways of locating whose languages can count. */
+  private static final List<Locator.By> COUNTING = Arrays.asList(Locator.By.CSS, Locator.By.XPATH);
+
   private PageChecks() {}
 
-  static List<Diagnostic> check(Block page, ProjectIndex index) {
+  static List<Diagnostic> check(PageBlock page, ProjectIndex index) {
     List<Diagnostic> problems = new ArrayList<>();
-    VisibleNames names = VisibleNames.of(page, index);
-    page.property("path")
+    VisibleNames names = VisibleNames.of(page.block(), index);
+    page.path()
         .ifPresent(path ->
             TemplateChecks.check(Template.of(path.value()), path.valueRange(), names, problems));
-    Optional<SectionTable> table = page.section(Section.ELEMENTS).map(SectionTable::of);
-    if (table.isPresent() && table.get().columns().containsAll(List.of("by", "locator"))) {
-      for (SectionTable.Row row : table.get().rows()) {
-        way(row, problems);
-        locator(row, names, problems);
+    if (page.hasLocators()) {
+      for (PageBlock.Element element : page.elements()) {
+        way(element, problems);
+        locator(element, names, problems);
       }
     }
     return problems;
   }
 
-  private static void way(SectionTable.Row row, List<Diagnostic> problems) {
-    String by = row.text("by");
+  private static void way(PageBlock.Element element, List<Diagnostic> problems) {
+    String by = element.by();
     if (Locator.By.named(by).isEmpty()) {
-      Range range = row.cell("by").range();
-      Optional<String> near = Names.nearest(by, Locator.By.words());
+      Range range = element.row().cell("by").range();
       problems.add(
           new Diagnostic(
               Problem.UNKNOWN_LOCATOR_KIND,
@@ -64,26 +62,25 @@ final class PageChecks {
                   + "; there are "
                   + String.join(", ", Locator.By.words())
                   + ".",
-              near.map(word -> Fix.replace("Use " + word, range, word)).stream()
-                  .toArray(Fix[]::new)));
+              Nearest.to(by, Locator.By.words()).fixes(range)));
     }
   }
 
-  private static void locator(SectionTable.Row row, VisibleNames names, List<Diagnostic> problems) {
-    Range range = row.cell("locator").range();
-    Template locator = Template.of(row.source("locator"));
+  private static void locator(
+      PageBlock.Element element, VisibleNames names, List<Diagnostic> problems) {
+    Range range = element.row().cell("locator").range();
+    Template locator = element.locator();
     if (locator.isBlank()) {
       problems.add(
           new Diagnostic(
               Problem.BAD_PROPERTY_VALUE,
               range,
-              "“" + row.text("element") + "” has no locator, so nothing finds it."));
+              "“" + element.name() + "” has no locator, so nothing finds it."));
       return;
     }
     TemplateChecks.grammar(locator, range, problems);
     Matcher position = POSITION.matcher(locator.source());
-    if (position.find()
-        && List.of("css", "xpath").contains(row.text("by").toLowerCase(Locale.ROOT))) {
+    if (position.find() && COUNTING.contains(Locator.By.named(element.by()).orElse(null))) {
       problems.add(
           new Diagnostic(
               Problem.POSITION_LOCATOR,
@@ -92,7 +89,7 @@ final class PageChecks {
                   + " another part; locate by what it says or is called."));
     }
     List<String> places =
-        ElementPattern.of(row.source("element")).places().stream().map(Names::key).toList();
+        ElementPattern.of(element.name()).places().stream().map(Names::key).toList();
     for (Formula.Reference reference : locator.references()) {
       if (!places.contains(Names.key(reference.written())) && names.origin(reference).isEmpty()) {
         problems.add(

@@ -1,164 +1,129 @@
 package elmtable.check;
 
-import elmtable.language.Block;
+import elmtable.block.NameList;
+import elmtable.block.Property;
 import elmtable.language.BlockKind;
-import elmtable.language.Durations;
-import elmtable.language.Line;
-import elmtable.language.Lists;
 import elmtable.project.DataEntry;
 import elmtable.project.NamedBlock;
-import elmtable.project.Project;
+import elmtable.project.PageEntry;
 import elmtable.project.ProjectIndex;
 import elmtable.text.Diagnostic;
-import elmtable.text.Fix;
 import elmtable.text.Names;
+import elmtable.text.Nearest;
 import elmtable.text.Problem;
 import elmtable.text.Range;
+import java.util.Collection;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
-import java.util.function.Function;
 
 /**
  * Checks of properties that several kinds of blocks have. A property that is not there is no
  * problem.
  */
 final class PropertyChecks {
-  private PropertyChecks() {}
+  private final ProjectIndex index;
+  private final List<Diagnostic> problems;
 
-  static void pages(Block block, ProjectIndex index, List<Diagnostic> problems) {
-    names(
-        block,
-        "pages",
-        problems,
-        name -> index.page(name).isPresent(),
-        (property, name) -> StepChecks.unknownPage(index, name, rangeOf(property, name)));
+  PropertyChecks(ProjectIndex index, List<Diagnostic> problems) {
+    this.index = index;
+    this.problems = problems;
   }
 
-  static void fixtures(Block block, ProjectIndex index, List<Diagnostic> problems) {
-    names(
-        block,
-        "fixtures",
-        problems,
-        name -> name.equalsIgnoreCase("none") || index.named(BlockKind.FIXTURE, name).isPresent(),
-        (property, name) ->
-            unknown(
-                Problem.UNKNOWN_FIXTURE,
-                "fixture",
-                name,
-                rangeOf(property, name),
-                index.named(BlockKind.FIXTURE).stream().map(NamedBlock::name).toList()));
+  /** Reports properties whose values cannot be read. */
+  @SafeVarargs
+  final void readable(Optional<? extends Property<?>>... properties) {
+    for (Optional<? extends Property<?>> property : properties) {
+      property
+          .filter(read -> !read.objection().isEmpty())
+          .ifPresent(read -> problems.add(bad(read)));
+    }
   }
 
-  static void browsers(Block block, ProjectIndex index, List<Diagnostic> problems) {
-    names(
-        block,
-        "browsers",
-        problems,
-        name -> index.named(BlockKind.BROWSER, name).isPresent(),
-        (property, name) ->
-            unknown(
-                Problem.UNKNOWN_BROWSER,
-                "browser",
-                name,
-                rangeOf(property, name),
-                index.named(BlockKind.BROWSER).stream().map(NamedBlock::name).toList()));
+  private static Diagnostic bad(Property<?> property) {
+    return new Diagnostic(
+        Problem.BAD_PROPERTY_VALUE,
+        property.range(),
+        "“" + property.written() + "” " + property.objection());
   }
 
-  private interface Report {
-    Diagnostic of(Line.Property property, String name);
-  }
-
-  private static void names(
-      Block block,
-      String word,
-      List<Diagnostic> problems,
-      Function<String, Boolean> known,
-      Report report) {
-    Optional<Line.Property> property = block.property(word);
-    if (property.isPresent()) {
-      for (String name : Lists.split(property.get().value())) {
-        if (!known.apply(name) && !name.equalsIgnoreCase("none")) {
-          problems.add(report.of(property.get(), name));
-        }
+  void pages(NameList pages) {
+    Collection<String> known = index.pages().stream().map(PageEntry::name).toList();
+    for (String name : pages.names()) {
+      if (index.page(name).isEmpty() && !isNone(name)) {
+        problems.add(unknown(Problem.UNKNOWN_PAGE, "page", name, pages.range(name), known));
       }
     }
   }
 
-  static Range rangeOf(Line.Property property, String name) {
-    int start = property.value().indexOf(name);
-    return property.valueRange().part(start, start + name.length());
+  void fixtures(NameList fixtures) {
+    named(fixtures, BlockKind.FIXTURE, Problem.UNKNOWN_FIXTURE);
   }
 
-  static Diagnostic unknown(
-      Problem problem, String noun, String name, Range range, List<String> candidates) {
-    Optional<String> near = Names.nearest(name, candidates);
-    return new Diagnostic(
-        problem,
-        range,
-        "No "
-            + noun
-            + " is called “"
-            + name
-            + "”."
-            + near.map(n -> " Did you mean “" + n + "”?").orElse(""),
-        near.map(n -> Fix.replace("Use " + n, range, n)).stream().toArray(Fix[]::new));
+  void browsers(NameList browsers) {
+    named(browsers, BlockKind.BROWSER, Problem.UNKNOWN_BROWSER);
   }
 
-  static void dataSet(Line.Property property, Project project, List<Diagnostic> problems) {
-    String name = property.value();
-    if (!name.isEmpty()
-        && !name.equalsIgnoreCase("none")
-        && project.index().dataSet(name).isEmpty()) {
-      problems.add(
-          unknown(
-              Problem.UNKNOWN_DATA_SET,
-              "data set",
-              name,
-              property.valueRange(),
-              project.index().dataSets().stream().map(DataEntry::name).toList()));
+  void environments(NameList environments) {
+    named(environments, BlockKind.ENVIRONMENT, Problem.UNKNOWN_ENVIRONMENT);
+  }
+
+  void environment(Optional<Property<String>> like) {
+    like.filter(property -> index.named(BlockKind.ENVIRONMENT, property.written()).isEmpty())
+        .ifPresent(property ->
+            problems.add(
+                unknown(
+                    Problem.UNKNOWN_ENVIRONMENT,
+                    "environment",
+                    property.written(),
+                    property.range(),
+                    names(BlockKind.ENVIRONMENT))));
+  }
+
+  private void named(NameList list, BlockKind kind, Problem problem) {
+    for (String name : list.names()) {
+      if (index.named(kind, name).isEmpty() && !isNone(name)) {
+        problems.add(unknown(problem, kind.noun(), name, list.range(name), names(kind)));
+      }
     }
   }
 
-  static void duration(Block block, String word, List<Diagnostic> problems) {
-    block
-        .property(word)
-        .filter(p ->
-            !p.value().isEmpty()
-                && !p.value().equalsIgnoreCase("none")
-                && Durations.read(p.value()).isEmpty())
-        .ifPresent(
-            p -> problems.add(bad(p, "is no length of time; write it as 500ms, 30s, 5m or 2h.")));
+  private List<String> names(BlockKind kind) {
+    return index.named(kind).stream().map(NamedBlock::name).toList();
   }
 
-  static void count(Block block, String word, int least, int most, List<Diagnostic> problems) {
-    block
-        .property(word)
-        .filter(p ->
-            !p.value().isEmpty()
-                && !p.value().equalsIgnoreCase("none")
-                && !isCount(p.value(), least, most))
-        .ifPresent(
-            p -> problems.add(bad(p, "is no whole number from " + least + " to " + most + ".")));
+  /** Names of a list that are none of those known. */
+  void known(NameList list, Problem problem, String noun, Collection<String> known) {
+    for (String name : list.names()) {
+      if (known.stream().noneMatch(each -> Names.same(each, name))) {
+        problems.add(unknown(problem, noun, name, list.range(name), known));
+      }
+    }
   }
 
-  private static boolean isCount(String value, int least, int most) {
-    return value.matches("\\d{1,9}")
-        && Integer.parseInt(value) >= least
-        && Integer.parseInt(value) <= most;
+  void dataSet(Optional<Property<String>> data) {
+    data.filter(property -> !property.written().isEmpty() && !property.isNone())
+        .filter(property -> index.dataSet(property.written()).isEmpty())
+        .ifPresent(property ->
+            problems.add(
+                unknown(
+                    Problem.UNKNOWN_DATA_SET,
+                    "data set",
+                    property.written(),
+                    property.range(),
+                    index.dataSets().stream().map(DataEntry::name).toList())));
   }
 
-  static void yesNo(Block block, String word, List<Diagnostic> problems) {
-    block
-        .property(word)
-        .filter(p ->
-            !p.value().isEmpty()
-                && !List.of("yes", "no").contains(p.value().toLowerCase(Locale.ROOT)))
-        .ifPresent(p -> problems.add(bad(p, "is neither yes nor no.")));
+  private static boolean isNone(String name) {
+    return name.equalsIgnoreCase("none");
   }
 
-  static Diagnostic bad(Line.Property property, String reason) {
+  static Diagnostic unknown(
+      Problem problem, String noun, String name, Range range, Collection<String> candidates) {
+    Nearest near = Nearest.to(name, candidates);
     return new Diagnostic(
-        Problem.BAD_PROPERTY_VALUE, property.valueRange(), "“" + property.value() + "” " + reason);
+        problem,
+        range,
+        "No " + noun + " is called “" + name + "”." + near.question(),
+        near.fixes(range));
   }
 }

@@ -26,6 +26,7 @@ import elmtable.text.Diagnostic;
 import elmtable.text.Edit;
 import elmtable.text.Fix;
 import elmtable.text.Names;
+import elmtable.text.Nearest;
 import elmtable.text.Problem;
 import elmtable.text.Range;
 import java.util.ArrayList;
@@ -97,7 +98,7 @@ final class StepChecks {
   }
 
   private static boolean isDraft(KeywordEntry keyword) {
-    return keyword instanceof KeywordEntry.Composed composed && composed.block().isYes("draft");
+    return keyword instanceof KeywordEntry.Composed composed && composed.isDraft();
   }
 
   private Diagnostic unbound(Step step, boolean draft) {
@@ -107,16 +108,13 @@ final class StepChecks {
     }
     List<String> names =
         index.keywords().stream().map(keyword -> keyword.signature().name()).toList();
-    Optional<String> near = Names.nearest(written, names);
-    String hint =
-        near.map(name -> " Did you mean “" + name + "”?").orElse(" Make one, or choose another.");
-    List<Fix> fixes = new ArrayList<>();
-    near.ifPresent(name -> fixes.add(Fix.replace("Use " + name, step.first().range(), name)));
+    Nearest near = Nearest.to(written, names);
+    List<Fix> fixes = new ArrayList<>(List.of(near.fixes(step.first().range())));
     makes(step).ifPresent(fixes::add);
     return new Diagnostic(
         draft ? Problem.UNBOUND_DRAFT_STEP : Problem.UNBOUND_STEP,
         step.first().range(),
-        "No keyword is called “" + written + "”." + hint,
+        "No keyword is called “" + written + "”." + near.question(" Make one, or choose another."),
         fixes.toArray(Fix[]::new));
   }
 
@@ -196,15 +194,8 @@ final class StepChecks {
               new Diagnostic(
                   Problem.UNKNOWN_ELEMENT,
                   argument.range(),
-                  "No element is called “"
-                      + written
-                      + "”."
-                      + none.nearest().map(near -> " Did you mean “" + near + "”?").orElse(""),
-                  none
-                      .nearest()
-                      .map(near -> Fix.replace("Use " + near, argument.range(), near))
-                      .stream()
-                      .toArray(Fix[]::new)));
+                  "No element is called “" + written + "”." + none.nearest().question(),
+                  none.nearest().fixes(argument.range())));
       case ElementFinder.Found.Several several ->
           problems.add(
               new Diagnostic(
@@ -227,7 +218,13 @@ final class StepChecks {
   private void page(BoundArgument argument, List<Diagnostic> problems) {
     Optional<String> name = argument.template().literal();
     if (name.isPresent() && index.page(name.get()).isEmpty()) {
-      problems.add(unknownPage(index, name.get(), argument.range()));
+      problems.add(
+          PropertyChecks.unknown(
+              Problem.UNKNOWN_PAGE,
+              "page",
+              name.get(),
+              argument.range(),
+              index.pages().stream().map(PageEntry::name).toList()));
     }
   }
 
@@ -240,25 +237,12 @@ final class StepChecks {
 
   private Diagnostic unknownDataSet(String name, String what, Range range) {
     List<String> sets = index.dataSets().stream().map(DataEntry::name).toList();
-    Optional<String> near = Names.nearest(name, sets);
+    Nearest near = Nearest.to(name, sets);
     return new Diagnostic(
         Problem.UNKNOWN_DATA_SET,
         range,
-        "“" + name + "” " + what + "." + near.map(set -> " Did you mean “" + set + "”?").orElse(""),
-        near.map(set -> Fix.replace("Use " + set, range, set)).stream().toArray(Fix[]::new));
-  }
-
-  static Diagnostic unknownPage(ProjectIndex index, String name, Range range) {
-    Optional<String> near =
-        Names.nearest(name, index.pages().stream().map(PageEntry::name).toList());
-    return new Diagnostic(
-        Problem.UNKNOWN_PAGE,
-        range,
-        "No page is called “"
-            + name
-            + "”."
-            + near.map(page -> " Did you mean “" + page + "”?").orElse(""),
-        near.map(page -> Fix.replace("Use " + page, range, page)).stream().toArray(Fix[]::new));
+        "“" + name + "” " + what + "." + near.question(),
+        near.fixes(range));
   }
 
   private void literal(

@@ -2,7 +2,7 @@ package elmtable.check;
 
 import elmtable.binding.BindingContext;
 import elmtable.binding.VisibleNames;
-import elmtable.language.Block;
+import elmtable.block.SuiteBlock;
 import elmtable.language.Section;
 import elmtable.project.Project;
 import elmtable.text.Diagnostic;
@@ -20,22 +20,19 @@ final class SuiteChecks {
     this.steps = steps;
   }
 
-  List<Diagnostic> check(Block suite) {
+  List<Diagnostic> check(SuiteBlock suite) {
     List<Diagnostic> problems = new ArrayList<>();
-    PropertyChecks.pages(suite, project.index(), problems);
-    PropertyChecks.fixtures(suite, project.index(), problems);
-    PropertyChecks.browsers(suite, project.index(), problems);
-    PropertyChecks.duration(suite, "timeout", problems);
-    PropertyChecks.count(suite, "tries", 1, 99, problems);
-    PropertyChecks.yesNo(suite, "independent", problems);
-    suite
-        .property("data")
-        .ifPresent(property -> PropertyChecks.dataSet(property, project, problems));
-    VisibleNames names = VisibleNames.of(suite, project.index());
-    ValueChecks.check(suite, names, problems);
-    BindingContext context = new BindingContext(suite.list("pages"), Optional.empty());
+    PropertyChecks properties = new PropertyChecks(project.index(), problems);
+    properties.pages(suite.pages());
+    properties.fixtures(suite.fixtures());
+    properties.browsers(suite.browsers());
+    properties.readable(suite.timeout(), suite.tries(), suite.independent());
+    properties.dataSet(suite.data());
+    VisibleNames names = VisibleNames.of(suite.block(), project.index());
+    ValueChecks.check(suite.values(), names, problems);
+    BindingContext context = new BindingContext(suite.pages().names(), Optional.empty());
     for (Section section : List.of(Section.SET_UP, Section.TEAR_DOWN)) {
-      problems.addAll(steps.check(suite.steps(section), context, names, false));
+      problems.addAll(steps.check(suite.block().steps(section), context, names, false));
     }
     return problems;
   }

@@ -79,7 +79,7 @@ final class UseCounts {
   List<Diagnostic> of(DocumentIndex document) {
     List<Diagnostic> unused = new ArrayList<>();
     for (KeywordEntry.Composed keyword : document.keywords()) {
-      if (!keyword.block().isYes("draft") && !isUsed(Space.KEYWORD, keyword.signature().name())) {
+      if (!keyword.isDraft() && !isUsed(Space.KEYWORD, keyword.signature().name())) {
         unused.add(header(Problem.UNUSED_KEYWORD, keyword.placed(), "No step calls"));
       }
     }

@@ -1,28 +1,22 @@
 package elmtable.check;
 
 import elmtable.binding.VisibleNames;
+import elmtable.block.ValuesTable;
 import elmtable.formula.Template;
-import elmtable.language.Block;
-import elmtable.language.Section;
-import elmtable.language.SectionTable;
 import elmtable.text.Diagnostic;
 import elmtable.text.Problem;
 import elmtable.text.Range;
 import java.util.List;
-import java.util.Optional;
 
 /** Checks a table of values, of a suite or an environment. */
 final class ValueChecks {
   private ValueChecks() {}
 
-  static void check(Block block, VisibleNames names, List<Diagnostic> problems) {
-    Optional<SectionTable> table = block.section(Section.VALUES).map(SectionTable::of);
-    for (SectionTable.Row row : table.map(SectionTable::rows).orElse(List.of())) {
-      Template value = Template.of(row.source("value"));
-      Range range = row.cell("value").range();
-      TemplateChecks.check(value, range, names, problems);
-      if (row.text("kind").equalsIgnoreCase("secret")) {
-        secret(value, range, problems);
+  static void check(ValuesTable values, VisibleNames names, List<Diagnostic> problems) {
+    for (ValuesTable.Entry entry : values.entries()) {
+      TemplateChecks.check(entry.value(), entry.range(), names, problems);
+      if (entry.secret()) {
+        secret(entry.value(), entry.range(), problems);
       }
     }
   }

@@ -73,7 +73,7 @@ final class FeatureFromTable {
     for (SectionBody body : suite.sections()) {
       if (body.section() == Section.SET_UP) {
         out.title(1, List.of(), "Background", "", "");
-        BindingContext context = new BindingContext(suite.list("pages"), Optional.empty());
+        BindingContext context = BindingContext.of(suite);
         suite.steps(Section.SET_UP).forEach(step -> step(placed, step, context));
       } else {
         lose(placed, body.range().line(), "the suite's " + body.section().word());

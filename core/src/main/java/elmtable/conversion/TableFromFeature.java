@@ -1,6 +1,6 @@
 package elmtable.conversion;
 
-import elmtable.binding.VisibleNames;
+import elmtable.binding.EnclosingBlock;
 import elmtable.formula.Formula;
 import elmtable.formula.Template;
 import elmtable.gherkin.GherkinDocument;
@@ -86,7 +86,10 @@ final class TableFromFeature {
             .distinct()
             .toList();
     Set<String> known = new HashSet<>();
-    visible(placed).names().forEach(name -> known.add(Names.key(name.name())));
+    EnclosingBlock.of(project, document.path(), placed)
+        .names()
+        .names()
+        .forEach(name -> known.add(Names.key(name.name())));
     boolean several = block.sections(Section.DATA).size() > 1;
     List<Line> lines = new ArrayList<>();
     List<Line> inFront = new ArrayList<>();
@@ -130,16 +133,6 @@ final class TableFromFeature {
 
   private static String at(Placed placed, Range range) {
     return "line " + (placed.firstLine() + range.line() + 1) + ": ";
-  }
-
-  private VisibleNames visible(Placed placed) {
-    return project.index().suites().stream()
-        .filter(suite -> suite.path().equals(document.path()))
-        .flatMap(suite -> suite.cases().stream())
-        .filter(entry -> entry.placed() == placed)
-        .findFirst()
-        .map(entry -> VisibleNames.of(entry, project))
-        .orElseGet(() -> VisibleNames.of(placed.block(), project.index()));
   }
 
   private Line.Row row(

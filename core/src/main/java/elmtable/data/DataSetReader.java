@@ -1,9 +1,9 @@
 package elmtable.data;
 
+import elmtable.block.DataBlock;
 import elmtable.language.Block;
 import elmtable.language.Line;
 import elmtable.language.Lists;
-import elmtable.language.Section;
 import elmtable.text.Diagnostic;
 import elmtable.text.Names;
 import elmtable.text.Problem;
@@ -34,7 +34,8 @@ final class DataSetReader {
     this.way = way;
   }
 
-  DataSets.Reading read(Block block) {
+  DataSets.Reading read(Block read) {
+    DataBlock block = new DataBlock(read);
     Map<String, Range> sources = sources(block);
     if (sources.size() > 1) {
       List<String> words = List.copyOf(sources.keySet());
@@ -51,16 +52,16 @@ final class DataSetReader {
     if (sources.isEmpty()) {
       problem(
           Problem.NO_SOURCE,
-          block.header(),
+          read.header(),
           "This data set has no rows; write some, or name a file with “from: path”.");
       return nothing();
     }
     String word = sources.keySet().iterator().next();
     Optional<DataSource> source =
         switch (word) {
-          case "rows" -> block.section(Section.ROWS).map(TypedRows::new);
-          case "combine" -> combined(block.property("combine").orElseThrow());
-          case "limits of" -> limits(block.allOf("limits of"));
+          case "rows" -> block.rows().map(TypedRows::new);
+          case "combine" -> combined(block.combine().orElseThrow());
+          case "limits of" -> limits(block.limitsOf());
           default -> new FileSources(block, context, problems).source();
         };
     if (source.isEmpty() || !problems.isEmpty() && hasErrors()) {
@@ -82,23 +83,23 @@ final class DataSetReader {
   }
 
   /** The sources that a block names, by their word, and where. */
-  private static Map<String, Range> sources(Block block) {
+  private static Map<String, Range> sources(DataBlock block) {
     Map<String, Range> sources = new LinkedHashMap<>();
-    for (String word : List.of("from", "combine", "limits of")) {
-      block.property(word).ifPresent(property -> sources.put(word, property.range()));
-    }
+    block.from().ifPresent(property -> sources.put("from", property.range()));
+    block.combine().ifPresent(property -> sources.put("combine", property.range()));
+    block.limitsOf().stream()
+        .findFirst()
+        .ifPresent(property -> sources.put("limits of", property.range()));
     // A file that is a database is asked by a query; that is one source.
     if (!sources.containsKey("from")) {
-      block.property("query").ifPresent(property -> sources.put("query", property.range()));
+      block.query().ifPresent(property -> sources.put("query", property.range()));
     }
-    block
-        .property("database")
-        .ifPresent(property -> sources.putIfAbsent("query", property.range()));
-    block.section(Section.ROWS).ifPresent(rows -> sources.put("rows", rows.range()));
+    block.database().ifPresent(property -> sources.putIfAbsent("query", property.range()));
+    block.rows().ifPresent(rows -> sources.put("rows", rows.range()));
     return sources;
   }
 
-  private DataSets.Reading shaped(String word, DataSource source, Range place, Block block) {
+  private DataSets.Reading shaped(String word, DataSource source, Range place, DataBlock block) {
     try {
       if (!word.equals("rows")) {
         requireDistinct(source.columns(), place);

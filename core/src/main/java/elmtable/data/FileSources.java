@@ -1,7 +1,7 @@
 package elmtable.data;
 
 import com.fasterxml.jackson.core.JsonPointer;
-import elmtable.language.Block;
+import elmtable.block.DataBlock;
 import elmtable.language.Line;
 import elmtable.text.Diagnostic;
 import elmtable.text.Names;
@@ -45,18 +45,18 @@ final class FileSources {
   private static final List<String> OF_FILES =
       List.of("separator", "encoding", "header", "at", "sheet", "range", "query");
 
-  private final Block block;
+  private final DataBlock block;
   private final DataContext context;
   private final List<Diagnostic> problems;
 
-  FileSources(Block block, DataContext context, List<Diagnostic> problems) {
+  FileSources(DataBlock block, DataContext context, List<Diagnostic> problems) {
     this.block = block;
     this.context = context;
     this.problems = problems;
   }
 
   Optional<DataSource> source() {
-    Optional<Line.Property> from = block.property("from");
+    Optional<Line.Property> from = block.from();
     return from.isPresent() ? file(from.get()) : database();
   }
 
@@ -129,11 +129,11 @@ final class FileSources {
   }
 
   private boolean hasHeader() {
-    return !block.value("header").equalsIgnoreCase("no");
+    return !block.header().map(Line.Property::value).orElse("").equalsIgnoreCase("no");
   }
 
   private char separator(String ending) {
-    Optional<Line.Property> written = block.property("separator");
+    Optional<Line.Property> written = block.separator();
     if (written.isEmpty()) {
       return ending.equals("tsv") ? '\t' : ',';
     }
@@ -152,7 +152,7 @@ final class FileSources {
   }
 
   private Charset encoding() {
-    Optional<Line.Property> written = block.property("encoding");
+    Optional<Line.Property> written = block.encoding();
     if (written.isEmpty()) {
       return StandardCharsets.UTF_8;
     }
@@ -170,20 +170,20 @@ final class FileSources {
   }
 
   private Optional<DataSource> json(String path) {
-    String written = block.value("at");
+    String written = block.at().map(Line.Property::value).orElse("");
     try {
       JsonPointer pointer = JsonPointer.compile(written);
       return Optional.of(new JsonFile(context.files(), path, pointer));
     } catch (IllegalArgumentException noPointer) {
       return wrong(
-          block.property("at").orElseThrow(),
+          block.at().orElseThrow(),
           Problem.BAD_PROPERTY_VALUE,
           "“" + written + "” is no JSON pointer; one begins with a slash, as in /members/active.");
     }
   }
 
   private Optional<DataSource> sheet(String path, Format format) {
-    Optional<Line.Property> written = block.property("range");
+    Optional<Line.Property> written = block.range();
     Optional<CellRange> range =
         written.isEmpty() ? Optional.of(CellRange.ALL) : CellRange.read(written.get().value());
     if (range.isEmpty()) {
@@ -192,7 +192,7 @@ final class FileSources {
           Problem.BAD_PROPERTY_VALUE,
           "“" + written.get().value() + "” is no range of cells, such as B2:F40.");
     }
-    String sheet = block.value("sheet");
+    String sheet = block.sheet().map(Line.Property::value).orElse("");
     ProjectFiles files = context.files();
     String place = sheet.isEmpty() ? path : path + ", sheet " + sheet;
     return Optional.of(
@@ -207,17 +207,17 @@ final class FileSources {
   }
 
   private Optional<DataSource> sqlite(String path) {
-    Optional<Line.Property> query = block.property("query");
+    Optional<Line.Property> query = block.query();
     if (query.isPresent()) {
       return filled(query.get()).map(written -> new QueryRows(context.files(), path, "", written));
     }
-    String table = block.value("sheet");
+    String table = block.sheet().map(Line.Property::value).orElse("");
     if (!table.isEmpty()) {
       String quoted = "\"" + table.replace("\"", "\"\"") + "\"";
       return Optional.of(new QueryRows(context.files(), path, "", "select * from " + quoted));
     }
     return wrong(
-        block.property("from").orElseThrow(),
+        block.from().orElseThrow(),
         Problem.NO_SOURCE,
         "“"
             + path
@@ -226,8 +226,8 @@ final class FileSources {
   }
 
   private Optional<DataSource> database() {
-    Optional<Line.Property> query = block.property("query");
-    Optional<Line.Property> database = block.property("database");
+    Optional<Line.Property> query = block.query();
+    Optional<Line.Property> database = block.database();
     if (query.isEmpty() || database.isEmpty()) {
       Line.Property there = query.or(() -> database).orElseThrow();
       return wrong(

@@ -97,9 +97,9 @@ final class BlockParser {
         return;
       }
     }
-    if (kind == BlockKind.HOOK && !Hooks.isMoment(name)) {
+    if (kind == BlockKind.HOOK && Moment.named(name).isEmpty()) {
       Fix[] fixes =
-          Names.nearest(name, Hooks.moments())
+          Names.nearest(name, Moment.words())
               .map(near -> Fix.replace("Use " + near, range, near))
               .stream()
               .toArray(Fix[]::new);

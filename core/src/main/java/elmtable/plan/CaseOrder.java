@@ -1,15 +1,15 @@
 package elmtable.plan;
 
-import elmtable.language.Block;
+import elmtable.block.FixtureBlock;
+import elmtable.block.Scope;
 import elmtable.language.BlockKind;
 import elmtable.language.Document.Placed;
-import elmtable.language.Lists;
+import elmtable.language.Moment;
 import elmtable.language.Section;
-import elmtable.language.TagExpression;
 import elmtable.project.CaseEntry;
+import elmtable.project.HookEntry;
 import elmtable.project.NamedBlock;
 import elmtable.project.Project;
-import elmtable.project.SourceDocument;
 import elmtable.text.Names;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -24,7 +24,7 @@ import java.util.Optional;
  */
 public final class CaseOrder {
   /** When a part of the order comes: on the way in, the case's own steps, or on the way back. */
-  public enum Moment {
+  public enum Phase {
     BEFORE,
     STEPS,
     AFTER
@@ -33,15 +33,15 @@ public final class CaseOrder {
   /**
    * One part.
    *
-   * @param what {@code hook}, {@code fixture}, {@code suite}, {@code case}
-   * @param scope {@code run}, {@code suite} or {@code case}
+   * @param kind a hook, a fixture, the suite or the case
    * @param name the fixture's, suite's or case's, or the hook's moment
    * @param line counted from 1
    */
   public record Part(
-      Moment moment, String what, String scope, String name, String document, int line) {}
+      Phase phase, BlockKind kind, Scope scope, String name, String document, int line) {}
 
-  private static final List<String> SCOPES = List.of("run", "suite", "case");
+  /** From the outermost to the innermost. */
+  private static final List<Scope> SCOPES = List.of(Scope.RUN, Scope.SUITE, Scope.CASE);
 
   private final Project project;
   private final CaseEntry entry;
@@ -62,24 +62,23 @@ public final class CaseOrder {
   }
 
   private List<Part> parts(List<String> tags) {
-    entry.fixtures().forEach(name -> withNeeds(name));
-    for (String scope : SCOPES) {
-      hooks("before " + scope, scope, tags, Moment.BEFORE, before);
+    entry.fixtures().forEach(this::withNeeds);
+    for (Scope scope : SCOPES) {
+      hooks(Phase.BEFORE, scope, tags, before);
       List<Part> back = new ArrayList<>();
       for (NamedBlock fixture : fixtures.values()) {
-        if (scopeOf(fixture).equals(scope)) {
+        if (new FixtureBlock(fixture.block()).scope() == scope) {
           fixture(fixture, scope, back);
         }
       }
-      List<Part> hooksBack = new ArrayList<>();
-      hooks("after " + scope, scope, tags, Moment.AFTER, hooksBack);
-      after.addAll(hooksBack);
+      hooks(Phase.AFTER, scope, tags, after);
       after.addAll(back);
     }
     suiteSections();
-    caseSections();
+    sections(BlockKind.CASE, entry.name(), entry.placed());
     List<Part> all = new ArrayList<>(before);
-    all.add(part(Moment.STEPS, "case", "case", entry.name(), entry.path(), entry.placed()));
+    all.add(
+        part(Phase.STEPS, BlockKind.CASE, Scope.CASE, entry.name(), entry.path(), entry.placed()));
     Collections.reverse(after);
     all.addAll(after);
     return all;
@@ -93,73 +92,61 @@ public final class CaseOrder {
       return;
     }
     fixtures.put(key, found.get());
-    Lists.split(found.get().block().value("needs")).forEach(this::withNeeds);
+    new FixtureBlock(found.get().block()).needs().names().forEach(this::withNeeds);
     // What it needs comes before it.
     fixtures.remove(key);
     fixtures.put(key, found.get());
   }
 
-  private static String scopeOf(NamedBlock fixture) {
-    String scope = Names.key(fixture.block().value("scope"));
-    return SCOPES.contains(scope) ? scope : "case";
-  }
-
-  private void fixture(NamedBlock fixture, String scope, List<Part> back) {
+  private void fixture(NamedBlock fixture, Scope scope, List<Part> back) {
     before.add(
-        part(Moment.BEFORE, "fixture", scope, fixture.name(), fixture.path(), fixture.placed()));
+        part(
+            Phase.BEFORE,
+            BlockKind.FIXTURE,
+            scope,
+            fixture.name(),
+            fixture.path(),
+            fixture.placed()));
     if (!fixture.block().steps(Section.TEAR_DOWN).isEmpty()) {
       back.add(
-          part(Moment.AFTER, "fixture", scope, fixture.name(), fixture.path(), fixture.placed()));
+          part(
+              Phase.AFTER,
+              BlockKind.FIXTURE,
+              scope,
+              fixture.name(),
+              fixture.path(),
+              fixture.placed()));
     }
   }
 
   /** Hooks of a moment, by document and line. */
-  private void hooks(
-      String name, String scope, List<String> tags, Moment moment, List<Part> parts) {
-    for (SourceDocument document : project.documents().values()) {
-      for (Placed placed : document.document().blocks()) {
-        Block block = placed.block();
-        if (block.kind() == BlockKind.HOOK
-            && Names.same(block.name(), name)
-            && applies(block, tags)) {
-          parts.add(part(moment, "hook", scope, name, document.path(), placed));
-        }
+  private void hooks(Phase phase, Scope scope, List<String> tags, List<Part> parts) {
+    Moment moment = Moment.named(phase + " " + scope).orElseThrow();
+    for (HookEntry hook : project.index().hooks()) {
+      if (hook.own().moment().equals(Optional.of(moment)) && hook.own().isFor(tags)) {
+        parts.add(part(phase, BlockKind.HOOK, scope, moment.word(), hook.path(), hook.placed()));
       }
     }
   }
 
-  private static boolean applies(Block hook, List<String> tags) {
-    try {
-      return TagExpression.read(hook.value("only")).accepts(tags);
-    } catch (TagExpression.UnreadableException wrong) {
-      // The hook carries the problem itself and does not run.
-      return false;
-    }
-  }
-
   private void suiteSections() {
-    Optional<Placed> suite =
-        project.document(entry.path()).flatMap(document -> document.document().suite());
-    if (suite.isPresent()) {
-      sections("suite", entry.suiteName(), suite.get());
-    }
+    project
+        .document(entry.path())
+        .flatMap(document -> document.document().suite())
+        .ifPresent(suite -> sections(BlockKind.SUITE, entry.suiteName(), suite));
   }
 
-  private void caseSections() {
-    sections("case", entry.name(), entry.placed());
-  }
-
-  private void sections(String what, String name, Placed placed) {
+  private void sections(BlockKind kind, String name, Placed placed) {
     if (!placed.block().steps(Section.SET_UP).isEmpty()) {
-      before.add(part(Moment.BEFORE, what, "case", name, entry.path(), placed));
+      before.add(part(Phase.BEFORE, kind, Scope.CASE, name, entry.path(), placed));
     }
     if (!placed.block().steps(Section.TEAR_DOWN).isEmpty()) {
-      after.add(part(Moment.AFTER, what, "case", name, entry.path(), placed));
+      after.add(part(Phase.AFTER, kind, Scope.CASE, name, entry.path(), placed));
     }
   }
 
   private static Part part(
-      Moment moment, String what, String scope, String name, String document, Placed placed) {
-    return new Part(moment, what, scope, name, document, placed.headerLine() + 1);
+      Phase phase, BlockKind kind, Scope scope, String name, String document, Placed placed) {
+    return new Part(phase, kind, scope, name, document, placed.headerLine() + 1);
   }
 }

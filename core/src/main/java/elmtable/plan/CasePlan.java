@@ -22,6 +22,8 @@ import java.util.function.Predicate;
  *     same in all environments
  * @param fault what keeps all its executable cases from running, or the empty text
  * @param rowFault what keeps the executable case of one row from running, or the empty text
+ * @param targetFault what keeps the executable cases of one environment and browser from running,
+ *     or the empty text
  * @param values what each environment gives for names, by the environment's name
  * @param rows which rows are in, by their key and number
  * @param identities which executable cases are in
@@ -34,6 +36,7 @@ public record CasePlan(
     List<DataVariant> variants,
     String fault,
     Function<CaseRow, String> rowFault,
+    Function<RunTarget, String> targetFault,
     Map<String, Map<String, Value>> values,
     RowChoice rows,
     Predicate<String> identities) {

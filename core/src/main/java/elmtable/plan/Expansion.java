@@ -245,7 +245,7 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
             row,
             target.environment(),
             target.browser(),
-            fault,
+            fault.isEmpty() ? plan.targetFault().apply(target) : fault,
             plan.needed()));
   }
 

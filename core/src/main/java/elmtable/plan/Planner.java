@@ -6,7 +6,6 @@ import elmtable.formula.EvaluationContext;
 import elmtable.formula.FormulaException;
 import elmtable.formula.Value;
 import elmtable.language.BlockKind;
-import elmtable.language.Lists;
 import elmtable.language.Section;
 import elmtable.language.TagExpression;
 import elmtable.project.CaseData;
@@ -23,6 +22,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 
@@ -44,6 +44,7 @@ public final class Planner {
   private final List<String> environments;
   private final List<String> browsers;
   private final Map<String, Map<String, Value>> values = new HashMap<>();
+  private final Map<RunTarget, String> targetFaults = new ConcurrentHashMap<>();
   private final Set<String> suites;
   private final Set<String> cases;
   private final RowChoice rows;
@@ -158,7 +159,7 @@ public final class Planner {
     String exclusion = exclusionByItself(entry);
     List<String> own = browsersOf(entry);
     if (exclusion.isEmpty() && own.isEmpty()) {
-      exclusion = "browsers: " + entry.effective("browsers").orElse("");
+      exclusion = "browsers: " + String.join(", ", entry.browsers());
     }
     return of(entry, exclusion, "", own, tags, rows, identities);
   }
@@ -251,9 +252,20 @@ public final class Planner {
         variants,
         exclusion.isEmpty() ? faults.of(entry) : "",
         outline ? use -> faults.ofRow(entry, use.columns(), use.written()) : use -> "",
+        this::faultOf,
         values,
         chosenRows,
         chosenIdentities);
+  }
+
+  /** Each environment and browser is looked at once. */
+  private String faultOf(RunTarget target) {
+    return targetFaults.computeIfAbsent(
+        target,
+        t -> {
+          String fault = faults.of(BlockKind.BROWSER, t.browser());
+          return fault.isEmpty() ? faults.of(BlockKind.ENVIRONMENT, t.environment()) : fault;
+        });
   }
 
   private static String exclusionByRows(List<CaseData> all, RowChoice chosen) {
@@ -273,7 +285,7 @@ public final class Planner {
    * those of them; else the chosen ones.
    */
   private List<String> browsersOf(CaseEntry entry) {
-    List<String> named = Lists.split(entry.effective("browsers").orElse(""));
+    List<String> named = entry.browsers();
     if (named.isEmpty()) {
       return browsers;
     }

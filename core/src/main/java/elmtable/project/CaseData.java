@@ -77,7 +77,7 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
   static List<String> sets(CaseEntry entry) {
     List<SectionBody> own = entry.block().sections(Section.DATA);
     return own.isEmpty()
-        ? entry.effective("data").stream().toList()
+        ? entry.data().stream().toList()
         : own.stream()
             .flatMap(section -> external(section).stream())
             .map(Line.Property::value)
@@ -95,7 +95,7 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
                   .map(set -> examplesOf(set, section, entry, project, problems))
                   .orElseGet(() -> typed(section, entry, problems))));
     } else {
-      entry.effective("data").ifPresent(set -> parts.add(named(set, entry, project, problems)));
+      entry.data().ifPresent(set -> parts.add(named(set, entry, project, problems)));
     }
     return new CaseData(parts, problems);
   }

@@ -1,15 +1,21 @@
 package elmtable.project;
 
+import elmtable.block.CaseBlock;
+import elmtable.block.NameList;
+import elmtable.block.Property;
+import elmtable.block.SuiteBlock;
+import elmtable.block.SuiteOrCase;
 import elmtable.formula.Template;
 import elmtable.language.Block;
 import elmtable.language.Document.Placed;
-import elmtable.language.Lists;
 import elmtable.text.Names;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 
 /** A case with what it inherits from its suite. */
 public record CaseEntry(String path, Placed placed, String suiteName, Optional<Block> suite) {
@@ -36,49 +42,87 @@ public record CaseEntry(String path, Placed placed, String suiteName, Optional<B
     return Names.key(suiteName) + "/" + Names.key(other);
   }
 
+  /** What it says itself. */
+  public CaseBlock own() {
+    return new CaseBlock(block());
+  }
+
+  /** What its suite says for it. */
+  public Optional<SuiteBlock> ofSuite() {
+    return suite.map(SuiteBlock::new);
+  }
+
   /** The suite's tags and its own. */
   public List<String> tags() {
-    return added("tags");
+    return added(SuiteOrCase::tags);
   }
 
   public List<String> pages() {
-    return added("pages");
+    return added(SuiteOrCase::pages);
   }
 
   public List<String> fixtures() {
-    return added("fixtures");
+    return added(SuiteOrCase::fixtures);
+  }
+
+  /** The browsers it names; empty for those chosen. */
+  public List<String> browsers() {
+    NameList own = own().browsers();
+    NameList effective =
+        own.line().isPresent() ? own : ofSuite().map(SuiteOrCase::browsers).orElse(own);
+    return effective.isNone() ? List.of() : effective.names();
+  }
+
+  /** The name of the data set that its rows come from, where it has none of its own. */
+  public Optional<String> data() {
+    return effective(SuiteOrCase::data);
+  }
+
+  public Optional<Duration> timeout() {
+    return effective(SuiteOrCase::timeout);
+  }
+
+  /** How often it is tried at most. */
+  public int tries() {
+    return effective(SuiteOrCase::tries).orElse(1);
+  }
+
+  /** Whether it may run beside other cases of its suite. */
+  public boolean isIndependent() {
+    return ofSuite().filter(SuiteBlock::isIndependent).isPresent();
   }
 
   /** The cases that it runs after, as written. */
   public List<String> after() {
-    String names = block().value("after");
-    return names.equalsIgnoreCase("none") ? List.of() : Lists.split(names);
+    NameList after = own().after();
+    return after.isNone() ? List.of() : after.names();
   }
 
   public boolean isDraft() {
-    return block().isYes("draft");
+    return own().isDraft();
   }
 
   public boolean mayRun() {
-    return !block().value("run").equalsIgnoreCase("no");
+    return own().mayRun();
   }
 
   /** A property that replaces the suite's; {@code none} takes it away. */
-  public Optional<String> effective(String word) {
-    Optional<String> own = block().property(word).map(line -> line.value());
-    Optional<String> value =
-        own.or(() -> suite.flatMap(s -> s.property(word)).map(line -> line.value()));
-    return value.filter(v -> !v.equalsIgnoreCase("none"));
+  private <T> Optional<T> effective(Function<SuiteOrCase, Optional<Property<T>>> property) {
+    return property
+        .apply(own())
+        .or(() -> ofSuite().flatMap(property))
+        .filter(line -> !line.isNone())
+        .flatMap(Property::value);
   }
 
-  private List<String> added(String word) {
-    Set<String> all = new LinkedHashSet<>();
-    suite.ifPresent(block -> all.addAll(block.list(word)));
-    String own = block().value(word);
-    if (own.equalsIgnoreCase("none")) {
+  private List<String> added(Function<SuiteOrCase, NameList> list) {
+    NameList own = list.apply(own());
+    if (own.isNone()) {
       return List.of();
     }
-    all.addAll(Lists.split(own));
+    Set<String> all = new LinkedHashSet<>();
+    ofSuite().ifPresent(ofSuite -> all.addAll(list.apply(ofSuite).names()));
+    all.addAll(own.names());
     return new ArrayList<>(all);
   }
 }

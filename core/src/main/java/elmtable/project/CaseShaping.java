@@ -1,12 +1,13 @@
 package elmtable.project;
 
+import elmtable.block.CaseBlock;
+import elmtable.block.SuiteOrCase;
 import elmtable.language.Block;
 import elmtable.language.Line;
 import elmtable.language.SectionBody;
 import elmtable.text.Diagnostic;
 import java.util.HashMap;
 import java.util.IdentityHashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
@@ -24,11 +25,12 @@ final class CaseShaping {
    */
   CaseShaping(CaseEntry entry, SectionBody section) {
     this.entry = entry;
-    for (String word : List.of("where", "key")) {
-      entry.suite().flatMap(suite -> suite.property(word)).ifPresent(this::take);
-      entry.block().property(word).ifPresent(this::takeOwn);
-    }
-    entry.block().property("kinds").ifPresent(this::takeOwn);
+    entry.ofSuite().flatMap(SuiteOrCase::where).ifPresent(this::take);
+    entry.ofSuite().flatMap(SuiteOrCase::key).ifPresent(this::take);
+    CaseBlock own = entry.own();
+    own.where().ifPresent(this::takeOwn);
+    own.key().ifPresent(this::takeOwn);
+    own.kinds().ifPresent(this::takeOwn);
     if (section != null) {
       section.properties().stream()
           .filter(property -> property.word().equals("where"))

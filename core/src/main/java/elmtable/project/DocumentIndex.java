@@ -1,12 +1,12 @@
 package elmtable.project;
 
+import elmtable.block.PageBlock;
 import elmtable.browser.Locator;
 import elmtable.formula.Template;
-import elmtable.language.Block;
 import elmtable.language.BlockKind;
 import elmtable.language.Document.Placed;
+import elmtable.language.Line;
 import elmtable.language.Section;
-import elmtable.language.SectionTable;
 import elmtable.language.Step;
 import elmtable.text.Diagnostic;
 import elmtable.text.Names;
@@ -30,6 +30,7 @@ public final class DocumentIndex {
   private final List<PageEntry> pages = new ArrayList<>();
   private final List<DataEntry> dataSets = new ArrayList<>();
   private final List<NamedBlock> named = new ArrayList<>();
+  private final List<HookEntry> hooks = new ArrayList<>();
   private final Optional<SuiteEntry> suite;
   private volatile Set<String> published;
   private volatile Map<String, CaseEntry> casesByName;
@@ -68,6 +69,10 @@ public final class DocumentIndex {
     return named;
   }
 
+  List<HookEntry> hooks() {
+    return hooks;
+  }
+
   public Optional<SuiteEntry> suite() {
     return suite;
   }
@@ -90,8 +95,19 @@ public final class DocumentIndex {
       case PAGE -> pages.add(page(placed));
       case DATA_SET -> dataSets.add(new DataEntry(path, placed));
       case ENVIRONMENT, BROWSER, FIXTURE, PLAN -> named.add(new NamedBlock(path, placed));
-      case SUITE, CASE, HOOK -> {}
+      case HOOK -> hooks.add(new HookEntry(path, placed));
+      case SUITE, CASE -> {}
     }
+  }
+
+  /** The case that a block is, where it is the one that its name finds. */
+  public Optional<CaseEntry> caseAt(Placed placed) {
+    return Optional.ofNullable(caseNamed(Names.key(placed.block().name())))
+        .filter(entry -> entry.placed() == placed);
+  }
+
+  public Optional<KeywordEntry.Composed> keywordAt(Placed placed) {
+    return keywords.stream().filter(keyword -> keyword.placed() == placed).findFirst();
   }
 
   /** The case whose name has a key, or null. */
@@ -172,34 +188,33 @@ public final class DocumentIndex {
   }
 
   private PageEntry page(Placed placed) {
-    Block block = placed.block();
+    PageBlock block = new PageBlock(placed.block());
     List<ElementEntry> elements = new ArrayList<>();
     Map<String, Integer> lines = new LinkedHashMap<>();
-    Optional<SectionTable> table = block.section(Section.ELEMENTS).map(SectionTable::of);
-    for (SectionTable.Row row : table.map(SectionTable::rows).orElse(List.of())) {
-      String name = row.source("element");
-      int line = placed.firstLine() + row.row().range().line();
+    for (PageBlock.Element element : block.elements()) {
+      String name = element.name();
       if (name.isEmpty()) {
         continue;
       }
+      int line = placed.firstLine() + element.row().row().range().line();
       Integer before = lines.putIfAbsent(Names.key(name), line);
       if (before != null) {
         duplicate(
-            row.cell("element").range().shiftedBy(placed.firstLine()),
+            element.row().cell("element").range().shiftedBy(placed.firstLine()),
             "An element “" + name + "” stands in line " + (before + 1) + " of this page already.");
       } else {
         elements.add(
             new ElementEntry(
-                block.name(),
+                placed.block().name(),
                 name,
                 ElementPattern.of(name),
-                Locator.By.named(row.text("by")).orElse(Locator.By.CSS),
-                Template.of(row.source("locator")),
-                row.text("note"),
-                row.row()));
+                Locator.By.named(element.by()).orElse(Locator.By.CSS),
+                element.locator(),
+                element.note(),
+                element.row().row()));
       }
     }
-    return PageEntry.of(
-        document.path(), placed, block.name(), Template.of(block.value("path")), elements);
+    Template address = Template.of(block.path().map(Line.Property::value).orElse(""));
+    return PageEntry.of(document.path(), placed, placed.block().name(), address, elements);
   }
 }

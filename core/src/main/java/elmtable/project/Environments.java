@@ -1,21 +1,19 @@
 package elmtable.project;
 
+import elmtable.block.EnvironmentBlock;
+import elmtable.block.ValuesTable;
 import elmtable.formula.EvaluationContext;
 import elmtable.formula.Evaluator;
 import elmtable.formula.FormulaException;
-import elmtable.formula.Template;
 import elmtable.formula.Value;
 import elmtable.formula.ValueLookup;
-import elmtable.language.Block;
-import elmtable.language.BlockKind;
-import elmtable.language.Section;
-import elmtable.language.SectionTable;
 import elmtable.text.Names;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 
 /** The values of environments. */
 public final class Environments {
@@ -24,44 +22,28 @@ public final class Environments {
 
   private Environments() {}
 
-  /**
-   * A value of an environment.
-   *
-   * @param name as written
-   * @param secret whether it is masked wherever it is shown
-   */
-  public record Entry(String name, Template value, boolean secret) {}
-
   /** An environment's values by the key of their name, those of the one it is like first. */
-  public static Map<String, Entry> entries(ProjectIndex index, String environment) {
-    Map<String, Entry> entries = new LinkedHashMap<>();
-    collect(index, environment, entries, new HashSet<>());
+  public static Map<String, ValuesTable.Entry> entries(ProjectIndex index, String environment) {
+    Map<String, ValuesTable.Entry> entries = new LinkedHashMap<>();
+    collect(environment, index::environment, entries, new HashSet<>());
     return entries;
   }
 
   private static void collect(
-      ProjectIndex index, String name, Map<String, Entry> entries, Set<String> seen) {
-    Optional<NamedBlock> found = index.named(BlockKind.ENVIRONMENT, name);
+      String name,
+      Function<String, Optional<EnvironmentBlock>> lookup,
+      Map<String, ValuesTable.Entry> entries,
+      Set<String> seen) {
+    Optional<EnvironmentBlock> found = lookup.apply(name);
     if (found.isEmpty() || !seen.add(Names.key(name))) {
       return;
     }
-    Block block = found.get().block();
-    if (!block.value("like").isEmpty()) {
-      collect(index, block.value("like"), entries, seen);
-    }
-    block
-        .section(Section.VALUES)
-        .map(SectionTable::of)
-        .ifPresent(table ->
-            table
-                .rows()
-                .forEach(row ->
-                    entries.put(
-                        Names.key(row.text("name")),
-                        new Entry(
-                            row.text("name"),
-                            Template.of(row.source("value")),
-                            row.text("kind").equalsIgnoreCase("secret")))));
+    found
+        .get()
+        .like()
+        .filter(like -> !like.written().isEmpty())
+        .ifPresent(like -> collect(like.written(), lookup, entries, seen));
+    found.get().values().entries().forEach(entry -> entries.put(entry.key(), entry));
   }
 
   /**
@@ -84,12 +66,13 @@ public final class Environments {
             Optional.ofNullable(values.get(Names.key(path.get(path.size() - 1))))
                 .filter(v -> path.size() == 1);
     Evaluator evaluator = new Evaluator(own.orElse(os), context);
-    entries(index, environment)
-        .forEach((key, entry) -> values.put(key, evaluated(environment, entry, evaluator)));
+    Map<String, ValuesTable.Entry> entries = new LinkedHashMap<>();
+    collect(environment, index::environmentWithValues, entries, new HashSet<>());
+    entries.forEach((key, entry) -> values.put(key, evaluated(environment, entry, evaluator)));
     return values;
   }
 
-  private static Value evaluated(String environment, Entry entry, Evaluator evaluator) {
+  private static Value evaluated(String environment, ValuesTable.Entry entry, Evaluator evaluator) {
     try {
       return evaluator.value(entry.value());
     } catch (FormulaException failure) {

@@ -23,6 +23,7 @@ final class IndexContents {
   final Map<String, PageEntry> pages = new LinkedHashMap<>();
   final Map<String, DataEntry> dataSets = new LinkedHashMap<>();
   final Map<BlockKind, Map<String, NamedBlock>> named = new EnumMap<>(BlockKind.class);
+  final List<HookEntry> hooks = new ArrayList<>();
   final List<SuiteEntry> suites = new ArrayList<>();
   final Map<String, List<DocumentIndex>> suitesByName = new HashMap<>();
   final List<ElementEntry> elements = new ArrayList<>();
@@ -128,6 +129,7 @@ final class IndexContents {
         duplicate(block.path(), block.placed(), first.path(), first.placed());
       }
     }
+    hooks.addAll(document.hooks());
     document.suite().ifPresent(suites::add);
     document
         .suite()

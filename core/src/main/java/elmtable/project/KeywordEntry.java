@@ -1,5 +1,6 @@
 package elmtable.project;
 
+import elmtable.block.KeywordBlock;
 import elmtable.keyword.MethodKeyword;
 import elmtable.keyword.Signature;
 import elmtable.language.Block;
@@ -21,6 +22,14 @@ public sealed interface KeywordEntry {
   record Composed(String path, Placed placed, Signature signature) implements KeywordEntry {
     public Block block() {
       return placed.block();
+    }
+
+    public KeywordBlock own() {
+      return new KeywordBlock(block());
+    }
+
+    public boolean isDraft() {
+      return own().isDraft();
     }
   }
 }

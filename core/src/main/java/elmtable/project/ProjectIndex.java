@@ -1,10 +1,11 @@
 package elmtable.project;
 
+import elmtable.block.BrowserBlock;
+import elmtable.block.EnvironmentBlock;
+import elmtable.block.FixtureBlock;
+import elmtable.block.ValuesTable;
 import elmtable.keyword.PhraseMatch;
 import elmtable.language.BlockKind;
-import elmtable.language.Section;
-import elmtable.language.SectionBody;
-import elmtable.language.SectionTable;
 import elmtable.language.Step;
 import elmtable.project.Symbol.Space;
 import elmtable.text.Diagnostic;
@@ -134,6 +135,36 @@ public final class ProjectIndex {
     return find(space(kind), contents.named.getOrDefault(kind, Map.of()), name);
   }
 
+  public Optional<FixtureBlock> fixture(String name) {
+    return named(BlockKind.FIXTURE, name).map(found -> new FixtureBlock(found.block()));
+  }
+
+  public Optional<BrowserBlock> browser(String name) {
+    return named(BlockKind.BROWSER, name).map(found -> new BrowserBlock(found.block()));
+  }
+
+  Optional<EnvironmentBlock> environment(String name) {
+    return named(BlockKind.ENVIRONMENT, name).map(found -> new EnvironmentBlock(found.block()));
+  }
+
+  /** An environment whose values are worked out. */
+  Optional<EnvironmentBlock> environmentWithValues(String name) {
+    record(Space.ENVIRONMENT_VALUES, Names.key(name));
+    return environment(name);
+  }
+
+  /** Whether a keyword is the one that its name finds; this is no use of it. */
+  public boolean isFoundByItsName(KeywordEntry.Composed keyword) {
+    String key = Names.key(keyword.signature().name());
+    record(Space.KEYWORD, key);
+    return contents.keywords.get(key) == keyword;
+  }
+
+  /** All hooks, in the order of documents and lines. */
+  public List<HookEntry> hooks() {
+    return contents.hooks;
+  }
+
   /** The names of all environments' values as written, by their keys. */
   public Map<String, String> environmentNames() {
     record(Space.ENVIRONMENT, Symbol.ALL);
@@ -161,11 +192,9 @@ public final class ProjectIndex {
     if (known == null) {
       known = new LinkedHashMap<>();
       for (NamedBlock block : named(BlockKind.ENVIRONMENT)) {
-        for (SectionBody section : block.block().sections(Section.VALUES)) {
-          for (SectionTable.Row row : SectionTable.of(section).rows()) {
-            if (row.source("value").contains("://")) {
-              known.putIfAbsent(row.text("name"), row.source("value"));
-            }
+        for (ValuesTable.Entry entry : new EnvironmentBlock(block.block()).values().entries()) {
+          if (entry.value().source().contains("://")) {
+            known.putIfAbsent(entry.name(), entry.value().source());
           }
         }
       }

@@ -1,17 +1,20 @@
 package elmtable.project;
 
+import elmtable.block.KeywordBlock;
 import elmtable.formula.Kind;
 import elmtable.keyword.Output;
 import elmtable.keyword.Parameter;
 import elmtable.keyword.Signature;
 import elmtable.language.Block;
+import elmtable.language.BlockKind;
 import elmtable.language.Line;
 import elmtable.language.Section;
 import elmtable.language.SectionTable;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
-/** Reads the signatures of {@code keyword} blocks. */
+/** Reads the signatures of keywords, and what fixtures give. */
 public final class Signatures {
   private Signatures() {}
 
@@ -30,11 +33,15 @@ public final class Signatures {
                 .rows()
                 .forEach(
                     row -> gives.add(new Output(row.text("name"), kind(row), row.text("note")))));
-    List<String> phrases = block.allOf("phrase").stream().map(Line.Property::value).toList();
-    String group = block.value("group");
+    Optional<KeywordBlock> keyword =
+        Optional.of(block).filter(b -> b.kind() == BlockKind.KEYWORD).map(KeywordBlock::new);
+    List<String> phrases =
+        keyword.map(KeywordBlock::phrases).orElse(List.of()).stream()
+            .map(Line.Property::value)
+            .toList();
     return new Signature(
         block.name(),
-        group.isEmpty() ? "Own keywords" : group,
+        keyword.flatMap(KeywordBlock::group).orElse("Own keywords"),
         block.noteText(),
         phrases,
         takes.stream().filter(parameter -> !parameter.name().isEmpty()).toList(),

@@ -19,6 +19,8 @@ public record Symbol(Space space, String key) {
     COLUMN,
     FIXTURE,
     ENVIRONMENT,
+    /** The values of an environment, for whoever works them out. */
+    ENVIRONMENT_VALUES,
     BROWSER,
     PLAN,
     CASE,

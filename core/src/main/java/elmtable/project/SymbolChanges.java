@@ -1,9 +1,10 @@
 package elmtable.project;
 
+import elmtable.block.EnvironmentBlock;
+import elmtable.block.ValuesTable;
 import elmtable.language.Block;
 import elmtable.language.BlockKind;
 import elmtable.language.Section;
-import elmtable.language.SectionTable;
 import elmtable.project.Symbol.Space;
 import elmtable.text.Names;
 import java.util.ArrayList;
@@ -82,10 +83,7 @@ public final class SymbolChanges {
     Map<Symbol, Object> facts = new HashMap<>();
     for (KeywordEntry.Composed keyword : index.keywords()) {
       String key = Names.key(keyword.signature().name());
-      put(
-          facts,
-          new Symbol(Space.KEYWORD, key),
-          List.of(keyword.signature(), keyword.block().isYes("draft")));
+      put(facts, new Symbol(Space.KEYWORD, key), List.of(keyword.signature(), keyword.isDraft()));
       if (!keyword.signature().phrases().isEmpty()) {
         put(facts, new Symbol(Space.PHRASE, key), keyword.signature());
       }
@@ -103,6 +101,11 @@ public final class SymbolChanges {
         .dataSets()
         .forEach(set ->
             put(facts, new Symbol(Space.DATA_SET, Names.key(set.name())), set.placed().block()));
+    for (NamedBlock block : index.named()) {
+      if (block.block().kind() == BlockKind.ENVIRONMENT) {
+        put(facts, new Symbol(Space.ENVIRONMENT_VALUES, Names.key(block.name())), block.block());
+      }
+    }
     index
         .named()
         .forEach(block ->
@@ -123,7 +126,7 @@ public final class SymbolChanges {
                         List.of(
                             entry.isDraft(),
                             entry.mayRun(),
-                            entry.block().value("after"),
+                            entry.own().after().names(),
                             entry.block().steps(Section.STEPS).isEmpty()))));
     return facts;
   }
@@ -139,19 +142,14 @@ public final class SymbolChanges {
       return block;
     }
     List<String> names = new ArrayList<>();
-    names.add(block.value("like"));
-    block
-        .section(Section.VALUES)
-        .map(SectionTable::of)
-        .ifPresent(table ->
-            table
-                .rows()
-                .forEach(row -> {
-                  names.add(row.text("name") + "|" + row.text("kind"));
-                  if (row.source("value").contains("://")) {
-                    names.add(row.source("value"));
-                  }
-                }));
+    EnvironmentBlock environment = new EnvironmentBlock(block);
+    environment.like().ifPresent(like -> names.add(like.written()));
+    for (ValuesTable.Entry entry : environment.values().entries()) {
+      names.add(entry.name() + "|" + entry.secret());
+      if (entry.value().source().contains("://")) {
+        names.add(entry.value().source());
+      }
+    }
     return names;
   }
 }

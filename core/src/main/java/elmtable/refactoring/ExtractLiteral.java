@@ -3,6 +3,9 @@ package elmtable.refactoring;
 import elmtable.binding.Binder;
 import elmtable.binding.BoundArgument;
 import elmtable.binding.LocatedStep;
+import elmtable.block.CaseBlock;
+import elmtable.block.EnvironmentBlock;
+import elmtable.block.Property;
 import elmtable.check.CheckedProject;
 import elmtable.formula.Kind;
 import elmtable.language.Block;
@@ -131,9 +134,10 @@ final class ExtractLiteral {
       return refusal.get();
     }
     Block block = at.orElseThrow().block();
-    if (block.property("data").isPresent()) {
+    Optional<Property<String>> set = new CaseBlock(block).data();
+    if (set.isPresent()) {
       return Preview.refused(
-          "This case takes its rows from “" + block.value("data") + "”; add the column there.");
+          "This case takes its rows from “" + set.get().written() + "”; add the column there.");
     }
     String value = argument.orElseThrow().template().source();
     List<Edit> edits = new ArrayList<>(List.of(cell("<" + name + ">")));
@@ -168,7 +172,7 @@ final class ExtractLiteral {
     List<Edit> edits = new ArrayList<>(List.of(cell("<env/" + name + ">")));
     for (NamedBlock environment : environments) {
       // One that starts from another has its values.
-      if (environment.block().value("like").isEmpty()) {
+      if (new EnvironmentBlock(environment.block()).like().isEmpty()) {
         edits.add(value(environment, value));
       }
     }

@@ -5,10 +5,11 @@ import elmtable.binding.BindingContext;
 import elmtable.binding.BoundArgument;
 import elmtable.binding.BoundStep;
 import elmtable.binding.ElementFinder;
+import elmtable.binding.EnclosingBlock;
+import elmtable.block.KeywordBlock;
 import elmtable.formula.Kind;
 import elmtable.formula.Template;
 import elmtable.keyword.PhraseIndex;
-import elmtable.keyword.Signature;
 import elmtable.language.Block;
 import elmtable.language.BlockKind;
 import elmtable.language.Cell;
@@ -20,7 +21,6 @@ import elmtable.language.Section;
 import elmtable.language.SectionBody;
 import elmtable.language.Step;
 import elmtable.project.CaseEntry;
-import elmtable.project.KeywordEntry;
 import elmtable.project.Project;
 import elmtable.project.SourceDocument;
 import elmtable.project.SuiteEntry;
@@ -84,7 +84,7 @@ public final class Uses {
     for (Line.Property property : block.properties()) {
       property(block, property);
     }
-    BindingContext context = context(block);
+    BindingContext context = context();
     for (Section section : STEPS) {
       block.steps(section).forEach(step -> step(block, step, context));
     }
@@ -221,16 +221,8 @@ public final class Uses {
     }
   }
 
-  private BindingContext context(Block block) {
-    CaseEntry entry = cases.get(block);
-    if (entry != null) {
-      return BindingContext.of(entry);
-    }
-    Optional<Signature> enclosing =
-        block.kind() == BlockKind.KEYWORD
-            ? project.index().keyword(block.name()).map(KeywordEntry::signature)
-            : Optional.empty();
-    return new BindingContext(block.list("pages"), enclosing);
+  private BindingContext context() {
+    return EnclosingBlock.of(project, path, placed).context();
   }
 
   private void step(Block block, Step step, BindingContext context) {
@@ -333,7 +325,7 @@ public final class Uses {
         row.cells().forEach(cell -> references(Template.of(cell.source()), cell.range(), 0));
       }
     }
-    for (Line.Property phrase : block.allOf("phrase")) {
+    for (Line.Property phrase : new KeywordBlock(block).phrases()) {
       for (String written : PhraseIndex.places(phrase.value())) {
         int start = phrase.value().indexOf("<" + written + ">") + 1;
         if (start > 0 && Names.same(written, parameter.name())) {
@@ -368,7 +360,7 @@ public final class Uses {
 
   /** The references of steps, in cells and marks. */
   private void body(Block block) {
-    BindingContext context = context(block);
+    BindingContext context = context();
     for (Section section : STEPS) {
       for (Step step : block.steps(section)) {
         for (BoundArgument argument : new Binder(project.index()).bind(step, context).arguments()) {

@@ -1,15 +1,13 @@
 package elmtable.run;
 
 import elmtable.binding.BindingContext;
+import elmtable.block.ValuesTable;
 import elmtable.browser.Browser;
 import elmtable.formula.EvaluationContext;
 import elmtable.formula.Evaluator;
 import elmtable.formula.FormulaException;
-import elmtable.formula.Template;
 import elmtable.formula.Value;
-import elmtable.language.Durations;
 import elmtable.language.Section;
-import elmtable.language.SectionTable;
 import elmtable.plan.ExecutableCase;
 import elmtable.project.CaseEntry;
 import elmtable.project.CaseRow;
@@ -18,6 +16,7 @@ import elmtable.text.Names;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.slf4j.Logger;
@@ -61,14 +60,7 @@ final class CaseRun {
 
   Outcome execute() {
     Instant begun = EventPublisher.now();
-    int tries =
-        numbered
-            .executable()
-            .entry()
-            .effective("tries")
-            .filter(t -> t.matches("\\d+"))
-            .map(Integer::parseInt)
-            .orElse(1);
+    int tries = numbered.executable().entry().tries();
     boolean browserReplaced = false;
     CaseResult result;
     for (int attempt = 1; ; attempt++) {
@@ -99,16 +91,12 @@ final class CaseRun {
     if (!executable.fault().isEmpty()) {
       return CaseResult.broken("It cannot run: " + executable.fault());
     }
-    if (!executable.entry().fixtures().isEmpty()) {
-      return CaseResult.broken("It needs fixtures, which this version does not set up yet.");
-    }
     Secrets secrets = new Secrets();
     try (CaseBrowser browser = new CaseBrowser(browsers, more);
         CaseFiles files = new CaseFiles(request.project().files())) {
       CaseValues scope = scope(executable, secrets);
       BindingContext context = BindingContext.of(executable.entry());
-      Duration timeout =
-          executable.entry().effective("timeout").flatMap(Durations::read).orElse(USUAL_TIMEOUT);
+      Duration timeout = executable.entry().timeout().orElse(USUAL_TIMEOUT);
       Reporter reporter = new Reporter(numbered.number(), events, evidence, secrets);
       StepRunner steps =
           new StepRunner(
@@ -216,23 +204,14 @@ final class CaseRun {
           }
         });
     CaseValues scope = new CaseValues(context, environment, runValues(), published, executable);
-    executable
-        .entry()
-        .suite()
-        .flatMap(suite -> suite.section(Section.VALUES))
-        .map(SectionTable::of)
-        .ifPresent(table ->
-            table
-                .rows()
-                .forEach(row -> {
-                  Value value =
-                      new Evaluator(scope.ofCase(), context)
-                          .value(Template.of(row.source("value")));
-                  if (row.text("kind").equalsIgnoreCase("secret")) {
-                    secrets.add(value.text());
-                  }
-                  scope.putSuite(row.text("name"), value);
-                }));
+    for (ValuesTable.Entry entry :
+        executable.entry().ofSuite().map(suite -> suite.values().entries()).orElse(List.of())) {
+      Value value = new Evaluator(scope.ofCase(), context).value(entry.value());
+      if (entry.secret()) {
+        secrets.add(value.text());
+      }
+      scope.putSuite(entry.name(), value);
+    }
     executable
         .row()
         .ifPresent(row -> scope.putRow(values(executable.entry(), row, scope, context)));

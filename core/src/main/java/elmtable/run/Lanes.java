@@ -55,8 +55,7 @@ final class Lanes {
 
   private static String laneOf(Run.NumberedCase numbered) {
     CaseEntry entry = numbered.executable().entry();
-    boolean alone = entry.suite().filter(suite -> suite.isYes("independent")).isPresent();
-    return entry.path() + (alone ? "\n" + numbered.number() : "");
+    return entry.path() + (entry.isIndependent() ? "\n" + numbered.number() : "");
   }
 
   /**

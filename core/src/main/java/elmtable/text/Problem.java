@@ -92,7 +92,9 @@ public enum Problem {
   UNUSED_ELEMENT("U102", WARNING, "An element that no step uses"),
   UNUSED_DATA_SET("U103", WARNING, "A data set that nothing uses"),
   UNUSED_FIXTURE("U104", WARNING, "A fixture that nothing uses"),
-  UNUSED_COLUMN("U105", WARNING, "A column that nothing uses");
+  UNUSED_COLUMN("U105", WARNING, "A column that nothing uses"),
+
+  NOT_CARRIED_OUT("V101", ERROR, "Something that this version does not carry out yet");
 
   private final String code;
   private final Severity severity;

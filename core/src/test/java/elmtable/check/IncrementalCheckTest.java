@@ -29,16 +29,31 @@ class IncrementalCheckTest {
   private static Map<String, String> demo() throws IOException {
     Map<String, String> texts = new TreeMap<>();
     try (Stream<Path> files = Files.walk(DEMO)) {
-      for (Path file : files.filter(f -> f.toString().endsWith(".elmt")).toList()) {
+      for (Path file : files.filter(f -> f.toString().matches(".*\\.(elmt|feature)")).toList()) {
         texts.put(DEMO.relativize(file).toString(), Files.readString(file));
       }
     }
     return texts;
   }
 
-  private static Map<String, List<Diagnostic>> fromScratch(Map<String, String> texts) {
-    return CheckedProject.of(Project.of(texts, ProjectFiles.NONE, BuiltInKeywords.registry()))
-        .problems();
+  private static Map<String, List<Diagnostic>> fromScratch(
+      Map<String, String> texts, ProjectFiles files) {
+    return CheckedProject.of(Project.of(texts, files, BuiltInKeywords.registry())).problems();
+  }
+
+  /** The demo's data files, without one of them. */
+  private static ProjectFiles filesWithout(int one) throws IOException {
+    Map<String, String> files = new TreeMap<>();
+    try (Stream<Path> all = Files.walk(DEMO.resolve("data"))) {
+      for (Path file : all.filter(f -> f.toString().endsWith(".csv")).toList()) {
+        files.put(DEMO.relativize(file).toString(), Files.readString(file));
+      }
+    }
+    List<String> paths = new ArrayList<>(files.keySet());
+    if (!paths.isEmpty()) {
+      files.remove(paths.get(one % (paths.size() + 1) % paths.size()));
+    }
+    return TestProjects.files(files);
   }
 
   @ParameterizedTest
@@ -46,17 +61,36 @@ class IncrementalCheckTest {
   void afterManyEditsNothingIsMissedAndNothingIsLeftOver(long seed) throws IOException {
     Random random = new Random(seed);
     Map<String, String> texts = demo();
+    ProjectFiles files = filesWithout(0);
     CheckedProject project =
-        CheckedProject.of(Project.of(texts, ProjectFiles.NONE, BuiltInKeywords.registry()));
+        CheckedProject.of(Project.of(texts, files, BuiltInKeywords.registry()));
     for (int edit = 0; edit < 60; edit++) {
       List<String> paths = new ArrayList<>(texts.keySet());
       String path = paths.get(random.nextInt(paths.size()));
-      String edited = edited(texts.get(path), texts, random);
-      texts.put(path, edited);
-      project = project.with(project.project().with(path, edited));
+      Project changed;
+      switch (random.nextInt(10)) {
+        case 0 -> {
+          texts.remove(path);
+          changed = project.project().without(path);
+        }
+        case 1 -> {
+          String copy = "copy " + edit + path.substring(path.lastIndexOf('.'));
+          texts.put(copy, texts.get(path));
+          changed = project.project().with(copy, texts.get(path));
+        }
+        case 2 -> {
+          files = filesWithout(random.nextInt(4));
+          changed = project.project().withFiles(files);
+        }
+        default -> {
+          texts.put(path, edited(texts.get(path), texts, random));
+          changed = project.project().with(path, texts.get(path));
+        }
+      }
+      project = project.with(changed);
       if (random.nextInt(3) > 0) {
         String when = "seed " + seed + ", edit " + edit + ", ";
-        Map<String, List<Diagnostic>> whole = fromScratch(texts);
+        Map<String, List<Diagnostic>> whole = fromScratch(texts, files);
         for (String each : texts.keySet()) {
           assertEquals(lines(whole.get(each)), lines(project.problems(each)), when + each);
         }
@@ -108,5 +142,50 @@ class IncrementalCheckTest {
         checked.with(project.with("k.elmt", keyword.replace("| a |\n", "| a |\n| b |\n")));
     assertNotSame(before, otherTakes.problems("s.elmt"));
     assertEquals("“fill in” needs b (text).", otherTakes.problems("s.elmt").get(0).message());
+  }
+
+  /** Both pages and data sets of one name in two documents; the first by path is found. */
+  @Test
+  void aKeywordThatLostToAnEarlierOneIsCheckedWhenThatIsGone() {
+    String keyword = "keyword warm up\nsteps\n| %s | x |\n";
+    Project project =
+        TestProjects.of(
+            Map.of(
+                "a.elmt", keyword.formatted("log"),
+                "b.elmt", keyword.formatted("lgo"),
+                "s.elmt", "case c\nsteps\n| warm up |\n"),
+            Map.of());
+    CheckedProject checked = CheckedProject.of(project);
+    assertEquals(List.of("N101"), codes(checked, "b.elmt"), "its steps do not count yet");
+    CheckedProject after = checked.with(project.without("a.elmt"));
+    assertEquals(List.of("N102"), codes(after, "b.elmt"));
+    CheckedProject again = after.with(project);
+    assertEquals(List.of("N101"), codes(again, "b.elmt"));
+  }
+
+  @Test
+  void whatIsReadFromAnotherPlaceAfterAValueOfTheEnvironmentChangedIsCheckedAgain() {
+    String environment = "environment e\nvalues\n| name | value |\n| shop | %s |\n";
+    Project project =
+        TestProjects.of(
+            Map.of(
+                "e.elmt", environment.formatted("a"),
+                "d.elmt", "data clays\nfrom: <shop>.csv\n",
+                "s.elmt", "case <name>\ndata: clays\nsteps\n| log | <kilos> |\n"),
+            Map.of("a.csv", "name,kilos\ngrog,1\n", "b.csv", "name\nraku\n"));
+    CheckedProject checked = CheckedProject.of(project);
+    assertEquals(List.of(), codes(checked, "s.elmt"));
+    CheckedProject other = checked.with(project.with("e.elmt", environment.formatted("b")));
+    assertEquals(List.of("F103"), codes(other, "s.elmt"), "there are no kilos in the other file");
+    CheckedProject none = other.with(project.with("e.elmt", environment.formatted("c")));
+    assertEquals(List.of("D101"), codes(none, "d.elmt"));
+  }
+
+  private static List<String> codes(CheckedProject checked, String path) {
+    assertEquals(
+        CheckedProject.of(checked.project()).problems(path),
+        checked.problems(path),
+        "as from scratch");
+    return checked.problems(path).stream().map(problem -> problem.problem().code()).toList();
   }
 }

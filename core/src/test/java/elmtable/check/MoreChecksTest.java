@@ -6,6 +6,8 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import elmtable.project.Project;
 import elmtable.project.TestProjects;
 import elmtable.text.Diagnostic;
+import elmtable.text.Problem;
+import elmtable.text.Severity;
 import elmtable.text.SourceText;
 import java.util.List;
 import java.util.Map;
@@ -18,6 +20,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 class MoreChecksTest {
   private static List<String> codes(String text) {
     return TestProjects.checked(text).problems("a.elmt").stream()
+        .filter(p -> p.problem() != Problem.NOT_CARRIED_OUT)
         .map(p -> p.problem().code() + " " + (p.range().line() + 1))
         .toList();
   }
@@ -82,6 +85,26 @@ class MoreChecksTest {
             steps
             | log | x |
             """));
+  }
+
+  /** What is read and not carried out yet is an error, where a run would pass over it. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = ';',
+      value = {
+        "hook before case,steps; hooks",
+        "fixture f,set-up; fixtures",
+        "browser b,isolation: suite; isolation: suite",
+        "browser b,pace: 1s; pace: 1s",
+        "browser b,address: http://grid/; address: http://grid/",
+      })
+  void whatIsNotCarriedOutYetIsAnError(String block, String what) {
+    String text =
+        block.replaceFirst(",", "\n") + (block.contains(":") ? "" : "\n| log | x |") + "\n";
+    Diagnostic problem = only(text, "V101");
+    assertEquals(Severity.ERROR, problem.severity());
+    assertTrue(problem.message().contains(what), problem.message());
+    assertEquals(List.of(), codes("browser b\nisolation: case\n"));
   }
 
   @ParameterizedTest

@@ -50,6 +50,7 @@ class ProblemExamplesTest {
             .filter(problem -> problem.severity() == Severity.ERROR)
             .map(problem -> problem.problem().code())
             .filter(code -> !code.equals(example.code()))
+            .filter(code -> !code.equals(Problem.NOT_CARRIED_OUT.code()))
             .toList();
     assertEquals(List.of(), otherErrors, problems::toString);
   }
@@ -73,7 +74,7 @@ class ProblemExamplesTest {
 
   /**
    * A fix mends its problem and makes no new error. But a keyword that is made for a step is a
-   * draft until somebody writes its steps.
+   * draft until somebody writes its steps, and what is not carried out yet stays an error.
    */
   @ParameterizedTest
   @MethodSource("examples")
@@ -95,7 +96,8 @@ class ProblemExamplesTest {
         errors(after)
             .forEach((code, count) ->
                 assertFalse(
-                    !code.equals("N110") && count > errors.getOrDefault(code, 0L),
+                    !List.of("N110", "V101").contains(code)
+                        && count > errors.getOrDefault(code, 0L),
                     () -> fix + " makes " + code + ": " + CheckedProject.of(after).problems()));
       }
     }

@@ -4,7 +4,6 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import elmtable.completion.Completion.Offer;
-import elmtable.completion.Completion.Suggestion;
 import elmtable.project.Project;
 import elmtable.project.TestProjects;
 import java.util.List;

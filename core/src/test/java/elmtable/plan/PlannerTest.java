@@ -295,6 +295,47 @@ class PlannerTest {
   }
 
   @Test
+  void whatIsNotCarriedOutYetKeepsOnlyTheCasesFromRunningThatDependOnIt() {
+    String text =
+        """
+        browser plain
+        kind: chrome
+
+        browser slow
+        pace: 1s
+
+        hook before case
+        only: hooked
+        steps
+        | log | x |
+
+        case a
+        steps
+        | log | x |
+
+        case b
+        tags: hooked
+        steps
+        | log | x |
+        """;
+    assertEquals(
+        List.of(
+            "a in plain: ",
+            "a in slow: a.elmt, line 5: This version does not carry out “pace: 1s” yet; remove the"
+                + " line.",
+            "b in plain: a.elmt, line 7: This version does not run hooks yet; put the steps into"
+                + " the set-up or tear-down of suites.",
+            "b in slow: a.elmt, line 7: This version does not run hooks yet; put the steps into"
+                + " the set-up or tear-down of suites."),
+        Planner.plan(
+                CheckedProject.of(TestProjects.of(text)),
+                Selection.everything().withBrowsers("plain", "slow"))
+            .executables()
+            .map(e -> e.name() + " in " + e.browser() + ": " + e.fault())
+            .toList());
+  }
+
+  @Test
   void aLongChainOfCasesIsAddedWithoutGoingDeep() {
     StringBuilder text = new StringBuilder("suite S\n");
     for (int i = 0; i < 3_000; i++) {
@@ -384,7 +425,7 @@ class PlannerTest {
             "after hook after case",
             "after fixture studio"),
         CaseOrder.of(project, only.entry(), only.tags()).stream()
-            .map(p -> p.moment().name().toLowerCase() + " " + p.what() + " " + p.name())
+            .map(p -> p.phase().name().toLowerCase() + " " + p.kind().word() + " " + p.name())
             .toList());
   }
 

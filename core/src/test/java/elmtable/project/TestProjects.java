@@ -41,6 +41,11 @@ public final class TestProjects {
         .toList();
   }
 
+  /** Files in memory by their path. */
+  public static ProjectFiles files(Map<String, String> texts) {
+    return new Texts(texts);
+  }
+
   /** One document called {@code a.elmt}, checked. */
   public static CheckedProject checked(String text) {
     return CheckedProject.of(of(text));

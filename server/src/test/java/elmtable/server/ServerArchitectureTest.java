@@ -44,6 +44,7 @@ class ServerArchitectureTest {
         .resideOutsideOfPackages(
             "elmtable.formula..",
             "elmtable.language..",
+            "elmtable.block..",
             "elmtable.gherkin..",
             "elmtable.keyword..",
             "elmtable.data..",

@@ -149,9 +149,9 @@ final class PlanCommand implements Callable<Integer> {
 
   private static Map<String, Object> part(CaseOrder.Part part) {
     Map<String, Object> fields = new LinkedHashMap<>();
-    fields.put("moment", part.moment().name().toLowerCase(Locale.ROOT));
-    fields.put("what", part.what());
-    fields.put("scope", part.scope());
+    fields.put("phase", part.phase().name().toLowerCase(Locale.ROOT));
+    fields.put("kind", part.kind().noun());
+    fields.put("scope", part.scope().word());
     fields.put("name", part.name());
     fields.put("document", part.document());
     fields.put("line", part.line());

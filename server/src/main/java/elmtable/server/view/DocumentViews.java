@@ -4,6 +4,7 @@ import elmtable.binding.Binder;
 import elmtable.binding.BindingContext;
 import elmtable.binding.BoundArgument;
 import elmtable.binding.BoundStep;
+import elmtable.binding.EnclosingBlock;
 import elmtable.binding.VisibleNames;
 import elmtable.check.CheckedProject;
 import elmtable.formula.Template;
@@ -76,9 +77,10 @@ public final class DocumentViews {
 
   private BlockView block(String path, Placed placed) {
     Block block = placed.block();
-    Optional<CaseEntry> entry = caseAt(path, placed);
-    VisibleNames visible = visible(path, placed, entry);
-    BindingContext context = context(path, placed, entry);
+    EnclosingBlock enclosing = EnclosingBlock.of(project, path, placed);
+    Optional<CaseEntry> entry = enclosing.entry();
+    VisibleNames visible = enclosing.names();
+    BindingContext context = enclosing.context();
     Optional<CasePlan> plan = entry.flatMap(marks::plan);
     CaseData data = entry.map(project::dataOf).orElse(new CaseData(List.of(), List.of()));
     String set =
@@ -112,42 +114,6 @@ public final class DocumentViews {
         Absent.ifEmpty(set),
         set.isEmpty() ? List.of() : data.columns(),
         data.rows());
-  }
-
-  private Optional<CaseEntry> caseAt(String path, Placed placed) {
-    return project.index().suites().stream()
-        .filter(suite -> suite.path().equals(path))
-        .flatMap(suite -> suite.cases().stream())
-        .filter(entry -> entry.placed() == placed)
-        .findFirst();
-  }
-
-  private VisibleNames visible(String path, Placed placed, Optional<CaseEntry> entry) {
-    if (entry.isPresent()) {
-      return VisibleNames.of(entry.get(), project);
-    }
-    return composed(placed)
-        .map(keyword -> VisibleNames.of(keyword, project.index()))
-        .orElseGet(() -> VisibleNames.of(placed.block(), project.index()));
-  }
-
-  private BindingContext context(String path, Placed placed, Optional<CaseEntry> entry) {
-    return entry
-        .map(BindingContext::of)
-        .or(() -> composed(placed).map(BindingContext::of))
-        .orElseGet(() -> new BindingContext(placed.block().list("pages"), Optional.empty()));
-  }
-
-  private Optional<KeywordEntry.Composed> composed(Placed placed) {
-    if (placed.block().kind() != BlockKind.KEYWORD) {
-      return Optional.empty();
-    }
-    return project
-        .index()
-        .keyword(placed.block().name())
-        .filter(KeywordEntry.Composed.class::isInstance)
-        .map(KeywordEntry.Composed.class::cast)
-        .filter(keyword -> keyword.placed() == placed);
   }
 
   private SectionView section(

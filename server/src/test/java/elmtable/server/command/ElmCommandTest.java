@@ -127,9 +127,9 @@ class ElmCommandTest {
             .path("order")
             .valueStream()
             .map(p ->
-                p.path("moment").asText()
+                p.path("phase").asText()
                     + " "
-                    + p.path("what").asText()
+                    + p.path("kind").asText()
                     + " "
                     + p.path("name").asText())
             .toList());

@@ -1,0 +1,47 @@
+package elmtable.binding;
+
+import elmtable.language.Block;
+import elmtable.language.Document.Placed;
+import elmtable.project.CaseEntry;
+import elmtable.project.DocumentIndex;
+import elmtable.project.KeywordEntry;
+import elmtable.project.Project;
+import java.util.Optional;
+
+/**
+ * The block that steps stand in, as what it is in its project: it says which pages are in force and
+ * which names a step can use.
+ *
+ * @param entry the case, where it is one that its name finds
+ * @param keyword the keyword, where it is one
+ */
+public record EnclosingBlock(
+    Project project,
+    Block block,
+    Optional<CaseEntry> entry,
+    Optional<KeywordEntry.Composed> keyword) {
+
+  /**
+   * @param path of the document that has the block
+   */
+  public static EnclosingBlock of(Project project, String path, Placed placed) {
+    DocumentIndex document = project.indexes().get(path);
+    return new EnclosingBlock(
+        project, placed.block(), document.caseAt(placed), document.keywordAt(placed));
+  }
+
+  public BindingContext context() {
+    return entry
+        .map(BindingContext::of)
+        .or(() -> keyword.map(BindingContext::of))
+        .orElseGet(() -> BindingContext.of(block));
+  }
+
+  /** What its first step can use; made anew, to be told of each step as it is passed. */
+  public VisibleNames names() {
+    return entry
+        .map(found -> VisibleNames.of(found, project))
+        .or(() -> keyword.map(found -> VisibleNames.of(found, project.index())))
+        .orElseGet(() -> VisibleNames.of(block, project.index()));
+  }
+}

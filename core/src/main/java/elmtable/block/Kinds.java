@@ -1,0 +1,15 @@
+package elmtable.block;
+
+import elmtable.language.Block;
+import elmtable.language.BlockKind;
+
+/** A view is made of blocks of its kind only. */
+final class Kinds {
+  private Kinds() {}
+
+  static void require(Block block, BlockKind kind) {
+    if (block.kind() != kind) {
+      throw new IllegalArgumentException("A " + block.kind().noun() + " is no " + kind.noun());
+    }
+  }
+}

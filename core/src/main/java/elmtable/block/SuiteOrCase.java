@@ -1,0 +1,51 @@
+package elmtable.block;
+
+import elmtable.language.Block;
+import elmtable.language.Line;
+import java.time.Duration;
+import java.util.Optional;
+
+/** What a suite says for its cases, and a case for itself. */
+public sealed interface SuiteOrCase permits SuiteBlock, CaseBlock {
+  int MOST_TRIES = 99;
+
+  Block block();
+
+  default NameList tags() {
+    return NameList.of(block(), "tags");
+  }
+
+  default NameList fixtures() {
+    return NameList.of(block(), "fixtures");
+  }
+
+  default NameList pages() {
+    return NameList.of(block(), "pages");
+  }
+
+  default NameList browsers() {
+    return NameList.of(block(), "browsers");
+  }
+
+  /** The name of a data set. */
+  default Optional<Property<String>> data() {
+    return Property.text(block(), "data");
+  }
+
+  /** The condition on rows, and the column that names them. */
+  default Optional<Line.Property> where() {
+    return block().property("where");
+  }
+
+  default Optional<Line.Property> key() {
+    return block().property("key");
+  }
+
+  default Optional<Property<Duration>> timeout() {
+    return Property.duration(block(), "timeout");
+  }
+
+  default Optional<Property<Integer>> tries() {
+    return Property.count(block(), "tries", 1, MOST_TRIES);
+  }
+}
