@@ -58,7 +58,8 @@ record EngineStep(
   @Override
   public void keepPicture(String name) {
     browser()
-        .picture()
+        .pictures()
+        .take()
         .ifPresentOrElse(
             picture -> reporter.keep(id, "picture", picture, ".png", name),
             () -> reporter.log(id, "No picture can be taken while a dialog is open."));

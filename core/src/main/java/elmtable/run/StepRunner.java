@@ -232,16 +232,21 @@ final class StepRunner {
     try {
       Browser page = opened.get();
       if (target != null) {
-        page.outline(target);
+        page.pictures().outline(target);
       }
-      page.picture()
+      page.pictures()
+          .take()
           .ifPresent(
               picture -> reporter.keep(step, "picture", picture, ".png", "when the step failed"));
-      if (page.dialog().isEmpty()) {
-        String source = reporter.mask(page.source());
+      if (page.dialogs().open().isEmpty()) {
+        String source = reporter.mask(page.pages().source());
         reporter.keep(
-            step, "source", source.getBytes(StandardCharsets.UTF_8), ".html", page.address());
-        reporter.log(step, "Page: " + page.title() + " at " + page.address());
+            step,
+            "source",
+            source.getBytes(StandardCharsets.UTF_8),
+            ".html",
+            page.pages().address());
+        reporter.log(step, "Page: " + page.pages().title() + " at " + page.pages().address());
       }
     } catch (RuntimeException failure) {
       // Evidence that cannot be taken or kept changes no outcome.

@@ -2,7 +2,20 @@ package elmtable.run;
 
 import elmtable.browser.Browser;
 import elmtable.browser.BrowserException;
+import elmtable.browser.Chord;
+import elmtable.browser.Dialogs;
+import elmtable.browser.Elements;
+import elmtable.browser.Fields;
+import elmtable.browser.Keyboard;
+import elmtable.browser.Network;
+import elmtable.browser.Observation;
+import elmtable.browser.Pages;
+import elmtable.browser.Pictures;
+import elmtable.browser.Pointer;
+import elmtable.browser.Scripts;
 import elmtable.browser.Target;
+import elmtable.browser.Wanted;
+import elmtable.browser.Windows;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
@@ -48,8 +61,68 @@ public final class FakeBrowsers implements Browser.Launcher {
     closed = true;
   }
 
-  private final class Fake implements Browser {
+  private final class Fake
+      implements Browser,
+          Pages,
+          Pointer,
+          Keyboard,
+          Fields,
+          Elements,
+          Dialogs,
+          Network,
+          Scripts,
+          Pictures {
     private String address = "about:blank";
+
+    @Override
+    public Pages pages() {
+      return this;
+    }
+
+    @Override
+    public Pointer pointer() {
+      return this;
+    }
+
+    @Override
+    public Keyboard keyboard() {
+      return this;
+    }
+
+    @Override
+    public Fields fields() {
+      return this;
+    }
+
+    @Override
+    public Elements elements() {
+      return this;
+    }
+
+    @Override
+    public Dialogs dialogs() {
+      return this;
+    }
+
+    @Override
+    public Network network() {
+      return this;
+    }
+
+    @Override
+    public Scripts scripts() {
+      return this;
+    }
+
+    @Override
+    public Pictures pictures() {
+      return this;
+    }
+
+    @Override
+    public Windows windows() {
+      return new FakeWindows();
+    }
 
     private void act(String what) {
       if (closed) {
@@ -156,7 +229,7 @@ public final class FakeBrowsers implements Browser.Launcher {
     }
 
     @Override
-    public void pressKeys(List<Chord> chords, Optional<Target> target, Duration limit) {
+    public void press(List<Chord> chords, Optional<Target> target, Duration limit) {
       act(
           "keys "
               + chords.stream().map(Chord::keys).toList()
@@ -198,7 +271,7 @@ public final class FakeBrowsers implements Browser.Launcher {
     }
 
     @Override
-    public Object script(String script) {
+    public Object run(String script) {
       return Map.of("a", List.of(1, true));
     }
 
@@ -208,43 +281,18 @@ public final class FakeBrowsers implements Browser.Launcher {
     }
 
     @Override
-    public List<String> awaitQuietNetwork(Duration limit) {
+    public List<String> awaitQuiet(Duration limit) {
       return List.of();
     }
 
     @Override
-    public void useWindow(String titleOrNumber, Duration limit) {
-      act("use window " + titleOrNumber);
-    }
-
-    @Override
-    public void closeWindow() {
-      act("close window");
-    }
-
-    @Override
-    public void goIntoFrame(Target frame, Duration limit) {
-      act("into " + frame.locator());
-    }
-
-    @Override
-    public void leaveFrame() {
-      act("leave frame");
-    }
-
-    @Override
-    public void resize(int width, int height) {
-      act("resize " + width + " " + height);
-    }
-
-    @Override
-    public String answerDialog(String answer, Duration limit) {
+    public String answer(String answer, Duration limit) {
       act("answer " + answer);
       return "dialog";
     }
 
     @Override
-    public String awaitDialog(Duration limit) {
+    public String await(Duration limit) {
       return "dialog";
     }
 
@@ -266,17 +314,17 @@ public final class FakeBrowsers implements Browser.Launcher {
     }
 
     @Override
-    public String closeDialog(boolean accept, Duration limit) {
+    public String close(boolean accept, Duration limit) {
       return "dialog";
     }
 
     @Override
-    public Optional<String> dialog() {
+    public Optional<String> open() {
       return Optional.empty();
     }
 
     @Override
-    public Optional<byte[]> picture() {
+    public Optional<byte[]> take() {
       return Optional.of(new byte[] {1, 2, 3});
     }
 
@@ -298,6 +346,34 @@ public final class FakeBrowsers implements Browser.Launcher {
     @Override
     public void close() {
       open.decrementAndGet();
+    }
+
+    /** A class of its own, as to close a window is not to close the browser. */
+    private final class FakeWindows implements Windows {
+      @Override
+      public void use(String titleOrNumber, Duration limit) {
+        act("use window " + titleOrNumber);
+      }
+
+      @Override
+      public void enterFrame(Target frame, Duration limit) {
+        act("into " + frame.locator());
+      }
+
+      @Override
+      public void leaveFrame() {
+        act("leave frame");
+      }
+
+      @Override
+      public void resize(int width, int height) {
+        act("resize " + width + " " + height);
+      }
+
+      @Override
+      public void close() {
+        act("close window");
+      }
     }
   }
 }

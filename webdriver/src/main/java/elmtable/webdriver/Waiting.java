@@ -1,11 +1,11 @@
 package elmtable.webdriver;
 
 import com.fasterxml.jackson.databind.JsonNode;
-import elmtable.browser.Browser.Observation;
-import elmtable.browser.Browser.Wanted;
 import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserException.Kind;
+import elmtable.browser.Observation;
 import elmtable.browser.Target;
+import elmtable.browser.Wanted;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -136,7 +136,7 @@ final class Waiting {
     while (left(end) > 0) {
       try {
         setScriptLimit(limit.toMillis());
-        execute(Scripts.UNTIL_DIALOG, List.of(left(end)), limit);
+        execute(PageScripts.UNTIL_DIALOG, List.of(left(end)), limit);
         return;
       } catch (WireError error) {
         if (error.is("unexpected alert open")) {
@@ -189,7 +189,7 @@ final class Waiting {
       question.put("limit", left);
       try {
         setScriptLimit(limitMillis);
-        JsonNode answer = execute(Scripts.WAITING, List.of(question), Duration.ofMillis(left));
+        JsonNode answer = execute(PageScripts.WAITING, List.of(question), Duration.ofMillis(left));
         if (answer.path("answered").asBoolean()) {
           return answer;
         }

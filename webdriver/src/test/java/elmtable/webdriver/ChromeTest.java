@@ -7,11 +7,12 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import com.sun.net.httpserver.HttpServer;
 import elmtable.browser.Browser;
-import elmtable.browser.Browser.Observation;
-import elmtable.browser.Browser.Wanted;
 import elmtable.browser.BrowserException;
+import elmtable.browser.Chord;
 import elmtable.browser.Locator;
+import elmtable.browser.Observation;
 import elmtable.browser.Target;
+import elmtable.browser.Wanted;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
@@ -94,7 +95,7 @@ class ChromeTest {
 
   private void show(String body) {
     page = body;
-    browser.goTo(address("/"));
+    browser.pages().goTo(address("/"));
   }
 
   private static Target target(String by, String value) {
@@ -102,7 +103,7 @@ class ChromeTest {
   }
 
   private String text(String by, String value) {
-    return browser.text(target(by, value), LIMIT);
+    return browser.elements().text(target(by, value), LIMIT);
   }
 
   private String failure(Runnable action) {
@@ -119,12 +120,12 @@ class ChromeTest {
     assertEquals("One text", text("css", ".c"));
     assertEquals("One text", text("xpath", "//p[@class='c']"));
     assertEquals("One text", text("test-id", "t"));
-    assertEquals("v", browser.value(target("label", "Name"), LIMIT));
-    assertEquals("w", browser.value(target("label", "More"), LIMIT));
-    assertEquals("x", browser.value(target("label", "By aria"), LIMIT));
+    assertEquals("v", browser.elements().value(target("label", "Name"), LIMIT));
+    assertEquals("w", browser.elements().value(target("label", "More"), LIMIT));
+    assertEquals("x", browser.elements().value(target("label", "By aria"), LIMIT));
     assertEquals("Send it", text("button", "Send it"));
     assertEquals("Inner", text("text", "Inner"));
-    browser.press(target("link", "On"), LIMIT);
+    browser.pointer().press(target("link", "On"), LIMIT);
     assertEquals("there", text("id", "there"));
   }
 
@@ -134,7 +135,7 @@ class ChromeTest {
         "<p id=log></p><script>setTimeout(() => { const b = document.createElement('button'); b.id = 'late';"
             + "b.disabled = true; b.textContent = 'Late'; b.onclick = () => { log.textContent = 'pressed'; };"
             + "document.body.append(b); setTimeout(() => { b.disabled = false; }, 200); }, 200)</script>");
-    browser.press(target("id", "late"), LIMIT);
+    browser.pointer().press(target("id", "late"), LIMIT);
     assertEquals("pressed", text("id", "log"));
   }
 
@@ -145,24 +146,30 @@ class ChromeTest {
             + "<button>Two</button><input readonly id=ro><button id=under>U</button><div id=cover "
             + "style='position:fixed;inset:0;background:#fff8'>Please wait</div>");
     assertTrue(
-        failure(() -> browser.press(target("id", "none"), SHORT))
+        failure(() -> browser.pointer().press(target("id", "none"), SHORT))
             .contains("is not on the page after 0.3 s"));
     assertTrue(
-        failure(() -> browser.press(target("id", "hidden"), SHORT))
+        failure(() -> browser.pointer().press(target("id", "hidden"), SHORT))
             .contains("on the page but hidden"));
     assertTrue(
-        failure(() -> browser.press(target("id", "off"), SHORT)).contains("there but disabled"));
+        failure(() -> browser.pointer().press(target("id", "off"), SHORT))
+            .contains("there but disabled"));
     assertTrue(
-        failure(() -> browser.press(target("button", "Two"), SHORT)).contains("fits 2 elements"));
+        failure(() -> browser.pointer().press(target("button", "Two"), SHORT))
+            .contains("fits 2 elements"));
     assertTrue(
-        failure(() -> browser.enter(target("id", "ro"), "x", SHORT)).contains("can only be read"));
+        failure(() -> browser.fields().enter(target("id", "ro"), "x", SHORT))
+            .contains("can only be read"));
     assertTrue(
-        failure(() -> browser.press(target("id", "under"), SHORT))
+        failure(() -> browser.pointer().press(target("id", "under"), SHORT))
             .contains("covered by div#cover “Please wait”"));
     assertTrue(
-        failure(() -> browser.press(target("css", "a[["), SHORT)).contains("cannot be read"));
+        failure(() -> browser.pointer().press(target("css", "a[["), SHORT))
+            .contains("cannot be read"));
     BrowserException missing =
-        assertThrows(BrowserException.class, () -> browser.press(target("button", "Three"), SHORT));
+        assertThrows(
+            BrowserException.class,
+            () -> browser.pointer().press(target("button", "Three"), SHORT));
     assertEquals("button D, Two, U", missing.found());
   }
 
@@ -171,23 +178,23 @@ class ChromeTest {
     show(
         "<input id=a value=old><textarea id=t>old</textarea><input id=d type=date><input id=n type=number value=3>"
             + "<p id=log></p><script>document.addEventListener('input', e => { log.textContent += e.target.id; });</script>");
-    browser.enter(target("id", "a"), "new é窯", LIMIT);
-    assertEquals("new é窯", browser.value(target("id", "a"), LIMIT));
-    browser.enter(target("id", "t"), "two\nlines", LIMIT);
-    assertEquals("two\nlines", browser.value(target("id", "t"), LIMIT));
-    browser.enter(target("id", "d"), "2026-03-09", LIMIT);
-    assertEquals("2026-03-09", browser.value(target("id", "d"), LIMIT));
-    browser.enter(target("id", "n"), "12", LIMIT);
-    assertEquals("12", browser.value(target("id", "n"), LIMIT));
-    browser.clear(target("id", "a"), LIMIT);
-    assertEquals("", browser.value(target("id", "a"), LIMIT));
-    browser.clear(target("id", "a"), LIMIT);
+    browser.fields().enter(target("id", "a"), "new é窯", LIMIT);
+    assertEquals("new é窯", browser.elements().value(target("id", "a"), LIMIT));
+    browser.fields().enter(target("id", "t"), "two\nlines", LIMIT);
+    assertEquals("two\nlines", browser.elements().value(target("id", "t"), LIMIT));
+    browser.fields().enter(target("id", "d"), "2026-03-09", LIMIT);
+    assertEquals("2026-03-09", browser.elements().value(target("id", "d"), LIMIT));
+    browser.fields().enter(target("id", "n"), "12", LIMIT);
+    assertEquals("12", browser.elements().value(target("id", "n"), LIMIT));
+    browser.fields().clear(target("id", "a"), LIMIT);
+    assertEquals("", browser.elements().value(target("id", "a"), LIMIT));
+    browser.fields().clear(target("id", "a"), LIMIT);
     String heard = text("id", "log");
     assertTrue(
         heard.startsWith("a") && heard.endsWith("a") && heard.contains("t") && heard.contains("d"),
         heard);
     assertTrue(
-        failure(() -> browser.enter(target("id", "d"), "9.3.2026", SHORT))
+        failure(() -> browser.fields().enter(target("id", "d"), "9.3.2026", SHORT))
             .contains("does not take"));
   }
 
@@ -196,44 +203,51 @@ class ChromeTest {
     show(
         "<select id=s><option value=b>Bisque</option><option value=g>Glaze</option></select><p id=log></p>"
             + "<label><input type=checkbox id=c> Fragile</label><script>s.onchange = () => { log.textContent = s.value; }</script>");
-    browser.choose(target("id", "s"), "Glaze", LIMIT);
+    browser.fields().choose(target("id", "s"), "Glaze", LIMIT);
     assertEquals("g", text("id", "log"));
-    browser.choose(target("id", "s"), "b", LIMIT);
+    browser.fields().choose(target("id", "s"), "b", LIMIT);
     assertEquals("b", text("id", "log"));
     assertTrue(
-        failure(() -> browser.choose(target("id", "s"), "Raku", SHORT))
+        failure(() -> browser.fields().choose(target("id", "s"), "Raku", SHORT))
             .contains("it has Bisque, Glaze"));
-    browser.tick(target("label", "Fragile"), true, LIMIT);
-    browser.tick(target("label", "Fragile"), true, LIMIT);
-    assertTrue(browser.await(target("css", "#c:checked"), new Wanted.Shown(), LIMIT).holds());
-    browser.tick(target("label", "Fragile"), false, LIMIT);
-    assertTrue(browser.await(target("css", "#c:checked"), new Wanted.Gone(), LIMIT).holds());
+    browser.fields().tick(target("label", "Fragile"), true, LIMIT);
+    browser.fields().tick(target("label", "Fragile"), true, LIMIT);
+    assertTrue(
+        browser.elements().await(target("css", "#c:checked"), new Wanted.Shown(), LIMIT).holds());
+    browser.fields().tick(target("label", "Fragile"), false, LIMIT);
+    assertTrue(
+        browser.elements().await(target("css", "#c:checked"), new Wanted.Gone(), LIMIT).holds());
   }
 
   @Test
   void expectationsWaitAndTellWhatWasFound() {
     show(
         "<p id=p>first</p><i></i><i></i><script>setTimeout(() => { p.textContent = ' second \\n text '; }, 200)</script>");
-    assertTrue(browser.await(target("id", "p"), new Wanted.Text("second text"), LIMIT).holds());
-    Observation other = browser.await(target("id", "p"), new Wanted.Text("third"), SHORT);
+    assertTrue(
+        browser.elements().await(target("id", "p"), new Wanted.Text("second text"), LIMIT).holds());
+    Observation other =
+        browser.elements().await(target("id", "p"), new Wanted.Text("third"), SHORT);
     assertFalse(other.holds());
     assertEquals("second text", other.found());
-    assertTrue(browser.await(target("css", "i"), new Wanted.Count(2), LIMIT).holds());
-    assertEquals("2", browser.await(target("css", "i"), new Wanted.Count(3), SHORT).found());
+    assertTrue(browser.elements().await(target("css", "i"), new Wanted.Count(2), LIMIT).holds());
     assertEquals(
-        "not on the page", browser.await(target("id", "x"), new Wanted.Shown(), SHORT).found());
-    assertTrue(browser.await(target("id", "x"), new Wanted.Gone(), LIMIT).holds());
-    assertFalse(browser.await(target("id", "p"), new Wanted.Gone(), SHORT).holds());
-    assertTrue(browser.await(target("id", "p"), new Wanted.NotText("first"), LIMIT).holds());
+        "2", browser.elements().await(target("css", "i"), new Wanted.Count(3), SHORT).found());
+    assertEquals(
+        "not on the page",
+        browser.elements().await(target("id", "x"), new Wanted.Shown(), SHORT).found());
+    assertTrue(browser.elements().await(target("id", "x"), new Wanted.Gone(), LIMIT).holds());
+    assertFalse(browser.elements().await(target("id", "p"), new Wanted.Gone(), SHORT).holds());
+    assertTrue(
+        browser.elements().await(target("id", "p"), new Wanted.NotText("first"), LIMIT).holds());
   }
 
   @Test
   void aPageThatIsLeftWhileWaitingIsLookedForInTheNext() {
     show("<p>here</p><script>setTimeout(() => { location = '/next'; }, 200)</script>");
     assertEquals("there", text("id", "there"));
-    assertTrue(browser.awaitTitle("Next", LIMIT).holds());
-    assertTrue(browser.awaitAddress(address("/next"), LIMIT).holds());
-    assertEquals(address("/next"), browser.awaitAddress(address("/else"), SHORT).found());
+    assertTrue(browser.pages().awaitTitle("Next", LIMIT).holds());
+    assertTrue(browser.pages().awaitAddress(address("/next"), LIMIT).holds());
+    assertEquals(address("/next"), browser.pages().awaitAddress(address("/else"), SHORT).found());
   }
 
   @Test
@@ -241,19 +255,21 @@ class ChromeTest {
     show(
         "<button onclick=\"setTimeout(() => { log.textContent = confirm('Sure?') ? 'yes' : 'no' }, 200)\">Ask</button>"
             + "<button onclick=\"confirm('Now?')\">At once</button><p id=log></p>");
-    browser.press(target("button", "Ask"), LIMIT);
-    assertEquals("Sure?", browser.closeDialog(true, LIMIT));
+    browser.pointer().press(target("button", "Ask"), LIMIT);
+    assertEquals("Sure?", browser.dialogs().close(true, LIMIT));
     assertEquals("yes", text("id", "log"));
-    browser.press(target("button", "Ask"), LIMIT);
-    assertEquals("Sure?", browser.closeDialog(false, LIMIT));
+    browser.pointer().press(target("button", "Ask"), LIMIT);
+    assertEquals("Sure?", browser.dialogs().close(false, LIMIT));
     assertEquals("no", text("id", "log"));
     assertTrue(
-        failure(() -> browser.closeDialog(true, SHORT)).contains("No dialog opened within 0.3 s"));
-    browser.press(target("button", "At once"), LIMIT);
+        failure(() -> browser.dialogs().close(true, SHORT))
+            .contains("No dialog opened within 0.3 s"));
+    browser.pointer().press(target("button", "At once"), LIMIT);
     assertTrue(
-        failure(() -> browser.press(target("button", "Ask"), LIMIT)).contains("“Now?” is open"));
-    assertTrue(browser.picture().isEmpty());
-    browser.closeDialog(false, LIMIT);
+        failure(() -> browser.pointer().press(target("button", "Ask"), LIMIT))
+            .contains("“Now?” is open"));
+    assertTrue(browser.pictures().take().isEmpty());
+    browser.dialogs().close(false, LIMIT);
   }
 
   @Test
@@ -268,24 +284,25 @@ class ChromeTest {
 
   @Test
   void whatCannotBeReachedSaysSo() {
-    assertTrue(failure(() -> browser.goTo("http://127.0.0.1:1/")).contains("Nothing answers at"));
-    assertTrue(failure(() -> browser.goTo("no address")).contains("is no address"));
+    assertTrue(
+        failure(() -> browser.pages().goTo("http://127.0.0.1:1/")).contains("Nothing answers at"));
+    assertTrue(failure(() -> browser.pages().goTo("no address")).contains("is no address"));
   }
 
   @Test
   void aPictureIsAPngWithTheElementOutlined() {
     show("<p id=p>text</p>");
-    browser.outline(target("id", "p"));
-    byte[] picture = browser.picture().orElseThrow();
+    browser.pictures().outline(target("id", "p"));
+    byte[] picture = browser.pictures().take().orElseThrow();
     assertEquals("PNG", new String(picture, 1, 3, StandardCharsets.US_ASCII));
-    assertTrue(browser.source().contains("outline"));
+    assertTrue(browser.pages().source().contains("outline"));
   }
 
   @Test
   void nothingIsLeftWhenALauncherIsClosed() throws Exception {
     Set<ProcessHandle> others = browsers();
     ChromeLauncher own = new ChromeLauncher();
-    own.lane(Browser.Setup.usual()).open().goTo(address("/"));
+    own.lane(Browser.Setup.usual()).open().pages().goTo(address("/"));
     Set<ProcessHandle> started = browsers();
     started.removeAll(others);
     assertFalse(started.isEmpty());
@@ -320,10 +337,10 @@ class ChromeTest {
             + "a.ondblclick = () => say('twice'); a.oncontextmenu = (e) => { e.preventDefault(); say('menu'); };"
             + "b.onmouseenter = () => say('over'); let held = false;"
             + "a.onmousedown = (e) => { held = e.button === 0; }; b.onmouseup = () => { if (held) say('dropped'); };</script>");
-    browser.pressTwice(target("id", "a"), LIMIT);
-    browser.pressWithOtherButton(target("id", "a"), LIMIT);
-    browser.hover(target("id", "b"), LIMIT);
-    browser.drag(target("id", "a"), target("id", "b"), LIMIT);
+    browser.pointer().pressTwice(target("id", "a"), LIMIT);
+    browser.pointer().pressWithOtherButton(target("id", "a"), LIMIT);
+    browser.pointer().hover(target("id", "b"), LIMIT);
+    browser.pointer().drag(target("id", "a"), target("id", "b"), LIMIT);
     assertEquals("twice menu over over dropped", text("id", "log"));
   }
 
@@ -334,26 +351,27 @@ class ChromeTest {
             + "a.ondragstart = (e) => e.dataTransfer.setData('text/plain', 'clay');"
             + "b.ondragover = (e) => e.preventDefault();"
             + "b.ondrop = (e) => { e.preventDefault(); log.textContent = 'got ' + e.dataTransfer.getData('text/plain'); };</script>");
-    browser.drag(target("id", "a"), target("id", "b"), LIMIT);
-    assertTrue(browser.await(target("id", "log"), new Wanted.Text("got clay"), LIMIT).holds());
+    browser.pointer().drag(target("id", "a"), target("id", "b"), LIMIT);
+    assertTrue(
+        browser.elements().await(target("id", "log"), new Wanted.Text("got clay"), LIMIT).holds());
   }
 
   @Test
   void keysGoToAnElementOrToWhatHasTheFocus() {
     show("<input id=f value=clay><input id=g>");
-    browser.addText(target("id", "f"), " body", LIMIT);
-    assertEquals("clay body", browser.value(target("id", "f"), LIMIT));
-    List<Browser.Chord> copy =
-        List.of(new Browser.Chord(List.of("Control", "a")), new Browser.Chord(List.of("Delete")));
-    browser.pressKeys(copy, Optional.of(target("id", "f")), LIMIT);
-    assertEquals("", browser.value(target("id", "f"), LIMIT));
-    browser.pressKeys(List.of(new Browser.Chord(List.of("Tab"))), Optional.empty(), LIMIT);
-    browser.pressKeys(List.of(new Browser.Chord(List.of("x"))), Optional.empty(), LIMIT);
-    assertEquals("x", browser.value(target("id", "g"), LIMIT));
+    browser.fields().addText(target("id", "f"), " body", LIMIT);
+    assertEquals("clay body", browser.elements().value(target("id", "f"), LIMIT));
+    List<Chord> copy = List.of(new Chord(List.of("Control", "a")), new Chord(List.of("Delete")));
+    browser.keyboard().press(copy, Optional.of(target("id", "f")), LIMIT);
+    assertEquals("", browser.elements().value(target("id", "f"), LIMIT));
+    browser.keyboard().press(List.of(new Chord(List.of("Tab"))), Optional.empty(), LIMIT);
+    browser.keyboard().press(List.of(new Chord(List.of("x"))), Optional.empty(), LIMIT);
+    assertEquals("x", browser.elements().value(target("id", "g"), LIMIT));
     assertTrue(
         failure(() ->
-                browser.pressKeys(
-                    List.of(new Browser.Chord(List.of("Ente"))), Optional.empty(), LIMIT))
+                browser
+                    .keyboard()
+                    .press(List.of(new Chord(List.of("Ente"))), Optional.empty(), LIMIT))
             .startsWith("No key is called “Ente”"));
   }
 
@@ -361,14 +379,15 @@ class ChromeTest {
   void severalOptionsAreChosenAndNoOthers() {
     show(
         "<select id=s multiple><option selected>a<option>b<option value=3>c</select><select id=o><option>a</select>");
-    browser.chooseSeveral(target("id", "s"), List.of("b", "3"), LIMIT);
+    browser.fields().chooseSeveral(target("id", "s"), List.of("b", "3"), LIMIT);
     assertEquals(
-        List.of("b", "3"), browser.script("return [...s.selectedOptions].map((o) => o.value)"));
+        List.of("b", "3"),
+        browser.scripts().run("return [...s.selectedOptions].map((o) => o.value)"));
     assertTrue(
-        failure(() -> browser.chooseSeveral(target("id", "s"), List.of("d"), SHORT))
+        failure(() -> browser.fields().chooseSeveral(target("id", "s"), List.of("d"), SHORT))
             .contains("it has a, b, c"));
     assertTrue(
-        failure(() -> browser.chooseSeveral(target("id", "o"), List.of("a"), SHORT))
+        failure(() -> browser.fields().chooseSeveral(target("id", "o"), List.of("a"), SHORT))
             .contains("takes one option only"));
   }
 
@@ -376,10 +395,11 @@ class ChromeTest {
   void aFileIsAttachedToAHiddenField(@TempDir Path folder) throws IOException {
     Path file = Files.writeString(folder.resolve("photo of a bowl.txt"), "clay");
     show("<input id=f type=file hidden><p id=no>x</p>");
-    browser.attach(target("id", "f"), file, LIMIT);
-    assertEquals("photo of a bowl.txt", browser.script("return f.files[0].name"));
+    browser.fields().attach(target("id", "f"), file, LIMIT);
+    assertEquals("photo of a bowl.txt", browser.scripts().run("return f.files[0].name"));
     assertTrue(
-        failure(() -> browser.attach(target("id", "no"), file, SHORT)).contains("takes no files"));
+        failure(() -> browser.fields().attach(target("id", "no"), file, SHORT))
+            .contains("takes no files"));
   }
 
   @Test
@@ -388,43 +408,54 @@ class ChromeTest {
         "<button id=b disabled>B</button><input id=t type=checkbox><a id=a href=/x title='a  b'>l</a><p id=p>one  two three</p>"
             + "<table id=m><tr><th>n<th>k<tr><td>1<td> a  b </table>"
             + "<script>document.body.ondblclick = () => { b.disabled = false; t.checked = true; p.textContent = 'four five'; }</script>");
-    assertTrue(browser.await(target("id", "b"), new Wanted.Disabled(), LIMIT).holds());
-    browser.script("setTimeout(document.body.ondblclick, 50)");
-    assertTrue(browser.await(target("id", "b"), new Wanted.Enabled(), LIMIT).holds());
-    assertTrue(browser.await(target("id", "t"), new Wanted.Ticked(true), LIMIT).holds());
+    assertTrue(browser.elements().await(target("id", "b"), new Wanted.Disabled(), LIMIT).holds());
+    browser.scripts().run("setTimeout(document.body.ondblclick, 50)");
+    assertTrue(browser.elements().await(target("id", "b"), new Wanted.Enabled(), LIMIT).holds());
+    assertTrue(browser.elements().await(target("id", "t"), new Wanted.Ticked(true), LIMIT).holds());
     assertEquals(
-        "ticked", browser.await(target("id", "t"), new Wanted.Ticked(false), SHORT).found());
-    assertTrue(browser.await(target("id", "p"), new Wanted.TextPart("ur fi"), LIMIT).holds());
-    assertEquals(
-        "four five", browser.await(target("id", "p"), new Wanted.TextPart("two"), SHORT).found());
+        "ticked",
+        browser.elements().await(target("id", "t"), new Wanted.Ticked(false), SHORT).found());
     assertTrue(
-        browser.await(target("id", "a"), new Wanted.Attribute("title", "a  b"), LIMIT).holds());
+        browser.elements().await(target("id", "p"), new Wanted.TextPart("ur fi"), LIMIT).holds());
+    assertEquals(
+        "four five",
+        browser.elements().await(target("id", "p"), new Wanted.TextPart("two"), SHORT).found());
+    assertTrue(
+        browser
+            .elements()
+            .await(target("id", "a"), new Wanted.Attribute("title", "a  b"), LIMIT)
+            .holds());
     assertEquals(
         "no attribute rel",
-        browser.await(target("id", "a"), new Wanted.Attribute("rel", "x"), SHORT).found());
-    assertEquals("/x", browser.attribute(target("id", "a"), "href", LIMIT));
-    assertEquals(2, browser.count(target("css", "tr")));
-    assertEquals(0, browser.count(target("css", "li")));
+        browser
+            .elements()
+            .await(target("id", "a"), new Wanted.Attribute("rel", "x"), SHORT)
+            .found());
+    assertEquals("/x", browser.elements().attribute(target("id", "a"), "href", LIMIT));
+    assertEquals(2, browser.elements().count(target("css", "tr")));
+    assertEquals(0, browser.elements().count(target("css", "li")));
     assertEquals(
-        List.of(List.of("n", "k"), List.of("1", "a b")), browser.table(target("id", "m"), LIMIT));
-    assertTrue(failure(() -> browser.table(target("id", "p"), SHORT)).contains("is no table"));
+        List.of(List.of("n", "k"), List.of("1", "a b")),
+        browser.elements().table(target("id", "m"), LIMIT));
+    assertTrue(
+        failure(() -> browser.elements().table(target("id", "p"), SHORT)).contains("is no table"));
   }
 
   @Test
   void windowsAreUsedAndClosed() {
     show(
         "<title>First</title><button onclick=\"setTimeout(() => window.open('/next'), 150)\">Open</button>");
-    browser.press(target("button", "Open"), LIMIT);
-    browser.useWindow("Next", LIMIT);
+    browser.pointer().press(target("button", "Open"), LIMIT);
+    browser.windows().use("Next", LIMIT);
     assertEquals("there", text("id", "there"));
-    browser.useWindow("1", LIMIT);
-    assertEquals("First", browser.title());
-    browser.useWindow("2", LIMIT);
-    browser.closeWindow();
-    assertEquals("First", browser.title());
-    assertTrue(failure(browser::closeWindow).contains("only window"));
+    browser.windows().use("1", LIMIT);
+    assertEquals("First", browser.pages().title());
+    browser.windows().use("2", LIMIT);
+    browser.windows().close();
+    assertEquals("First", browser.pages().title());
+    assertTrue(failure(browser.windows()::close).contains("only window"));
     BrowserException none =
-        assertThrows(BrowserException.class, () -> browser.useWindow("Other", SHORT));
+        assertThrows(BrowserException.class, () -> browser.windows().use("Other", SHORT));
     assertEquals("First", none.found());
   }
 
@@ -432,55 +463,56 @@ class ChromeTest {
   void aFrameIsGoneIntoAndLeft() {
     show(
         "<title>Outer</title><p id=out>out</p><script>setTimeout(() => { const f = document.createElement('iframe'); f.src = '/next'; document.body.append(f); }, 150)</script>");
-    browser.goIntoFrame(target("css", "iframe"), LIMIT);
+    browser.windows().enterFrame(target("css", "iframe"), LIMIT);
     assertEquals("there", text("id", "there"));
-    assertTrue(browser.awaitTitle("Outer", LIMIT).holds(), "the title stays the page's");
-    browser.leaveFrame();
+    assertTrue(browser.pages().awaitTitle("Outer", LIMIT).holds(), "the title stays the page's");
+    browser.windows().leaveFrame();
     assertEquals("out", text("id", "out"));
   }
 
   @Test
   void thePageGetsAnotherSize() {
     show("x");
-    browser.resize(640, 480);
-    assertEquals(List.of(640, 480), browser.script("return [innerWidth, innerHeight]"));
+    browser.windows().resize(640, 480);
+    assertEquals(List.of(640, 480), browser.scripts().run("return [innerWidth, innerHeight]"));
   }
 
   @Test
   void dialogsAreAnswered() {
     show(
         "<button onclick=\"document.title = prompt('Name?')\">Ask</button><button onclick=\"alert('Hot')\">Warn</button>");
-    browser.press(target("button", "Ask"), LIMIT);
-    assertEquals("Name?", browser.awaitDialog(LIMIT));
-    assertEquals("Name?", browser.answerDialog("Olga", LIMIT));
-    assertTrue(browser.awaitTitle("Olga", LIMIT).holds());
-    browser.press(target("button", "Warn"), LIMIT);
-    assertTrue(failure(() -> browser.answerDialog("x", LIMIT)).contains("asks for no text"));
-    assertEquals("Hot", browser.closeDialog(true, LIMIT));
+    browser.pointer().press(target("button", "Ask"), LIMIT);
+    assertEquals("Name?", browser.dialogs().await(LIMIT));
+    assertEquals("Name?", browser.dialogs().answer("Olga", LIMIT));
+    assertTrue(browser.pages().awaitTitle("Olga", LIMIT).holds());
+    browser.pointer().press(target("button", "Warn"), LIMIT);
+    assertTrue(failure(() -> browser.dialogs().answer("x", LIMIT)).contains("asks for no text"));
+    assertEquals("Hot", browser.dialogs().close(true, LIMIT));
   }
 
   @Test
   void whatPagesReportAndAskIsKnown() {
     show(
         "<p id=d></p><script>console.error('glaze', 7); setTimeout(() => none(), 1); fetch('/slow').then(() => { d.textContent = 'done'; })</script>");
-    assertEquals(List.of("GET " + address("/slow")), browser.awaitQuietNetwork(SHORT));
+    assertEquals(List.of("GET " + address("/slow")), browser.network().awaitQuiet(SHORT));
     answer.countDown();
-    assertEquals(List.of(), browser.awaitQuietNetwork(LIMIT));
+    assertEquals(List.of(), browser.network().awaitQuiet(LIMIT));
     assertEquals("done", text("id", "d"));
-    List<String> errors = browser.consoleErrors();
+    List<String> errors = browser.scripts().consoleErrors();
     assertEquals(2, errors.size(), errors.toString());
     assertEquals("glaze 7", errors.get(0));
     assertTrue(errors.get(1).contains("none is not defined"), errors.get(1));
     try (Browser other = lane.open()) {
-      assertEquals(List.of(), other.consoleErrors());
+      assertEquals(List.of(), other.scripts().consoleErrors());
     }
   }
 
   @Test
   void aScriptGivesWhatItReturnsAndSaysWhyItFailed() {
     show("x");
-    assertEquals(Map.of("a", List.of(1, true)), browser.script("return {a: [1, true]}"));
+    assertEquals(Map.of("a", List.of(1, true)), browser.scripts().run("return {a: [1, true]}"));
     assertTrue(
-        failure(() -> browser.script("return nothing.at.all")).contains("nothing is not defined"));
+        failure(() -> browser.scripts().run("return nothing.at.all"))
+            .contains("nothing is not defined"));
   }
 }

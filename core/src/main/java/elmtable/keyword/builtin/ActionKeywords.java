@@ -1,6 +1,6 @@
 package elmtable.keyword.builtin;
 
-import elmtable.browser.Browser.Chord;
+import elmtable.browser.Chord;
 import elmtable.browser.Target;
 import elmtable.keyword.Group;
 import elmtable.keyword.Keyword;
@@ -17,19 +17,19 @@ import java.util.Optional;
 public final class ActionKeywords {
   @Keyword(name = "press", note = "Presses a button, link or anything else that can be pressed.")
   public void press(StepContext step, @Param(name = "element") Target element) {
-    step.browser().press(element, step.limit());
+    step.browser().pointer().press(element, step.limit());
   }
 
   @Keyword(name = "press twice", note = "Presses an element two times, one right after the other.")
   public void pressTwice(StepContext step, @Param(name = "element") Target element) {
-    step.browser().pressTwice(element, step.limit());
+    step.browser().pointer().pressTwice(element, step.limit());
   }
 
   @Keyword(
       name = "press with other button",
       note = "Presses an element with the pointer's other button, which opens its menu.")
   public void pressWithOtherButton(StepContext step, @Param(name = "element") Target element) {
-    step.browser().pressWithOtherButton(element, step.limit());
+    step.browser().pointer().pressWithOtherButton(element, step.limit());
   }
 
   @Keyword(
@@ -40,7 +40,7 @@ public final class ActionKeywords {
       StepContext step,
       @Param(name = "element") Target element,
       @Param(name = "text") String text) {
-    step.browser().enter(element, text, step.limit());
+    step.browser().fields().enter(element, text, step.limit());
   }
 
   @Keyword(name = "add text", note = "Types behind what is in a field.")
@@ -48,12 +48,12 @@ public final class ActionKeywords {
       StepContext step,
       @Param(name = "element") Target element,
       @Param(name = "text") String text) {
-    step.browser().addText(element, text, step.limit());
+    step.browser().fields().addText(element, text, step.limit());
   }
 
   @Keyword(name = "clear", note = "Empties a field.")
   public void clear(StepContext step, @Param(name = "element") Target element) {
-    step.browser().clear(element, step.limit());
+    step.browser().fields().clear(element, step.limit());
   }
 
   @Keyword(name = "choose", note = "Chooses an option of a list by its text, or else by its value.")
@@ -61,7 +61,7 @@ public final class ActionKeywords {
       StepContext step,
       @Param(name = "element") Target element,
       @Param(name = "option") String option) {
-    step.browser().choose(element, option, step.limit());
+    step.browser().fields().choose(element, option, step.limit());
   }
 
   @Keyword(
@@ -73,24 +73,24 @@ public final class ActionKeywords {
       @Param(name = "options", note = "divided by commas; empty for none") String options) {
     List<String> all =
         Arrays.stream(options.split(",")).map(String::strip).filter(o -> !o.isEmpty()).toList();
-    step.browser().chooseSeveral(element, all, step.limit());
+    step.browser().fields().chooseSeveral(element, all, step.limit());
   }
 
   @Keyword(
       name = "tick",
       note = "Ticks a box or chooses a radio button, where it is not ticked already.")
   public void tick(StepContext step, @Param(name = "element") Target element) {
-    step.browser().tick(element, true, step.limit());
+    step.browser().fields().tick(element, true, step.limit());
   }
 
   @Keyword(name = "untick", note = "Takes the tick from a box, where it has one.")
   public void untick(StepContext step, @Param(name = "element") Target element) {
-    step.browser().tick(element, false, step.limit());
+    step.browser().fields().tick(element, false, step.limit());
   }
 
   @Keyword(name = "hover", note = "Moves the pointer onto an element.")
   public void hover(StepContext step, @Param(name = "element") Target element) {
-    step.browser().hover(element, step.limit());
+    step.browser().pointer().hover(element, step.limit());
   }
 
   @Keyword(name = "drag", note = "Drags an element onto another one.")
@@ -98,7 +98,7 @@ public final class ActionKeywords {
       StepContext step,
       @Param(name = "element") Target element,
       @Param(name = "onto") Target onto) {
-    step.browser().drag(element, onto, step.limit());
+    step.browser().pointer().drag(element, onto, step.limit());
   }
 
   @Keyword(
@@ -115,7 +115,7 @@ public final class ActionKeywords {
       @Param(name = "element", optional = true) Target element) {
     List<Chord> chords =
         Arrays.stream(keys.strip().split("\\s+")).map(ActionKeywords::chord).toList();
-    step.browser().pressKeys(chords, Optional.ofNullable(element), step.limit());
+    step.browser().keyboard().press(chords, Optional.ofNullable(element), step.limit());
   }
 
   /** A plus sign alone, or behind another, is the key. */
@@ -139,11 +139,11 @@ public final class ActionKeywords {
       StepContext step,
       @Param(name = "element") Target element,
       @Param(name = "file", note = "its path in the project") Path file) {
-    step.browser().attach(element, file, step.limit());
+    step.browser().fields().attach(element, file, step.limit());
   }
 
   @Keyword(name = "scroll to", note = "Brings an element into view.")
   public void scrollTo(StepContext step, @Param(name = "element") Target element) {
-    step.browser().scrollTo(element, step.limit());
+    step.browser().pointer().scrollTo(element, step.limit());
   }
 }

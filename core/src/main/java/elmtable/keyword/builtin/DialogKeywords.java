@@ -15,7 +15,7 @@ public final class DialogKeywords {
   public void acceptDialog(
       StepContext step,
       @Param(name = "text", optional = true, note = "what the dialog must say") String text) {
-    String shown = step.browser().closeDialog(true, step.limit());
+    String shown = step.browser().dialogs().close(true, step.limit());
     if (!text.isEmpty()) {
       require(text, shown);
     }
@@ -23,19 +23,19 @@ public final class DialogKeywords {
 
   @Keyword(name = "dismiss dialog", note = "Waits for a dialog and presses Cancel.")
   public void dismissDialog(StepContext step) {
-    step.browser().closeDialog(false, step.limit());
+    step.browser().dialogs().close(false, step.limit());
   }
 
   @Keyword(
       name = "answer dialog",
       note = "Waits for a dialog that asks for a text, enters the answer and presses OK.")
   public void answerDialog(StepContext step, @Param(name = "answer") String answer) {
-    step.browser().answerDialog(answer, step.limit());
+    step.browser().dialogs().answer(answer, step.limit());
   }
 
   @Keyword(name = "expect dialog", note = "A dialog opens and says exactly this; it stays open.")
   public void expectDialog(StepContext step, @Param(name = "text") String text) {
-    require(text, step.browser().awaitDialog(step.limit()));
+    require(text, step.browser().dialogs().await(step.limit()));
   }
 
   private static void require(String wanted, String shown) {

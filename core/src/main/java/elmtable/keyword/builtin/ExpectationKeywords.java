@@ -1,8 +1,8 @@
 package elmtable.keyword.builtin;
 
-import elmtable.browser.Browser.Observation;
-import elmtable.browser.Browser.Wanted;
+import elmtable.browser.Observation;
 import elmtable.browser.Target;
+import elmtable.browser.Wanted;
 import elmtable.formula.FormulaException;
 import elmtable.formula.Value;
 import elmtable.formula.Values;
@@ -105,12 +105,12 @@ public final class ExpectationKeywords {
       note = "The page's address is this one; a path counts from the base address.")
   public void expectAddress(StepContext step, @Param(name = "address") String address) {
     String whole = step.address(address);
-    require(step, step.browser().awaitAddress(whole, step.limit()), "The address", whole);
+    require(step, step.browser().pages().awaitAddress(whole, step.limit()), "The address", whole);
   }
 
   @Keyword(name = "expect title", note = "The page's title is exactly this text.")
   public void expectTitle(StepContext step, @Param(name = "text") String text) {
-    require(step, step.browser().awaitTitle(text, step.limit()), "The title", text);
+    require(step, step.browser().pages().awaitTitle(text, step.limit()), "The title", text);
   }
 
   @Keyword(name = "expect that", note = "A formula is true.")
@@ -134,7 +134,7 @@ public final class ExpectationKeywords {
       name = "expect no console errors",
       note = "The pages of this case have reported no error so far.")
   public void expectNoConsoleErrors(StepContext step) {
-    List<String> errors = step.browser().consoleErrors();
+    List<String> errors = step.browser().scripts().consoleErrors();
     if (!errors.isEmpty()) {
       throw new StepFailedException(
           "The page reported " + (errors.size() == 1 ? "an error." : errors.size() + " errors."),
@@ -145,7 +145,11 @@ public final class ExpectationKeywords {
   }
 
   private static void await(StepContext step, Target element, Wanted wanted, String words) {
-    require(step, step.browser().await(element, wanted, step.limit()), element.name(), words);
+    require(
+        step,
+        step.browser().elements().await(element, wanted, step.limit()),
+        element.name(),
+        words);
   }
 
   static void require(StepContext step, Observation seen, String what, String wanted) {

@@ -23,29 +23,29 @@ public final class NavigationKeywords {
     if (!query.isEmpty()) {
       address += (address.contains("?") ? "&" : "?") + query;
     }
-    step.browser().goTo(address);
+    step.browser().pages().goTo(address);
   }
 
   @Keyword(
       name = "go to address",
       note = "Goes to an address; a path counts from the environment's base address.")
   public void goToAddress(StepContext step, @Param(name = "address") String address) {
-    step.browser().goTo(step.address(address));
+    step.browser().pages().goTo(step.address(address));
   }
 
   @Keyword(name = "reload", note = "Loads the page again.")
   public void reload(StepContext step) {
-    step.browser().reload();
+    step.browser().pages().reload();
   }
 
   @Keyword(name = "go back", note = "Goes to the page before in the history.")
   public void goBack(StepContext step) {
-    step.browser().goBack();
+    step.browser().pages().goBack();
   }
 
   @Keyword(name = "go forward", note = "Goes to the next page in the history.")
   public void goForward(StepContext step) {
-    step.browser().goForward();
+    step.browser().pages().goForward();
   }
 
   @Keyword(
@@ -57,26 +57,26 @@ public final class NavigationKeywords {
               name = "title or number",
               note = "its whole title, or 1 for the first window, 2 for the next one opened")
           String titleOrNumber) {
-    step.browser().useWindow(titleOrNumber, step.limit());
+    step.browser().windows().use(titleOrNumber, step.limit());
   }
 
   @Keyword(
       name = "close window",
       note = "Closes the window and goes back to the one opened before it.")
   public void closeWindow(StepContext step) {
-    step.browser().closeWindow();
+    step.browser().windows().close();
   }
 
   @Keyword(
       name = "go into frame",
       note = "What follows is looked for inside a frame, until “leave frame” or another page.")
   public void goIntoFrame(StepContext step, @Param(name = "element") Target element) {
-    step.browser().goIntoFrame(element, step.limit());
+    step.browser().windows().enterFrame(element, step.limit());
   }
 
   @Keyword(name = "leave frame", note = "What follows is looked for in what the frame stands in.")
   public void leaveFrame(StepContext step) {
-    step.browser().leaveFrame();
+    step.browser().windows().leaveFrame();
   }
 
   @Keyword(name = "set window size", note = "Makes the page's area so large.")
@@ -85,6 +85,7 @@ public final class NavigationKeywords {
       @Param(name = "width", note = "in CSS pixels") BigDecimal width,
       @Param(name = "height", note = "in CSS pixels") BigDecimal height) {
     step.browser()
+        .windows()
         .resize(
             WholeNumbers.whole(width, 1, LARGEST, "A width"),
             WholeNumbers.whole(height, 1, LARGEST, "A height"));

@@ -20,12 +20,12 @@ public final class ReadingKeywords {
       note = "Gives the text that the element shows, runs of blanks as one.",
       gives = "text: text")
   public Value readText(StepContext step, @Param(name = "element") Target element) {
-    return Value.of(step.browser().text(element, step.limit()));
+    return Value.of(step.browser().elements().text(element, step.limit()));
   }
 
   @Keyword(name = "read value", note = "Gives what a field holds.", gives = "value: text")
   public Value readValue(StepContext step, @Param(name = "element") Target element) {
-    return Value.of(step.browser().value(element, step.limit()));
+    return Value.of(step.browser().elements().value(element, step.limit()));
   }
 
   @Keyword(
@@ -36,7 +36,7 @@ public final class ReadingKeywords {
       StepContext step,
       @Param(name = "element") Target element,
       @Param(name = "attribute") String attribute) {
-    return Value.of(step.browser().attribute(element, attribute, step.limit()));
+    return Value.of(step.browser().elements().attribute(element, attribute, step.limit()));
   }
 
   @Keyword(
@@ -44,12 +44,12 @@ public final class ReadingKeywords {
       note = "Gives how many elements there are at this moment.",
       gives = "count: number")
   public Value readCount(StepContext step, @Param(name = "element") Target element) {
-    return Value.of(step.browser().count(element));
+    return Value.of(step.browser().elements().count(element));
   }
 
   @Keyword(name = "read address", note = "Gives the page's address.", gives = "address: text")
   public Value readAddress(StepContext step) {
-    return Value.of(step.browser().address());
+    return Value.of(step.browser().pages().address());
   }
 
   @Keyword(
@@ -58,7 +58,7 @@ public final class ReadingKeywords {
           "Gives the rows of a table as a list, each with its cells by the names in the first row.",
       gives = "rows: table")
   public Value readTable(StepContext step, @Param(name = "element") Target element) {
-    List<List<String>> cells = step.browser().table(element, step.limit());
+    List<List<String>> cells = step.browser().elements().table(element, step.limit());
     if (cells.isEmpty()) {
       throw new StepFailedException("“" + element.name() + "” has no row of column names.");
     }

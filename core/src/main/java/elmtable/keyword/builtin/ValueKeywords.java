@@ -47,7 +47,7 @@ public final class ValueKeywords {
       note = "Runs JavaScript in the page, as the body of a function, and gives what it returns.",
       gives = "value: text")
   public Value runScript(StepContext step, @Param(name = "script") String script) {
-    return value(step.browser().script(script));
+    return value(step.browser().scripts().run(script));
   }
 
   private static Value value(Object returned) {

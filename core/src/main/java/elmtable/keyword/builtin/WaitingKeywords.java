@@ -1,8 +1,8 @@
 package elmtable.keyword.builtin;
 
-import elmtable.browser.Browser.Observation;
-import elmtable.browser.Browser.Wanted;
+import elmtable.browser.Observation;
 import elmtable.browser.Target;
+import elmtable.browser.Wanted;
 import elmtable.keyword.Group;
 import elmtable.keyword.Keyword;
 import elmtable.keyword.Param;
@@ -16,7 +16,7 @@ import java.util.List;
 public final class WaitingKeywords {
   @Keyword(name = "wait for", note = "Waits until an element is on the page and can be seen.")
   public void waitFor(StepContext step, @Param(name = "element") Target element) {
-    Observation seen = step.browser().await(element, new Wanted.Shown(), step.limit());
+    Observation seen = step.browser().elements().await(element, new Wanted.Shown(), step.limit());
     ExpectationKeywords.require(step, seen, element.name(), "shown");
   }
 
@@ -24,7 +24,7 @@ public final class WaitingKeywords {
       name = "wait until gone",
       note = "Waits until an element is not on the page any more, or cannot be seen.")
   public void waitUntilGone(StepContext step, @Param(name = "element") Target element) {
-    Observation seen = step.browser().await(element, new Wanted.Gone(), step.limit());
+    Observation seen = step.browser().elements().await(element, new Wanted.Gone(), step.limit());
     ExpectationKeywords.require(step, seen, element.name(), "gone");
   }
 
@@ -34,14 +34,14 @@ public final class WaitingKeywords {
   public void waitForAddress(StepContext step, @Param(name = "address") String address) {
     String whole = step.address(address);
     ExpectationKeywords.require(
-        step, step.browser().awaitAddress(whole, step.limit()), "The address", whole);
+        step, step.browser().pages().awaitAddress(whole, step.limit()), "The address", whole);
   }
 
   @Keyword(
       name = "wait for quiet network",
       note = "Waits until the page has asked nothing of the network for half a second.")
   public void waitForQuietNetwork(StepContext step) {
-    List<String> open = step.browser().awaitQuietNetwork(step.limit());
+    List<String> open = step.browser().network().awaitQuiet(step.limit());
     if (!open.isEmpty()) {
       throw new StepFailedException(
           "The network did not become quiet.",

@@ -21,7 +21,6 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.BlockingQueue;
-import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -149,7 +148,7 @@ class ServiceTest {
 
   @Test
   void whoWatchesLateHearsEverythingFromTheStart() throws InterruptedException {
-    List<Boolean> going = new CopyOnWriteArrayList<>();
+    BlockingQueue<Boolean> going = new LinkedBlockingQueue<>();
     // The run holds in its long case until the watcher has come.
     workspace.save("s.elmt", SUITE.replace("run: no\n", ""), 1);
     long id = runs.start(Selection.everything(), "all");
@@ -164,7 +163,8 @@ class ServiceTest {
     assertFalse(runs.isGoing(id));
     assertFalse(runs.watch(id, heard::add));
     assertFalse(runs.stop(id));
-    assertEquals(List.of(false), going);
+    assertEquals(false, going.poll(10, TimeUnit.SECONDS), "its end was told, too");
+    assertTrue(going.isEmpty());
   }
 
   @Test

@@ -1,8 +1,8 @@
 package elmtable.webdriver;
 
-import elmtable.browser.Browser.Chord;
 import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserException.Kind;
+import elmtable.browser.Chord;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -10,7 +10,7 @@ import java.util.Locale;
 import java.util.Map;
 
 /** What a hand does with pointer and keys, as actions of the classic protocol. */
-final class Pointer {
+final class InputActions {
 
   /** Names as in UI Events, with the code points that the protocol has for them. */
   private static final Map<String, String> KEYS =
@@ -53,7 +53,7 @@ final class Pointer {
 
   private final Tab tab;
 
-  Pointer(Tab tab) {
+  InputActions(Tab tab) {
     this.tab = tab;
   }
 
@@ -84,7 +84,7 @@ final class Pointer {
   void keys(List<Chord> chords) {
     List<Map<String, Object>> actions = new ArrayList<>();
     for (Chord chord : chords) {
-      List<String> keys = chord.keys().stream().map(Pointer::key).toList();
+      List<String> keys = chord.keys().stream().map(InputActions::key).toList();
       keys.forEach(key -> actions.add(Map.of("type", "keyDown", "value", key)));
       List<String> back = new ArrayList<>(keys);
       Collections.reverse(back);

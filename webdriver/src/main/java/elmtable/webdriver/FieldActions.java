@@ -8,14 +8,14 @@ import java.util.Map;
 import java.util.Set;
 
 /** What is done to one field of a form, given as the protocol's element. */
-final class Fields {
+final class FieldActions {
   private static final Set<String> SET_BY_VALUE =
       Set.of("date", "time", "datetime-local", "month", "week", "color", "range");
   private static final String BACKSPACE = "\uE003";
 
   private final Tab tab;
 
-  Fields(Tab tab) {
+  FieldActions(Tab tab) {
     this.tab = tab;
   }
 
@@ -29,14 +29,14 @@ final class Fields {
   }
 
   void add(String element, String text) {
-    tab.scriptOn(element, Scripts.CARET_BEHIND);
+    tab.scriptOn(element, PageScripts.CARET_BEHIND);
     type(element, text);
   }
 
   void replace(String element, String text) {
-    String type = tab.scriptOn(element, Scripts.SELECT_CONTENT).asText();
+    String type = tab.scriptOn(element, PageScripts.SELECT_CONTENT).asText();
     if (SET_BY_VALUE.contains(type)) {
-      JsonNode now = tab.scriptOn(element, Scripts.SET_VALUE, text);
+      JsonNode now = tab.scriptOn(element, PageScripts.SET_VALUE, text);
       if (!now.asText().equals(text)) {
         throw new BrowserException(
             Kind.PAGE,
@@ -72,6 +72,6 @@ final class Fields {
   }
 
   private boolean isTicked(String element) {
-    return tab.scriptOn(element, Scripts.IS_TICKED).asBoolean();
+    return tab.scriptOn(element, PageScripts.IS_TICKED).asBoolean();
   }
 }

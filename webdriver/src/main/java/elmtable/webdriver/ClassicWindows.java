@@ -4,6 +4,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserException.Kind;
 import elmtable.browser.Target;
+import elmtable.browser.Windows;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -11,24 +12,66 @@ import java.util.List;
 import java.util.Map;
 
 /** The windows of one case and the frames in them. */
-final class Windows {
+final class ClassicWindows implements Windows {
 
   /** Titles change without anybody telling, so they are looked at again after this time. */
   private static final long LOOK_AGAIN_MILLIS = 50;
 
   private final Tab tab;
+  private final Waiting waiting;
+
+  /** The second connection, or null. */
+  private final HostBrowser.Host host;
+
   private final PageWatch watch;
 
   /** In the order of opening, where no watch tells them. */
   private final List<String> known = new ArrayList<>();
 
   /**
-   * @param watch null where the browser has no second connection; then it has no other case's
+   * @param host null where the browser has no second connection; then it has no other case's
    *     windows either
    */
-  Windows(Tab tab, PageWatch watch) {
+  ClassicWindows(Tab tab, Waiting waiting, HostBrowser.Host host) {
     this.tab = tab;
-    this.watch = watch;
+    this.waiting = waiting;
+    this.host = host;
+    this.watch = host == null ? null : host.watch();
+  }
+
+  @Override
+  public void use(String titleOrNumber, Duration limit) {
+    tab.told(() -> find(titleOrNumber, limit));
+  }
+
+  @Override
+  public void close() {
+    tab.told(this::closeThisOne);
+  }
+
+  @Override
+  public void enterFrame(Target frame, Duration limit) {
+    waiting.act(
+        frame,
+        "there",
+        "",
+        limit,
+        element -> tab.post("/frame", Map.of("id", Map.of(Tab.ELEMENT, element)), Tab.COMMAND));
+  }
+
+  @Override
+  public void leaveFrame() {
+    tab.command("/frame/parent", Map.of());
+  }
+
+  /** Without a second connection the whole window is sized, so that its page gets the size. */
+  @Override
+  public void resize(int width, int height) {
+    if (host == null) {
+      tab.told(() -> resizeWindow(width, height));
+    } else {
+      host.program().resize(tab.handle(), width, height);
+    }
   }
 
   private List<String> all() {
@@ -41,7 +84,7 @@ final class Windows {
     return ordered.stream().filter(open::contains).toList();
   }
 
-  void use(String titleOrNumber, Duration limit) {
+  private void find(String titleOrNumber, Duration limit) {
     long end = System.nanoTime() + limit.toNanos();
     String first = tab.handle();
     List<String> titles = List.of();
@@ -97,7 +140,7 @@ final class Windows {
     }
   }
 
-  void close() {
+  private void closeThisOne() {
     List<String> windows = all();
     String closing = tab.handle();
     List<String> others = windows.stream().filter(window -> !window.equals(closing)).toList();
@@ -109,21 +152,7 @@ final class Windows {
     tab.switchTo(others.get(Math.min(at, others.size() - 1)));
   }
 
-  void into(Target frame, Waiting waiting, Duration limit) {
-    waiting.act(
-        frame,
-        "there",
-        "",
-        limit,
-        element -> tab.post("/frame", Map.of("id", Map.of(Tab.ELEMENT, element)), Tab.COMMAND));
-  }
-
-  void leaveFrame() {
-    tab.post("/frame/parent", Map.of(), Tab.COMMAND);
-  }
-
-  /** Without a second connection the whole window is sized, so that its page gets the size. */
-  void resize(int width, int height) {
+  private void resizeWindow(int width, int height) {
     JsonNode edge =
         tab.script("return [outerWidth - innerWidth, outerHeight - innerHeight];", List.of());
     tab.post(

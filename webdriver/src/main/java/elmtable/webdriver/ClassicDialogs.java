@@ -2,26 +2,30 @@ package elmtable.webdriver;
 
 import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserException.Kind;
+import elmtable.browser.Dialogs;
 import java.time.Duration;
 import java.util.Map;
+import java.util.Optional;
 
 /** Dialogs that a page opens with alert, confirm and prompt. */
-final class Dialogs {
+final class ClassicDialogs implements Dialogs {
   private final Tab tab;
   private final Waiting waiting;
 
-  Dialogs(Tab tab, Waiting waiting) {
+  ClassicDialogs(Tab tab, Waiting waiting) {
     this.tab = tab;
     this.waiting = waiting;
   }
 
-  String close(boolean accept, Duration limit) {
+  @Override
+  public String close(boolean accept, Duration limit) {
     String text = await(limit);
     tab.command(accept ? "/alert/accept" : "/alert/dismiss", Map.of());
     return text;
   }
 
-  String answer(String answer, Duration limit) {
+  @Override
+  public String answer(String answer, Duration limit) {
     String text = await(limit);
     try {
       tab.post("/alert/text", Map.of("text", answer), Tab.COMMAND);
@@ -35,7 +39,8 @@ final class Dialogs {
     return text;
   }
 
-  String await(Duration limit) {
+  @Override
+  public String await(Duration limit) {
     if (tab.dialog().isEmpty()) {
       waiting.forDialog(limit);
     }
@@ -43,5 +48,10 @@ final class Dialogs {
         .orElseThrow(() ->
             new BrowserException(
                 Kind.PAGE, "No dialog opened within " + Waiting.seconds(limit) + "."));
+  }
+
+  @Override
+  public Optional<String> open() {
+    return tab.dialog();
   }
 }

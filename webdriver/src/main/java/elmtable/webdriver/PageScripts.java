@@ -6,7 +6,7 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 
 /** Scripts that run inside the tested page. */
-final class Scripts {
+final class PageScripts {
   /** Asynchronous: waits for a state; see the file. */
   static final String WAITING = resource("waiting.js");
 
@@ -75,10 +75,10 @@ final class Scripts {
   static final String UNTIL_DIALOG =
       "const done = arguments[1]; setTimeout(() => done('none'), arguments[0]);";
 
-  private Scripts() {}
+  private PageScripts() {}
 
   private static String resource(String name) {
-    try (InputStream in = Scripts.class.getResourceAsStream(name)) {
+    try (InputStream in = PageScripts.class.getResourceAsStream(name)) {
       return new String(in.readAllBytes(), StandardCharsets.UTF_8);
     } catch (IOException missing) {
       throw new UncheckedIOException(missing);
