@@ -1,7 +1,7 @@
 package elmtable.bench;
 
 import elmtable.check.CheckedProject;
-import elmtable.data.ProjectFiles;
+import elmtable.data.source.ProjectFiles;
 import elmtable.keyword.builtin.BuiltInKeywords;
 import elmtable.project.Project;
 import java.util.Arrays;

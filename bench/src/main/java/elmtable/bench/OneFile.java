@@ -1,6 +1,6 @@
 package elmtable.bench;
 
-import elmtable.data.ProjectFiles;
+import elmtable.data.source.ProjectFiles;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;

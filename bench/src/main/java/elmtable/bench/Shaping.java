@@ -1,7 +1,7 @@
 package elmtable.bench;
 
-import elmtable.data.DataRow;
-import elmtable.data.Rows;
+import elmtable.data.source.DataRow;
+import elmtable.data.source.Rows;
 import elmtable.project.Project;
 import java.io.BufferedOutputStream;
 import java.io.IOException;

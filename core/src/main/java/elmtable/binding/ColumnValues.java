@@ -1,8 +1,8 @@
 package elmtable.binding;
 
-import elmtable.data.BrokenDataException;
-import elmtable.data.DataRow;
-import elmtable.data.Rows;
+import elmtable.data.source.BrokenDataException;
+import elmtable.data.source.DataRow;
+import elmtable.data.source.Rows;
 import elmtable.formula.Template;
 import elmtable.project.CaseData;
 import elmtable.text.Names;

@@ -1,5 +1,8 @@
 package elmtable.check;
 
+import elmtable.check.rules.BlockChecks;
+import elmtable.check.rules.ColumnChecks;
+
 import elmtable.block.BrowserBlock;
 import elmtable.block.EnvironmentBlock;
 import elmtable.block.FixtureBlock;
@@ -242,28 +245,10 @@ final class Checker {
     List<Diagnostic> problems =
         block.name().isEmpty() && block.kind() != BlockKind.SUITE
             ? List.of()
-            : check(recording, index, placed, cases.get(block), winner);
+            : BlockChecks.of(
+                recording, index, placed, Optional.ofNullable(cases.get(block)), winner);
     lookups.used.addAll(
         ColumnChecks.uses(block, Optional.ofNullable(suite), lookups.used, project));
     return new CheckedBlock(suite, winner, List.copyOf(problems), lookups);
-  }
-
-  private static List<Diagnostic> check(
-      Project recording, DocumentIndex index, Placed placed, CaseEntry entry, boolean winner) {
-    StepChecks steps = new StepChecks(recording.index());
-    Block block = placed.block();
-    return switch (block.kind()) {
-      case CASE -> entry == null ? List.of() : new CaseChecks(recording, steps).check(entry);
-      case KEYWORD ->
-          new KeywordChecks(recording, steps).check(index.keywordAt(placed).orElseThrow(), winner);
-      case PAGE -> PageChecks.check(new PageBlock(block), recording.index());
-      case DATA_SET -> DataChecks.check(new DataEntry(index.document().path(), placed), recording);
-      case SUITE -> new SuiteChecks(recording, steps).check(new SuiteBlock(block));
-      case ENVIRONMENT -> EnvironmentChecks.check(new EnvironmentBlock(block), recording.index());
-      case FIXTURE -> new FixtureChecks(recording.index(), steps).check(new FixtureBlock(block));
-      case HOOK -> new SettingChecks(recording.index()).hook(new HookBlock(block), steps);
-      case BROWSER -> new SettingChecks(recording.index()).browser(new BrowserBlock(block));
-      case PLAN -> new SettingChecks(recording.index()).plan(new PlanBlock(block));
-    };
   }
 }

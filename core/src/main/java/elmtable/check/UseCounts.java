@@ -1,5 +1,7 @@
 package elmtable.check;
 
+import elmtable.check.rules.ColumnChecks;
+
 import elmtable.language.BlockKind;
 import elmtable.language.Cell;
 import elmtable.language.Document.Placed;

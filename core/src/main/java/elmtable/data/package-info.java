@@ -1,5 +1,4 @@
 /**
- * Data sets: where rows come from and how they are read. Front door: {@link
- * elmtable.data.DataSets}.
+ * Data sets: what a {@code data} block or section describes, read and shaped. Begin with {@link elmtable.data.DataSets}.
  */
 package elmtable.data;

@@ -1,9 +1,9 @@
 package elmtable.plan;
 
-import elmtable.data.BrokenDataException;
-import elmtable.data.DataRow;
-import elmtable.data.DataSource;
-import elmtable.data.Rows;
+import elmtable.data.source.BrokenDataException;
+import elmtable.data.source.DataRow;
+import elmtable.data.source.DataSource;
+import elmtable.data.source.Rows;
 import elmtable.formula.Value;
 import elmtable.project.CaseData;
 import elmtable.project.CaseEntry;

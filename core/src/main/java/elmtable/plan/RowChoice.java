@@ -1,6 +1,6 @@
 package elmtable.plan;
 
-import elmtable.data.DataRow;
+import elmtable.data.source.DataRow;
 import elmtable.text.Names;
 import java.util.List;
 import java.util.Set;

@@ -1,8 +1,8 @@
 package elmtable.project;
 
-import elmtable.data.BrokenDataException;
+import elmtable.data.source.BrokenDataException;
 import elmtable.data.DataSets;
-import elmtable.data.DataSource;
+import elmtable.data.source.DataSource;
 import elmtable.data.DataSummary;
 import elmtable.language.Block;
 import elmtable.language.Cell;

@@ -1,6 +1,6 @@
 package elmtable.project;
 
-import elmtable.data.DataRow;
+import elmtable.data.source.DataRow;
 import elmtable.formula.Escapes;
 import elmtable.formula.Template;
 import java.util.ArrayList;

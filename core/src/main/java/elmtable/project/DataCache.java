@@ -1,10 +1,10 @@
 package elmtable.project;
 
-import elmtable.data.BrokenDataException;
-import elmtable.data.DataContext;
+import elmtable.data.source.BrokenDataException;
+import elmtable.data.readers.DataContext;
 import elmtable.data.DataSets;
 import elmtable.data.DataSummary;
-import elmtable.data.ProjectFiles;
+import elmtable.data.source.ProjectFiles;
 import elmtable.formula.EvaluationContext;
 import elmtable.formula.Evaluator;
 import elmtable.formula.FormulaException;

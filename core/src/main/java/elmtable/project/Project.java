@@ -2,7 +2,7 @@ package elmtable.project;
 
 import elmtable.data.DataSets;
 import elmtable.data.DataSummary;
-import elmtable.data.ProjectFiles;
+import elmtable.data.source.ProjectFiles;
 import elmtable.keyword.KeywordRegistry;
 import elmtable.language.BlockKind;
 import java.util.Collections;

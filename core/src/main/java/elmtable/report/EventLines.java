@@ -7,7 +7,7 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.json.JsonMapper;
 import com.fasterxml.jackson.datatype.jsr310.JavaTimeModule;
-import elmtable.run.RunEvent;
+import elmtable.run.event.RunEvent;
 
 /** Events as lines of JSON (JSON Lines), written and read again. */
 public final class EventLines {

@@ -1,8 +1,8 @@
 package elmtable.report;
 
-import elmtable.run.Failure;
-import elmtable.run.Outcome;
-import elmtable.run.RunEvent;
+import elmtable.run.event.Failure;
+import elmtable.run.event.Outcome;
+import elmtable.run.event.RunEvent;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;

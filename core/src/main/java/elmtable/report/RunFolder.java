@@ -1,8 +1,8 @@
 package elmtable.report;
 
-import elmtable.run.EvidenceKeeper;
-import elmtable.run.RunEvent;
-import elmtable.run.RunListener;
+import elmtable.run.event.EvidenceKeeper;
+import elmtable.run.event.RunEvent;
+import elmtable.run.event.RunListener;
 import java.io.BufferedWriter;
 import java.io.IOException;
 import java.io.UncheckedIOException;

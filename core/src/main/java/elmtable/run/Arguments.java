@@ -18,7 +18,7 @@ import elmtable.keyword.Signature;
 import elmtable.language.Durations;
 import elmtable.project.PageEntry;
 import elmtable.project.Project;
-import elmtable.run.RunEvent.NamedValue;
+import elmtable.run.event.RunEvent.NamedValue;
 import elmtable.text.Names;
 import java.math.BigDecimal;
 import java.nio.file.Path;

@@ -1,6 +1,6 @@
 package elmtable.run;
 
-import elmtable.data.ProjectFiles;
+import elmtable.data.source.ProjectFiles;
 import elmtable.formula.FormulaException;
 import java.io.IOException;
 import java.io.InputStream;

@@ -1,5 +1,8 @@
 package elmtable.run;
 
+import elmtable.run.event.Failure;
+import elmtable.run.event.Outcome;
+
 /** How a case is going: its outcome so far, and the first failure, which stays the first. */
 final class CaseResult {
   private Outcome outcome = Outcome.PASSED;

@@ -1,5 +1,10 @@
 package elmtable.run;
 
+import elmtable.run.event.EventPublisher;
+import elmtable.run.event.EvidenceKeeper;
+import elmtable.run.event.Outcome;
+import elmtable.run.event.RunEvent;
+
 import elmtable.binding.BindingContext;
 import elmtable.block.ValuesTable;
 import elmtable.browser.Browser;

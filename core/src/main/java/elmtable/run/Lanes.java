@@ -1,5 +1,7 @@
 package elmtable.run;
 
+import elmtable.run.event.Outcome;
+
 import elmtable.plan.ExecutableCase;
 import elmtable.project.CaseEntry;
 import elmtable.project.Project;

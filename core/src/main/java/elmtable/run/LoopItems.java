@@ -1,10 +1,10 @@
 package elmtable.run;
 
-import elmtable.data.BrokenDataException;
-import elmtable.data.DataRow;
+import elmtable.data.source.BrokenDataException;
+import elmtable.data.source.DataRow;
 import elmtable.data.DataSets;
-import elmtable.data.DataSource;
-import elmtable.data.Rows;
+import elmtable.data.source.DataSource;
+import elmtable.data.source.Rows;
 import elmtable.formula.Evaluator;
 import elmtable.formula.FormulaException;
 import elmtable.formula.Template;

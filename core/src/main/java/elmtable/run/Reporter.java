@@ -1,7 +1,11 @@
 package elmtable.run;
 
+import elmtable.run.event.EventPublisher;
+import elmtable.run.event.EvidenceKeeper;
+import elmtable.run.event.RunEvent;
+
 import elmtable.formula.Value;
-import elmtable.run.RunEvent.NamedValue;
+import elmtable.run.event.RunEvent.NamedValue;
 import java.util.List;
 
 /** Tells the events of one case, with secrets masked, and numbers its steps. */

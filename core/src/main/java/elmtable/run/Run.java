@@ -1,5 +1,12 @@
 package elmtable.run;
 
+import elmtable.run.event.EventPublisher;
+import elmtable.run.event.EvidenceKeeper;
+import elmtable.run.event.Failure;
+import elmtable.run.event.Outcome;
+import elmtable.run.event.RunEvent;
+import elmtable.run.event.RunListener;
+
 import elmtable.browser.Browser;
 import elmtable.plan.ExecutableCase;
 import java.time.Duration;

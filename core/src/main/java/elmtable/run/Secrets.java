@@ -1,5 +1,7 @@
 package elmtable.run;
 
+import elmtable.run.event.Failure;
+
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 

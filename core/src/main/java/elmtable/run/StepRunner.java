@@ -1,5 +1,8 @@
 package elmtable.run;
 
+import elmtable.run.event.Failure;
+import elmtable.run.event.Outcome;
+
 import elmtable.binding.Binder;
 import elmtable.binding.BindingContext;
 import elmtable.binding.BoundStep;
@@ -18,7 +21,7 @@ import elmtable.language.Mark;
 import elmtable.language.Section;
 import elmtable.language.Step;
 import elmtable.project.KeywordEntry;
-import elmtable.run.RunEvent.NamedValue;
+import elmtable.run.event.RunEvent.NamedValue;
 import elmtable.text.Names;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;

@@ -1,5 +1,7 @@
 package elmtable.run;
 
+import elmtable.run.event.Failure;
+
 import elmtable.formula.FormulaException;
 import elmtable.language.Step;
 import org.slf4j.Logger;

@@ -4,7 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertNotSame;
 import static org.junit.jupiter.api.Assertions.assertSame;
 
-import elmtable.data.ProjectFiles;
+import elmtable.data.source.ProjectFiles;
 import elmtable.keyword.builtin.BuiltInKeywords;
 import elmtable.project.Project;
 import elmtable.project.TestProjects;

@@ -1,5 +1,12 @@
 package elmtable.data;
 
+import elmtable.data.source.BrokenDataException;
+import elmtable.data.readers.DataContext;
+import elmtable.data.source.DataRow;
+import elmtable.data.source.DataSource;
+import elmtable.data.source.ProjectFiles;
+import elmtable.data.source.Rows;
+
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;

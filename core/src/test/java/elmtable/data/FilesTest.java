@@ -1,5 +1,9 @@
 package elmtable.data;
 
+import elmtable.data.DataSets;
+import elmtable.data.source.DataSource;
+import elmtable.data.DataSummary;
+
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 

@@ -1,5 +1,11 @@
 package elmtable.data;
 
+import elmtable.data.readers.DataContext;
+import elmtable.data.source.DataRow;
+import elmtable.data.source.DataSource;
+import elmtable.data.source.ProjectFiles;
+import elmtable.data.source.Rows;
+
 import elmtable.language.Block;
 import elmtable.language.Document.Placed;
 import elmtable.language.DocumentParser;
@@ -17,11 +23,11 @@ import java.util.Map;
 import java.util.Optional;
 
 /** Data sets of one text, over files in memory. */
-final class Sets implements DataContext, ProjectFiles {
+public final class Sets implements DataContext, ProjectFiles {
   private final List<Placed> blocks;
   private final Map<String, byte[]> files = new HashMap<>();
 
-  Sets(String text) {
+  public Sets(String text) {
     blocks = DocumentParser.parse(text).blocks();
   }
 
@@ -61,7 +67,7 @@ final class Sets implements DataContext, ProjectFiles {
     return all.subList(1, all.size());
   }
 
-  List<String> messages(String name) {
+  public List<String> messages(String name) {
     return reading(name).problems().stream().map(Diagnostic::message).toList();
   }
 

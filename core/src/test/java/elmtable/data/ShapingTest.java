@@ -1,5 +1,9 @@
 package elmtable.data;
 
+import elmtable.data.source.DataSource;
+import elmtable.data.source.Rows;
+import elmtable.data.shaping.Stage;
+
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 

@@ -1,7 +1,7 @@
 package elmtable.project;
 
 import elmtable.check.CheckedProject;
-import elmtable.data.ProjectFiles;
+import elmtable.data.source.ProjectFiles;
 import elmtable.keyword.builtin.BuiltInKeywords;
 import elmtable.text.Diagnostic;
 import java.io.ByteArrayInputStream;

@@ -8,7 +8,7 @@ import elmtable.language.BlockKind;
 import elmtable.project.Project;
 import elmtable.project.TestProjects;
 import elmtable.run.FakeBrowsers;
-import elmtable.run.RunEvent;
+import elmtable.run.event.RunEvent;
 import elmtable.run.TestRuns;
 import java.util.ArrayList;
 import java.util.List;

@@ -3,9 +3,9 @@ package elmtable.report;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
-import elmtable.run.Failure;
-import elmtable.run.Outcome;
-import elmtable.run.RunEvent;
+import elmtable.run.event.Failure;
+import elmtable.run.event.Outcome;
+import elmtable.run.event.RunEvent;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;

@@ -1,5 +1,8 @@
 package elmtable.run;
 
+import elmtable.run.event.Outcome;
+import elmtable.run.event.RunEvent;
+
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertNotNull;
 import static org.junit.jupiter.api.Assertions.assertNull;

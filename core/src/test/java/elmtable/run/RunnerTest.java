@@ -1,10 +1,14 @@
 package elmtable.run;
 
+import elmtable.run.event.Outcome;
+import elmtable.run.event.RunEvent;
+import elmtable.run.event.RunListener;
+
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
-import elmtable.data.ProjectFiles;
+import elmtable.data.source.ProjectFiles;
 import elmtable.keyword.Keyword;
 import elmtable.keyword.StepContext;
 import elmtable.keyword.builtin.BuiltInKeywords;

@@ -1,5 +1,7 @@
 package elmtable.run;
 
+import elmtable.run.event.RunListener;
+
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import elmtable.check.CheckedProject;

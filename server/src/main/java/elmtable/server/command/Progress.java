@@ -1,9 +1,9 @@
 package elmtable.server.command;
 
-import elmtable.run.Failure;
-import elmtable.run.Outcome;
-import elmtable.run.RunEvent;
-import elmtable.run.RunListener;
+import elmtable.run.event.Failure;
+import elmtable.run.event.Outcome;
+import elmtable.run.event.RunEvent;
+import elmtable.run.event.RunListener;
 import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.ArrayList;

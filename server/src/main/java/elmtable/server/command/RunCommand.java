@@ -3,7 +3,7 @@ package elmtable.server.command;
 import elmtable.plan.Plan;
 import elmtable.project.Project;
 import elmtable.report.RunFolder;
-import elmtable.run.Outcome;
+import elmtable.run.event.Outcome;
 import elmtable.run.RunHandle;
 import elmtable.run.RunRequest;
 import elmtable.run.Runner;

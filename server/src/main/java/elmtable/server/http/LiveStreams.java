@@ -1,8 +1,8 @@
 package elmtable.server.http;
 
 import elmtable.report.EventLines;
-import elmtable.run.RunEvent;
-import elmtable.run.RunListener;
+import elmtable.run.event.RunEvent;
+import elmtable.run.event.RunListener;
 import elmtable.server.service.Services;
 import io.javalin.http.sse.SseClient;
 import java.util.Set;

@@ -7,7 +7,7 @@ import elmtable.plan.Plan;
 import elmtable.plan.Planner;
 import elmtable.plan.Selection;
 import elmtable.project.CaseEntry;
-import elmtable.run.Outcome;
+import elmtable.run.event.Outcome;
 import java.util.Collection;
 import java.util.IdentityHashMap;
 import java.util.List;

@@ -5,7 +5,7 @@ import elmtable.plan.CasePlan;
 import elmtable.plan.ExecutableCase;
 import elmtable.plan.Plan;
 import elmtable.project.Project;
-import elmtable.run.Outcome;
+import elmtable.run.event.Outcome;
 import elmtable.server.view.Views.CasePlanView;
 import elmtable.server.view.Views.ExecutableView;
 import elmtable.server.view.Views.PlanView;

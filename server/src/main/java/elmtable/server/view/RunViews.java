@@ -1,6 +1,6 @@
 package elmtable.server.view;
 
-import elmtable.run.RunEvent;
+import elmtable.run.event.RunEvent;
 import elmtable.server.store.RunStore.StoredCase;
 import elmtable.server.store.RunStore.StoredRun;
 import elmtable.server.view.Views.EvidenceView;

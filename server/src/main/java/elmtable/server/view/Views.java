@@ -1,9 +1,9 @@
 package elmtable.server.view;
 
 import elmtable.language.SheetEdit;
-import elmtable.run.Failure;
-import elmtable.run.Outcome;
-import elmtable.run.RunEvent;
+import elmtable.run.event.Failure;
+import elmtable.run.event.Outcome;
+import elmtable.run.event.RunEvent;
 import java.util.List;
 import java.util.Map;
 

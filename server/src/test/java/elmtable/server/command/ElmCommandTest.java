@@ -5,7 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import elmtable.run.Outcome;
+import elmtable.run.event.Outcome;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.io.StringWriter;

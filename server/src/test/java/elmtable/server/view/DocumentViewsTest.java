@@ -6,12 +6,12 @@ import static org.junit.jupiter.api.Assertions.assertNull;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import elmtable.check.CheckedProject;
-import elmtable.data.ProjectFiles;
+import elmtable.data.source.ProjectFiles;
 import elmtable.keyword.builtin.BuiltInKeywords;
 import elmtable.plan.Planner;
 import elmtable.plan.Selection;
 import elmtable.project.Project;
-import elmtable.run.Outcome;
+import elmtable.run.event.Outcome;
 import elmtable.server.service.Workspace;
 import elmtable.server.view.Views.BlockView;
 import elmtable.server.view.Views.DocumentView;

@@ -1,0 +1,50 @@
+package elmtable.check.rules;
+
+import elmtable.block.BrowserBlock;
+import elmtable.block.EnvironmentBlock;
+import elmtable.block.FixtureBlock;
+import elmtable.block.HookBlock;
+import elmtable.block.PageBlock;
+import elmtable.block.PlanBlock;
+import elmtable.block.SuiteBlock;
+import elmtable.language.Block;
+import elmtable.language.Document.Placed;
+import elmtable.project.CaseEntry;
+import elmtable.project.DataEntry;
+import elmtable.project.DocumentIndex;
+import elmtable.project.Project;
+import elmtable.text.Diagnostic;
+import java.util.List;
+import java.util.Optional;
+
+/** Checks a block by its kind. */
+public final class BlockChecks {
+  private BlockChecks() {}
+
+  /**
+   * What is wrong with a block; lines count from it.
+   *
+   * @param recording the project, noting what is looked up in it
+   * @param entry the case that it is, where its name finds it
+   * @param winner whether it is the one that its name finds
+   */
+  public static List<Diagnostic> of(
+      Project recording, DocumentIndex index, Placed placed, Optional<CaseEntry> entry, boolean winner) {
+    StepChecks steps = new StepChecks(recording.index());
+    Block block = placed.block();
+    return switch (block.kind()) {
+      case CASE ->
+          entry.map(found -> new CaseChecks(recording, steps).check(found)).orElse(List.of());
+      case KEYWORD ->
+          new KeywordChecks(recording, steps).check(index.keywordAt(placed).orElseThrow(), winner);
+      case PAGE -> PageChecks.check(new PageBlock(block), recording.index());
+      case DATA_SET -> DataChecks.check(new DataEntry(index.document().path(), placed), recording);
+      case SUITE -> new SuiteChecks(recording, steps).check(new SuiteBlock(block));
+      case ENVIRONMENT -> EnvironmentChecks.check(new EnvironmentBlock(block), recording.index());
+      case FIXTURE -> new FixtureChecks(recording.index(), steps).check(new FixtureBlock(block));
+      case HOOK -> new SettingChecks(recording.index()).hook(new HookBlock(block), steps);
+      case BROWSER -> new SettingChecks(recording.index()).browser(new BrowserBlock(block));
+      case PLAN -> new SettingChecks(recording.index()).plan(new PlanBlock(block));
+    };
+  }
+}

@@ -1,0 +1,149 @@
+package elmtable.check.rules;
+
+import elmtable.block.DataBlock;
+import elmtable.data.source.BrokenDataException;
+import elmtable.data.source.DataRow;
+import elmtable.data.DataSets;
+import elmtable.data.source.DataSource;
+import elmtable.data.DataSummary;
+import elmtable.data.source.Rows;
+import elmtable.data.shaping.Stage;
+import elmtable.language.BlockKind;
+import elmtable.language.Line;
+import elmtable.project.DataEntry;
+import elmtable.project.NamedBlock;
+import elmtable.project.Project;
+import elmtable.text.Diagnostic;
+import elmtable.text.Problem;
+import elmtable.text.Range;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/** Checks a data set by reading it once. */
+final class DataChecks {
+  private DataChecks() {}
+
+  /** A set whose source depends on values of environments is read in each of them. */
+  static List<Diagnostic> check(DataEntry entry, Project project) {
+    List<Diagnostic> problems = new ArrayList<>(checkIn(entry, project));
+    DataSets.Reading first = project.dataSet(entry);
+    for (NamedBlock environment : project.index().named(BlockKind.ENVIRONMENT)) {
+      Project there = project.in(environment.name());
+      if (there.dataSet(entry) == first) {
+        continue;
+      }
+      for (Diagnostic problem : checkIn(entry, there)) {
+        if (!problems.contains(problem)) {
+          problems.add(
+              new Diagnostic(
+                  problem.problem(),
+                  problem.range(),
+                  "In the environment " + environment.name() + ": " + problem.message(),
+                  problem.fixes()));
+        }
+      }
+    }
+    return problems;
+  }
+
+  private static List<Diagnostic> checkIn(DataEntry entry, Project project) {
+    DataBlock block = entry.own();
+    DataSets.Reading reading = project.dataSet(entry);
+    List<Diagnostic> problems = new ArrayList<>(reading.problems());
+    if (reading.source().isEmpty()) {
+      return problems;
+    }
+    block.rows().ifPresent(rows -> ColumnChecks.brackets(rows, problems));
+    lostPairs(block, reading, problems);
+    Range place =
+        block
+            .from()
+            .or(block::combine)
+            .map(Line.Property::valueRange)
+            .orElse(block.block().header());
+    DataSummary summary = project.dataSummary(entry);
+    if (!summary.broken().isEmpty()) {
+      problems.add(new Diagnostic(Problem.BROKEN_DATA_FILE, place, summary.broken()));
+      return problems;
+    }
+    // Rows typed in carry the problems of their form already.
+    if (block.kinds().isPresent() || !reading.source().get().hasTemplates()) {
+      summary
+          .faults()
+          .forEach(fault -> problems.add(new Diagnostic(Problem.SHORT_OR_LONG_ROW, place, fault)));
+    }
+    if (summary.rows() == 0) {
+      problems.add(
+          new Diagnostic(
+              Problem.EMPTY_DATA_SET,
+              place,
+              "The data set “" + entry.name() + "” has no rows, so its cases do not run."));
+    }
+    return problems;
+  }
+
+  /** How many pairs of values a condition takes from a set that was made to have them all. */
+  private static void lostPairs(
+      DataBlock block, DataSets.Reading reading, List<Diagnostic> problems) {
+    Optional<Line.Property> where = block.where();
+    if (where.isEmpty()
+        || block.combine().filter(combine -> combine.value().startsWith("pairs of")).isEmpty()) {
+      return;
+    }
+    try {
+      List<Stage> stages = reading.stages();
+      int at = 0;
+      while (at < stages.size() && !stages.get(at).name().equals("where")) {
+        at++;
+      }
+      if (at == 0 || at == stages.size()) {
+        return;
+      }
+      Set<String> before = pairs(stages.get(at - 1).source());
+      int all = before.size();
+      before.removeAll(pairs(stages.get(at).source()));
+      if (!before.isEmpty()) {
+        problems.add(
+            new Diagnostic(
+                Problem.LOST_PAIRS,
+                where.get().valueRange(),
+                "This condition takes away "
+                    + before.size()
+                    + " of the "
+                    + all
+                    + " pairs of values, such as "
+                    + before.iterator().next()
+                    + "; put it on the sets that are combined to keep the rest."));
+      }
+    } catch (BrokenDataException broken) {
+      // The data set carries this problem itself.
+      return;
+    }
+  }
+
+  /** Every two values that stand in one row. */
+  private static Set<String> pairs(DataSource source) {
+    Set<String> pairs = new LinkedHashSet<>();
+    List<String> columns = source.columns();
+    try (Rows rows = source.open()) {
+      for (DataRow row = rows.next(); row != null; row = rows.next()) {
+        for (int a = 0; a < columns.size(); a++) {
+          for (int b = a + 1; b < columns.size(); b++) {
+            pairs.add(
+                columns.get(a)
+                    + " "
+                    + row.cells().get(a)
+                    + " with "
+                    + columns.get(b)
+                    + " "
+                    + row.cells().get(b));
+          }
+        }
+      }
+    }
+    return pairs;
+  }
+}

@@ -1,0 +1,105 @@
+package elmtable.check.rules;
+
+import elmtable.binding.VisibleNames;
+import elmtable.block.PageBlock;
+import elmtable.browser.Locator;
+import elmtable.formula.Formula;
+import elmtable.formula.Template;
+import elmtable.project.ElementPattern;
+import elmtable.project.ProjectIndex;
+import elmtable.text.Diagnostic;
+import elmtable.text.Names;
+import elmtable.text.Nearest;
+import elmtable.text.Problem;
+import elmtable.text.Range;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * Checks a page: how its elements are located, and that references in locators are places of the
+ * name.
+ */
+final class PageChecks {
+  /** Parts of CSS and XPath that count. */
+  private static final Pattern POSITION =
+      Pattern.compile(
+          ":nth-[a-z-]+\\([^)]*\\)|:(first|last|only)-(child|of-type)|\\[ *\\d+ *\\]|position\\(\\)|last\\(\\)");
+
+  /** The ways of locating whose languages can count. */
+  private static final List<Locator.By> COUNTING = Arrays.asList(Locator.By.CSS, Locator.By.XPATH);
+
+  private PageChecks() {}
+
+  static List<Diagnostic> check(PageBlock page, ProjectIndex index) {
+    List<Diagnostic> problems = new ArrayList<>();
+    VisibleNames names = VisibleNames.of(page.block(), index);
+    page.path()
+        .ifPresent(path ->
+            TemplateChecks.check(Template.of(path.value()), path.valueRange(), names, problems));
+    if (page.hasLocators()) {
+      for (PageBlock.Element element : page.elements()) {
+        way(element, problems);
+        locator(element, names, problems);
+      }
+    }
+    return problems;
+  }
+
+  private static void way(PageBlock.Element element, List<Diagnostic> problems) {
+    String by = element.by();
+    if (Locator.By.named(by).isEmpty()) {
+      Range range = element.row().cell("by").range();
+      problems.add(
+          new Diagnostic(
+              Problem.UNKNOWN_LOCATOR_KIND,
+              range,
+              (by.isEmpty()
+                      ? "It does not say how the element is located"
+                      : "No element is located by “" + by + "”")
+                  + "; there are "
+                  + String.join(", ", Locator.By.words())
+                  + ".",
+              Nearest.to(by, Locator.By.words()).fixes(range)));
+    }
+  }
+
+  private static void locator(
+      PageBlock.Element element, VisibleNames names, List<Diagnostic> problems) {
+    Range range = element.row().cell("locator").range();
+    Template locator = element.locator();
+    if (locator.isBlank()) {
+      problems.add(
+          new Diagnostic(
+              Problem.BAD_PROPERTY_VALUE,
+              range,
+              "“" + element.name() + "” has no locator, so nothing finds it."));
+      return;
+    }
+    TemplateChecks.grammar(locator, range, problems);
+    Matcher position = POSITION.matcher(locator.source());
+    if (position.find() && COUNTING.contains(Locator.By.named(element.by()).orElse(null))) {
+      problems.add(
+          new Diagnostic(
+              Problem.POSITION_LOCATOR,
+              range.part(position.start(), position.end()),
+              "This counts positions, so the locator finds something else when the page gets"
+                  + " another part; locate by what it says or is called."));
+    }
+    List<String> places =
+        ElementPattern.of(element.name()).places().stream().map(Names::key).toList();
+    for (Formula.Reference reference : locator.references()) {
+      if (!places.contains(Names.key(reference.written())) && names.origin(reference).isEmpty()) {
+        problems.add(
+            new Diagnostic(
+                Problem.UNKNOWN_REFERENCE,
+                range.part(reference.start(), reference.end()),
+                "“"
+                    + reference.written()
+                    + "” is neither a place in the element's name nor a value of the environment."));
+      }
+    }
+  }
+}

@@ -1,0 +1,232 @@
+package elmtable.data.readers;
+
+import elmtable.data.source.BrokenDataException;
+import elmtable.data.source.DataRow;
+import elmtable.data.source.DataSource;
+import elmtable.data.source.ProjectFiles;
+import elmtable.data.source.Rows;
+
+import de.siegmar.fastcsv.reader.CsvParseException;
+import de.siegmar.fastcsv.reader.CsvReader;
+import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
+import de.siegmar.fastcsv.reader.StringArrayHandler;
+import elmtable.text.Names;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.io.Reader;
+import java.io.UncheckedIOException;
+import java.nio.charset.Charset;
+import java.nio.charset.CodingErrorAction;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashSet;
+import java.util.Iterator;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
+
+/** A file of separated values: CSV as in RFC 4180, or with tabs. Read as a stream. */
+record DelimitedFile(
+    ProjectFiles files, String path, char separator, Charset encoding, boolean header)
+    implements DataSource {
+  @Override
+  public boolean hasTemplates() {
+    return false;
+  }
+
+  @Override
+  public List<String> columns() {
+    try (Reading reading = new Reading()) {
+      return reading.columns;
+    }
+  }
+
+  @Override
+  public Rows open() {
+    return new Reading();
+  }
+
+  private Reader text(CodingErrorAction foreign) throws IOException {
+    return new InputStreamReader(
+        ByteOrderMark.skip(files.open(path)),
+        encoding
+            .newDecoder()
+            .replaceWith(String.valueOf(DelimitedScan.FOREIGN))
+            .onMalformedInput(foreign)
+            .onUnmappableCharacter(foreign));
+  }
+
+  @Override
+  public long count(Consumer<String> faults) {
+    List<String> columns = columns();
+    try (Reader text = text(CodingErrorAction.REPLACE)) {
+      DelimitedScan scan = new DelimitedScan(text, separator);
+      if (header) {
+        scan.next();
+      }
+      long number = 0;
+      for (int size = scan.next(); size > 0; size = scan.next()) {
+        number++;
+        if (size != columns.size()) {
+          faults.accept(fault(number, size, columns));
+        }
+      }
+      return number;
+    } catch (DelimitedScan.FaultException fault) {
+      throw broken(reason(fault));
+    } catch (IOException failed) {
+      throw unreadable(failed);
+    }
+  }
+
+  /** The first place at which the file goes wrong, if it does. */
+  private Optional<BrokenDataException> fault() {
+    try (Reader text = text(CodingErrorAction.REPLACE)) {
+      DelimitedScan scan = new DelimitedScan(text, separator);
+      while (scan.next() > 0) {}
+      return Optional.empty();
+    } catch (DelimitedScan.FaultException fault) {
+      return Optional.of(broken(reason(fault)));
+    } catch (IOException gone) {
+      // What failed first is told then.
+      return Optional.empty();
+    }
+  }
+
+  private String reason(DelimitedScan.FaultException fault) {
+    String where = "row " + fault.row() + ", column " + fault.column() + ": ";
+    return where
+        + switch (fault.kind()) {
+          case ENCODING -> "a character is not " + encoding.name() + "; name the file's encoding";
+          case OPEN_QUOTE -> "a quote opens in line " + fault.line() + " and never closes";
+          case BEHIND_QUOTE -> "behind a closing quote only a separator may follow";
+        };
+  }
+
+  private BrokenDataException unreadable(IOException failed) {
+    return new BrokenDataException(path + " cannot be read: " + failed.getMessage() + ".");
+  }
+
+  private BrokenDataException broken(String reason) {
+    return new BrokenDataException(path + ", " + reason + ".");
+  }
+
+  /** What is wrong with a row of so many cells. */
+  private String fault(long number, int size, List<String> columns) {
+    long fileRow = header ? number + 1 : number;
+    if (size < columns.size()) {
+      return path
+          + ", row "
+          + fileRow
+          + ", column "
+          + (size + 1)
+          + ": the row ends before “"
+          + columns.get(size)
+          + "”.";
+    }
+    if (size > columns.size()) {
+      return path
+          + ", row "
+          + fileRow
+          + ", column "
+          + (columns.size() + 1)
+          + ": there are only "
+          + columns.size()
+          + " columns.";
+    }
+    return "";
+  }
+
+  private final class Reading implements Rows {
+    private final CsvReader<String[]> reader;
+    private final Iterator<String[]> records;
+    private final List<String> columns;
+    private String[] ahead;
+    private int number;
+
+    Reading() {
+      try {
+        reader =
+            CsvReader.builder()
+                .fieldSeparator(separator)
+                .missingFieldStrategy(FieldMismatchStrategy.IGNORE)
+                .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
+                .allowUnclosedQuote(false)
+                .build(StringArrayHandler.of(), text(CodingErrorAction.REPORT));
+      } catch (IOException failed) {
+        throw unreadable(failed);
+      }
+      records = reader.iterator();
+      String[] first = record();
+      columns = first == null ? List.of() : header ? named(first) : numbered(first.length);
+      ahead = header ? null : first;
+    }
+
+    private List<String> numbered(int size) {
+      List<String> names = new ArrayList<>();
+      for (int i = 1; i <= size; i++) {
+        names.add("column " + i);
+      }
+      return names;
+    }
+
+    private List<String> named(String[] first) {
+      List<String> names = new ArrayList<>();
+      Set<String> seen = new HashSet<>();
+      for (String name : first) {
+        String trimmed = name.strip();
+        names.add(trimmed);
+        if (trimmed.isEmpty()) {
+          throw broken("column " + names.size() + " has no name in the first row");
+        }
+        if (!seen.add(Names.key(trimmed))) {
+          throw broken(
+              "row 1, column " + names.size() + ": a second column is called “" + trimmed + "”");
+        }
+      }
+      return names;
+    }
+
+    @Override
+    public DataRow next() {
+      String[] cells = ahead != null ? ahead : record();
+      ahead = null;
+      if (cells == null) {
+        return null;
+      }
+      number++;
+      int size = cells.length;
+      if (size == columns.size()) {
+        return new DataRow(number, List.of(cells), "");
+      }
+      String[] fitting = Arrays.copyOf(cells, columns.size());
+      Arrays.fill(fitting, Math.min(size, fitting.length), fitting.length, "");
+      return new DataRow(number, List.of(fitting), fault(number, size, columns));
+    }
+
+    /** The next record; where it cannot be read, the file is read once more to tell why. */
+    private String[] record() {
+      try {
+        return records.hasNext() ? records.next() : null;
+      } catch (CsvParseException | UncheckedIOException unreadable) {
+        close();
+        throw fault().orElseGet(() -> broken(String.valueOf(unreadable.getMessage())));
+      }
+    }
+
+    private BrokenDataException broken(String reason) {
+      close();
+      return DelimitedFile.this.broken(reason);
+    }
+
+    @Override
+    public void close() {
+      try {
+        reader.close();
+      } catch (IOException ignored) {
+        // A file that was only read has nothing left to lose.
+      }
+    }
+  }
+}

@@ -1,0 +1,10 @@
+package elmtable.data.source;
+
+/** A source that cannot be read on; the message names file, row and column. */
+public final class BrokenDataException extends RuntimeException {
+  private static final long serialVersionUID = 1;
+
+  public BrokenDataException(String message) {
+    super(message, null, false, false);
+  }
+}

@@ -1,0 +1,11 @@
+package elmtable.run.event;
+
+/** Keeps pictures and sources. */
+@FunctionalInterface
+public interface EvidenceKeeper {
+  /**
+   * Keeps some bytes and gives the name under which they are found; the same bytes may get the same
+   * name.
+   */
+  String keep(byte[] content, String suffix);
+}
