@@ -2,7 +2,6 @@ package elmtable.check;
 
 import elmtable.check.rules.ScenarioChecks;
 import elmtable.check.rules.StepChecks;
-
 import elmtable.language.BlockKind;
 import elmtable.language.Document.Placed;
 import elmtable.language.Section;

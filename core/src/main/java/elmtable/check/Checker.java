@@ -1,24 +1,15 @@
 package elmtable.check;
 
-import elmtable.check.rules.BlockChecks;
-import elmtable.check.rules.ColumnChecks;
-
-import elmtable.block.BrowserBlock;
-import elmtable.block.EnvironmentBlock;
-import elmtable.block.FixtureBlock;
-import elmtable.block.HookBlock;
-import elmtable.block.PageBlock;
-import elmtable.block.PlanBlock;
-import elmtable.block.SuiteBlock;
 import elmtable.check.Checked.CheckedBlock;
 import elmtable.check.Checked.CheckedDocument;
 import elmtable.check.Checked.DocumentProblems;
 import elmtable.check.Checked.Inputs;
+import elmtable.check.rules.BlockChecks;
+import elmtable.check.rules.ColumnChecks;
 import elmtable.language.Block;
 import elmtable.language.BlockKind;
 import elmtable.language.Document.Placed;
 import elmtable.project.CaseEntry;
-import elmtable.project.DataEntry;
 import elmtable.project.DocumentIndex;
 import elmtable.project.KeywordEntry;
 import elmtable.project.LookupLog;

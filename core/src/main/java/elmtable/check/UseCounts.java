@@ -1,7 +1,6 @@
 package elmtable.check;
 
 import elmtable.check.rules.ColumnChecks;
-
 import elmtable.language.BlockKind;
 import elmtable.language.Cell;
 import elmtable.language.Document.Placed;

@@ -1,16 +1,15 @@
 package elmtable.data;
 
-import elmtable.data.source.BrokenDataException;
-import elmtable.data.shaping.Combined;
+import elmtable.block.DataBlock;
 import elmtable.data.readers.DataContext;
-import elmtable.data.source.DataSource;
 import elmtable.data.readers.FileSources;
+import elmtable.data.readers.TypedRows;
+import elmtable.data.shaping.Combined;
 import elmtable.data.shaping.LimitValues;
 import elmtable.data.shaping.ShapingReader;
 import elmtable.data.shaping.Stage;
-import elmtable.data.readers.TypedRows;
-
-import elmtable.block.DataBlock;
+import elmtable.data.source.BrokenDataException;
+import elmtable.data.source.DataSource;
 import elmtable.language.Block;
 import elmtable.language.Line;
 import elmtable.language.Lists;

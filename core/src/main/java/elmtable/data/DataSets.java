@@ -1,11 +1,10 @@
 package elmtable.data;
 
 import elmtable.data.readers.DataContext;
+import elmtable.data.readers.TypedRows;
+import elmtable.data.shaping.Stage;
 import elmtable.data.source.DataSource;
 import elmtable.data.source.ProjectFiles;
-import elmtable.data.shaping.Stage;
-import elmtable.data.readers.TypedRows;
-
 import elmtable.language.Block;
 import elmtable.language.Line;
 import elmtable.language.SectionBody;

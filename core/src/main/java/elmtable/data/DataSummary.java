@@ -2,7 +2,6 @@ package elmtable.data;
 
 import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.DataSource;
-
 import java.util.ArrayList;
 import java.util.List;
 

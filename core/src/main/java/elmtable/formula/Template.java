@@ -88,7 +88,7 @@ public record Template(String source, List<Part> parts, List<FormulaProblem> pro
       Formula formula = new FormulaParser(source).whole();
       return new Template(
           source, List.of(new Place(formula, false, -1, source.length())), List.of());
-    } catch (FormulaParser.UnreadableException unreadable) {
+    } catch (FormulaScanner.UnreadableException unreadable) {
       return new Template(source, List.of(), List.of(unreadable.problem));
     }
   }

@@ -81,7 +81,7 @@ final class TemplateParser {
       Formula formula = new FormulaParser(inside).whole();
       endPlain();
       parts.add(new Template.Place(formula, lenient, at, end + 1));
-    } catch (FormulaParser.UnreadableException unreadable) {
+    } catch (FormulaScanner.UnreadableException unreadable) {
       if (lenient) {
         plain.append('<');
         at++;

@@ -1,9 +1,9 @@
 package elmtable.project;
 
-import elmtable.data.source.BrokenDataException;
 import elmtable.data.DataSets;
-import elmtable.data.source.DataSource;
 import elmtable.data.DataSummary;
+import elmtable.data.source.BrokenDataException;
+import elmtable.data.source.DataSource;
 import elmtable.language.Block;
 import elmtable.language.Cell;
 import elmtable.language.Line;

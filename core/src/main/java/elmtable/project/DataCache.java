@@ -1,9 +1,9 @@
 package elmtable.project;
 
-import elmtable.data.source.BrokenDataException;
-import elmtable.data.readers.DataContext;
 import elmtable.data.DataSets;
 import elmtable.data.DataSummary;
+import elmtable.data.readers.DataContext;
+import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.ProjectFiles;
 import elmtable.formula.EvaluationContext;
 import elmtable.formula.Evaluator;

@@ -1,10 +1,5 @@
 package elmtable.run;
 
-import elmtable.run.event.EventPublisher;
-import elmtable.run.event.EvidenceKeeper;
-import elmtable.run.event.Outcome;
-import elmtable.run.event.RunEvent;
-
 import elmtable.binding.BindingContext;
 import elmtable.block.ValuesTable;
 import elmtable.browser.Browser;
@@ -17,6 +12,10 @@ import elmtable.plan.ExecutableCase;
 import elmtable.project.CaseEntry;
 import elmtable.project.CaseRow;
 import elmtable.project.Environments;
+import elmtable.run.event.EventPublisher;
+import elmtable.run.event.EvidenceKeeper;
+import elmtable.run.event.Outcome;
+import elmtable.run.event.RunEvent;
 import elmtable.text.Names;
 import java.time.Duration;
 import java.time.Instant;

@@ -1,10 +1,9 @@
 package elmtable.run;
 
-import elmtable.run.event.Outcome;
-
 import elmtable.plan.ExecutableCase;
 import elmtable.project.CaseEntry;
 import elmtable.project.Project;
+import elmtable.run.event.Outcome;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Collection;

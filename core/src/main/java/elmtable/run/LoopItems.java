@@ -1,8 +1,8 @@
 package elmtable.run;
 
+import elmtable.data.DataSets;
 import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.DataRow;
-import elmtable.data.DataSets;
 import elmtable.data.source.DataSource;
 import elmtable.data.source.Rows;
 import elmtable.formula.Evaluator;

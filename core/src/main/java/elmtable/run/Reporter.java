@@ -1,10 +1,9 @@
 package elmtable.run;
 
+import elmtable.formula.Value;
 import elmtable.run.event.EventPublisher;
 import elmtable.run.event.EvidenceKeeper;
 import elmtable.run.event.RunEvent;
-
-import elmtable.formula.Value;
 import elmtable.run.event.RunEvent.NamedValue;
 import java.util.List;
 

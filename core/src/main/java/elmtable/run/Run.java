@@ -1,14 +1,13 @@
 package elmtable.run;
 
+import elmtable.browser.Browser;
+import elmtable.plan.ExecutableCase;
 import elmtable.run.event.EventPublisher;
 import elmtable.run.event.EvidenceKeeper;
 import elmtable.run.event.Failure;
 import elmtable.run.event.Outcome;
 import elmtable.run.event.RunEvent;
 import elmtable.run.event.RunListener;
-
-import elmtable.browser.Browser;
-import elmtable.plan.ExecutableCase;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.EnumMap;

@@ -1,9 +1,8 @@
 package elmtable.run;
 
+import elmtable.browser.Browser;
 import elmtable.run.event.EvidenceKeeper;
 import elmtable.run.event.RunListener;
-
-import elmtable.browser.Browser;
 import java.util.List;
 
 /** Starts runs. */

@@ -1,7 +1,6 @@
 package elmtable.run;
 
 import elmtable.run.event.Failure;
-
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 

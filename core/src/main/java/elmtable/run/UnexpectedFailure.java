@@ -1,9 +1,8 @@
 package elmtable.run;
 
-import elmtable.run.event.Failure;
-
 import elmtable.formula.FormulaException;
 import elmtable.language.Step;
+import elmtable.run.event.Failure;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 

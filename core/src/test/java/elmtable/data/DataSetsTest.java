@@ -1,16 +1,15 @@
 package elmtable.data;
 
-import elmtable.data.source.BrokenDataException;
-import elmtable.data.readers.DataContext;
-import elmtable.data.source.DataRow;
-import elmtable.data.source.DataSource;
-import elmtable.data.source.ProjectFiles;
-import elmtable.data.source.Rows;
-
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import elmtable.data.readers.DataContext;
+import elmtable.data.source.BrokenDataException;
+import elmtable.data.source.DataRow;
+import elmtable.data.source.DataSource;
+import elmtable.data.source.ProjectFiles;
+import elmtable.data.source.Rows;
 import elmtable.language.Block;
 import elmtable.language.DocumentParser;
 import elmtable.text.Diagnostic;

@@ -1,12 +1,9 @@
 package elmtable.data;
 
-import elmtable.data.DataSets;
-import elmtable.data.source.DataSource;
-import elmtable.data.DataSummary;
-
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import elmtable.data.source.DataSource;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;

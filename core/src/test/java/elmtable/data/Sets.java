@@ -5,7 +5,6 @@ import elmtable.data.source.DataRow;
 import elmtable.data.source.DataSource;
 import elmtable.data.source.ProjectFiles;
 import elmtable.data.source.Rows;
-
 import elmtable.language.Block;
 import elmtable.language.Document.Placed;
 import elmtable.language.DocumentParser;

@@ -1,13 +1,12 @@
 package elmtable.data;
 
-import elmtable.data.source.DataSource;
-import elmtable.data.source.Rows;
-import elmtable.data.shaping.Stage;
-
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import elmtable.check.CheckedProject;
+import elmtable.data.shaping.Stage;
+import elmtable.data.source.DataSource;
+import elmtable.data.source.Rows;
 import elmtable.project.TestProjects;
 import elmtable.text.Diagnostic;
 import elmtable.text.Severity;

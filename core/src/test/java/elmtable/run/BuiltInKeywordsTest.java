@@ -1,8 +1,5 @@
 package elmtable.run;
 
-import elmtable.run.event.Outcome;
-import elmtable.run.event.RunEvent;
-
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertNotNull;
 import static org.junit.jupiter.api.Assertions.assertNull;
@@ -14,6 +11,8 @@ import elmtable.keyword.MethodKeyword;
 import elmtable.keyword.builtin.BuiltInKeywords;
 import elmtable.project.Project;
 import elmtable.project.TestProjects;
+import elmtable.run.event.Outcome;
+import elmtable.run.event.RunEvent;
 import elmtable.text.Severity;
 import java.io.IOException;
 import java.net.InetSocketAddress;

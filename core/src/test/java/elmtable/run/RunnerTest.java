@@ -1,9 +1,5 @@
 package elmtable.run;
 
-import elmtable.run.event.Outcome;
-import elmtable.run.event.RunEvent;
-import elmtable.run.event.RunListener;
-
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
@@ -16,6 +12,9 @@ import elmtable.plan.Selection;
 import elmtable.project.Project;
 import elmtable.project.TestProjects;
 import elmtable.report.EventLines;
+import elmtable.run.event.Outcome;
+import elmtable.run.event.RunEvent;
+import elmtable.run.event.RunListener;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.time.Duration;

@@ -1,13 +1,12 @@
 package elmtable.run;
 
-import elmtable.run.event.RunListener;
-
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import elmtable.check.CheckedProject;
 import elmtable.plan.Planner;
 import elmtable.plan.Selection;
 import elmtable.project.Project;
+import elmtable.run.event.RunListener;
 import java.time.Duration;
 import java.util.List;
 

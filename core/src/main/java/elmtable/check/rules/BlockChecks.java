@@ -29,7 +29,11 @@ public final class BlockChecks {
    * @param winner whether it is the one that its name finds
    */
   public static List<Diagnostic> of(
-      Project recording, DocumentIndex index, Placed placed, Optional<CaseEntry> entry, boolean winner) {
+      Project recording,
+      DocumentIndex index,
+      Placed placed,
+      Optional<CaseEntry> entry,
+      boolean winner) {
     StepChecks steps = new StepChecks(recording.index());
     Block block = placed.block();
     return switch (block.kind()) {

@@ -113,7 +113,8 @@ public final class ColumnChecks {
    *
    * @param used what the block uses
    */
-  public static List<Symbol> uses(Block block, Optional<Block> suite, Set<Symbol> used, Project project) {
+  public static List<Symbol> uses(
+      Block block, Optional<Block> suite, Set<Symbol> used, Project project) {
     List<Symbol> columns = new ArrayList<>();
     String said = null;
     for (Symbol symbol : used) {

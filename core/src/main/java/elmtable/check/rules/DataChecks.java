@@ -1,13 +1,13 @@
 package elmtable.check.rules;
 
 import elmtable.block.DataBlock;
+import elmtable.data.DataSets;
+import elmtable.data.DataSummary;
+import elmtable.data.shaping.Stage;
 import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.DataRow;
-import elmtable.data.DataSets;
 import elmtable.data.source.DataSource;
-import elmtable.data.DataSummary;
 import elmtable.data.source.Rows;
-import elmtable.data.shaping.Stage;
 import elmtable.language.BlockKind;
 import elmtable.language.Line;
 import elmtable.project.DataEntry;

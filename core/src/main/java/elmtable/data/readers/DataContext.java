@@ -1,7 +1,6 @@
 package elmtable.data.readers;
 
 import elmtable.data.source.ProjectFiles;
-
 import elmtable.language.Block;
 import java.util.Optional;
 

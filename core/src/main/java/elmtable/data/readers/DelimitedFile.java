@@ -1,15 +1,14 @@
 package elmtable.data.readers;
 
+import de.siegmar.fastcsv.reader.CsvParseException;
+import de.siegmar.fastcsv.reader.CsvReader;
+import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
+import de.siegmar.fastcsv.reader.StringArrayHandler;
 import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.DataRow;
 import elmtable.data.source.DataSource;
 import elmtable.data.source.ProjectFiles;
 import elmtable.data.source.Rows;
-
-import de.siegmar.fastcsv.reader.CsvParseException;
-import de.siegmar.fastcsv.reader.CsvReader;
-import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
-import de.siegmar.fastcsv.reader.StringArrayHandler;
 import elmtable.text.Names;
 import java.io.IOException;
 import java.io.InputStreamReader;

@@ -1,11 +1,10 @@
 package elmtable.data.readers;
 
+import com.fasterxml.jackson.core.JsonPointer;
+import elmtable.block.DataBlock;
 import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.DataSource;
 import elmtable.data.source.ProjectFiles;
-
-import com.fasterxml.jackson.core.JsonPointer;
-import elmtable.block.DataBlock;
 import elmtable.language.Line;
 import elmtable.text.Diagnostic;
 import elmtable.text.Names;

@@ -1,18 +1,17 @@
 package elmtable.data.readers;
 
-import elmtable.data.source.BrokenDataException;
-import elmtable.data.source.DataRow;
-import elmtable.data.source.DataSource;
-import elmtable.data.source.ProjectFiles;
-import elmtable.data.source.Rows;
-import elmtable.data.shaping.Shaping;
-
 import com.fasterxml.jackson.core.JacksonException;
 import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonParser;
 import com.fasterxml.jackson.core.JsonPointer;
 import com.fasterxml.jackson.core.JsonToken;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import elmtable.data.shaping.Shaping;
+import elmtable.data.source.BrokenDataException;
+import elmtable.data.source.DataRow;
+import elmtable.data.source.DataSource;
+import elmtable.data.source.ProjectFiles;
+import elmtable.data.source.Rows;
 import elmtable.text.Names;
 import java.io.IOException;
 import java.util.ArrayList;

@@ -2,7 +2,6 @@ package elmtable.data.readers;
 
 import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.ProjectFiles;
-
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;

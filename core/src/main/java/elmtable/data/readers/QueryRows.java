@@ -5,7 +5,6 @@ import elmtable.data.source.DataRow;
 import elmtable.data.source.DataSource;
 import elmtable.data.source.ProjectFiles;
 import elmtable.data.source.Rows;
-
 import elmtable.text.Names;
 import java.io.IOException;
 import java.nio.file.Path;

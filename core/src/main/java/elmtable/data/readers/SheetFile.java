@@ -4,7 +4,6 @@ import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.DataRow;
 import elmtable.data.source.DataSource;
 import elmtable.data.source.Rows;
-
 import elmtable.text.Names;
 import java.util.ArrayList;
 import java.util.HashSet;

@@ -3,7 +3,6 @@ package elmtable.data.readers;
 import elmtable.data.source.DataRow;
 import elmtable.data.source.DataSource;
 import elmtable.data.source.Rows;
-
 import elmtable.language.Cell;
 import elmtable.language.Line;
 import elmtable.language.SectionBody;

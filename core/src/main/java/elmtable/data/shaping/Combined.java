@@ -1,11 +1,10 @@
 package elmtable.data.shaping;
 
+import elmtable.data.pairs.PairwiseRows;
 import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.DataRow;
 import elmtable.data.source.DataSource;
 import elmtable.data.source.Rows;
-
-import elmtable.data.pairs.PairwiseRows;
 import elmtable.formula.Escapes;
 import elmtable.text.Names;
 import java.math.BigInteger;
@@ -157,7 +156,8 @@ public final class Combined {
   }
 
   /** Few rows in which every row of each set stands with every row of each other at least once. */
-  public record PairsOf(List<DataSource> sources, long seed, List<int[][]> kept) implements DataSource {
+  public record PairsOf(List<DataSource> sources, long seed, List<int[][]> kept)
+      implements DataSource {
     public static PairsOf of(List<DataSource> sources, long seed) {
       return new PairsOf(sources, seed, new ArrayList<>(1));
     }
@@ -274,7 +274,8 @@ public final class Combined {
   /**
    * The rows of one set, then those of the next; a column that a set lacks is empty in its rows.
    */
-  public record OneAfterAnother(List<DataSource> sources, List<String> columns) implements DataSource {
+  public record OneAfterAnother(List<DataSource> sources, List<String> columns)
+      implements DataSource {
     public static OneAfterAnother of(List<DataSource> sources) {
       List<String> columns = new ArrayList<>();
       for (String column : Combined.columns(sources)) {

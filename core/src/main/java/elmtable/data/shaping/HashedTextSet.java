@@ -1,7 +1,6 @@
 package elmtable.data.shaping;
 
 import elmtable.data.source.BrokenDataException;
-
 import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 import org.apache.commons.codec.digest.MurmurHash3;

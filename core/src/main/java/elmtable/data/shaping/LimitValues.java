@@ -4,7 +4,6 @@ import elmtable.data.source.DataRow;
 import elmtable.data.source.DataSource;
 import elmtable.data.source.RowList;
 import elmtable.data.source.Rows;
-
 import elmtable.formula.Value;
 import elmtable.formula.Values;
 import java.math.BigDecimal;

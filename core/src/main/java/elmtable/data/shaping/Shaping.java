@@ -5,7 +5,6 @@ import elmtable.data.source.DataSource;
 import elmtable.data.source.RowList;
 import elmtable.data.source.Rows;
 import elmtable.data.source.RowsOver;
-
 import elmtable.formula.EvaluationContext;
 import elmtable.formula.Evaluator;
 import elmtable.formula.Formula;

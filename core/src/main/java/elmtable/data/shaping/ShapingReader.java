@@ -1,7 +1,6 @@
 package elmtable.data.shaping;
 
 import elmtable.data.source.DataSource;
-
 import elmtable.formula.Formula;
 import elmtable.formula.FormulaProblem;
 import elmtable.formula.Kind;
@@ -37,7 +36,8 @@ public final class ShapingReader {
   /**
    * @param properties those that shape, by their word
    */
-  public ShapingReader(Function<String, Optional<Line.Property>> properties, List<Diagnostic> problems) {
+  public ShapingReader(
+      Function<String, Optional<Line.Property>> properties, List<Diagnostic> problems) {
     this.properties = properties;
     this.problems = problems;
   }

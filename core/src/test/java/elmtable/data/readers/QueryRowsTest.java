@@ -1,12 +1,11 @@
 package elmtable.data.readers;
 
-import elmtable.data.source.BrokenDataException;
-import elmtable.data.source.ProjectFiles;
-import elmtable.data.source.Rows;
-
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 
+import elmtable.data.source.BrokenDataException;
+import elmtable.data.source.ProjectFiles;
+import elmtable.data.source.Rows;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;

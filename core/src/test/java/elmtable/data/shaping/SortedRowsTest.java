@@ -1,15 +1,14 @@
 package elmtable.data.shaping;
 
-import elmtable.data.source.BrokenDataException;
-import elmtable.data.source.DataRow;
-import elmtable.data.source.RowList;
-import elmtable.data.source.Rows;
-
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertNull;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import elmtable.data.source.BrokenDataException;
+import elmtable.data.source.DataRow;
+import elmtable.data.source.RowList;
+import elmtable.data.source.Rows;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;

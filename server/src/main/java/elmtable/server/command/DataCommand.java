@@ -2,12 +2,12 @@ package elmtable.server.command;
 
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
+import elmtable.data.DataSets;
+import elmtable.data.shaping.Stage;
 import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.DataRow;
-import elmtable.data.DataSets;
 import elmtable.data.source.DataSource;
 import elmtable.data.source.Rows;
-import elmtable.data.shaping.Stage;
 import elmtable.language.BlockKind;
 import elmtable.project.DataEntry;
 import elmtable.project.NamedBlock;

@@ -1,0 +1,108 @@
+package elmtable.refactoring;
+
+import elmtable.language.Block;
+import elmtable.language.BlockKind;
+import elmtable.language.Line;
+import elmtable.language.Lists;
+import elmtable.project.CaseEntry;
+import elmtable.project.Project;
+import elmtable.text.Names;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** Finds names in properties, most of which are lists. */
+final class PropertyUses {
+  private final Project project;
+  private final RenameTarget thing;
+  private final Map<Block, CaseEntry> cases;
+  private final UseList uses;
+
+  PropertyUses(Project project, RenameTarget thing, Map<Block, CaseEntry> cases, UseList uses) {
+    this.project = project;
+    this.thing = thing;
+    this.cases = cases;
+    this.uses = uses;
+  }
+
+  void find(Block block, Line.Property property) {
+    switch (thing) {
+      case RenameTarget.Named named -> {
+        if (namedBy(named.kind(), block.kind(), property.word())) {
+          listed(property, named.name());
+        }
+        if (named.kind() == BlockKind.SUITE && property.word().equals("after")) {
+          for (String name : listOf(property)) {
+            int slash = name.indexOf('/');
+            if (slash > 0 && Names.same(name.substring(0, slash), named.name())) {
+              listed(property, name, 0, slash);
+            }
+          }
+        }
+      }
+      case RenameTarget.Case one -> {
+        if (property.word().equals("after") && cases.containsKey(block)) {
+          for (String name : listOf(property)) {
+            after(cases.get(block), property, name, one);
+          }
+        }
+      }
+      case RenameTarget.Element ignored -> {}
+      case RenameTarget.Parameter ignored -> {}
+      case RenameTarget.Column ignored -> {}
+    }
+  }
+
+  private static boolean namedBy(BlockKind kind, BlockKind of, String property) {
+    return switch (kind) {
+      case PAGE -> property.equals("pages");
+      case DATA_SET -> property.equals("data") || property.equals("combine");
+      case FIXTURE -> property.equals("fixtures") || property.equals("needs");
+      case ENVIRONMENT -> property.equals("like") || property.equals("environments");
+      case BROWSER -> property.equals("browsers");
+      case SUITE -> property.equals("suites");
+      case KEYWORD -> of == BlockKind.FIXTURE && property.equals("check");
+      default -> false;
+    };
+  }
+
+  private static List<String> listOf(Line.Property property) {
+    return Lists.split(property.value());
+  }
+
+  private void listed(Line.Property property, String name) {
+    for (String each : listOf(property)) {
+      String written = each;
+      // A combination's first words say how its sets are combined.
+      for (String how : List.of("all of ", "pairs of ", "side by side ", "one after another ")) {
+        if (property.word().equals("combine") && each.startsWith(how)) {
+          written = each.substring(how.length()).strip();
+        }
+      }
+      if (Names.same(written, name)) {
+        listed(property, written, 0, written.length());
+      }
+    }
+  }
+
+  /** A part of a name in a list. */
+  private void listed(Line.Property property, String written, int from, int to) {
+    int start = property.value().indexOf(written);
+    if (start >= 0 && property.valueRange().end() - property.valueRange().start() >= start + to) {
+      String text = written.substring(from, to);
+      uses.add(property.valueRange().part(start + from, start + to), text, false);
+    }
+  }
+
+  private void after(CaseEntry later, Line.Property property, String name, RenameTarget.Case one) {
+    Optional<CaseEntry> earlier = project.index().caseNamed(name, later);
+    boolean found =
+        earlier.isPresent()
+            && Names.same(earlier.get().suiteName(), one.suite())
+            && Names.same(earlier.get().name(), one.name());
+    if (found) {
+      boolean whole = Names.same(name, one.name());
+      listed(property, name, whole ? 0 : name.indexOf('/') + 1, name.length());
+    }
+  }
+}
