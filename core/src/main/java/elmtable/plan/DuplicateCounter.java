@@ -1,8 +1,8 @@
 package elmtable.plan;
 
-import java.util.HashMap;
+import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
+import it.unimi.dsi.fastutil.longs.Long2LongOpenHashMap;
 import java.util.List;
-import java.util.Map;
 
 /**
  * Counts how often names came, and how often rows came that gave the same name, by hashes of 64
@@ -14,16 +14,18 @@ final class DuplicateCounter {
   private static final long FNV_PRIME = 0x100000001b3L;
   private static final long END_OF_TEXT = 0x1_0000;
 
-  /** Each name's hash, and behind it that of the first row with that name. */
-  private long[] table = new long[128];
-
-  private int size;
+  /** Each name's hash, with that of the first row with that name. */
+  private final Long2LongOpenHashMap firstRows = new Long2LongOpenHashMap();
 
   /** How often those names came that came more than once. */
-  private final Map<Long, Integer> names = new HashMap<>();
+  private final Long2IntOpenHashMap names = new Long2IntOpenHashMap();
 
   /** How often those rows came whose name came more than once. */
-  private final Map<Long, Integer> rows = new HashMap<>();
+  private final Long2IntOpenHashMap rows = new Long2IntOpenHashMap();
+
+  DuplicateCounter() {
+    names.defaultReturnValue(1);
+  }
 
   /**
    * How often a name and a row came, this time included.
@@ -36,25 +38,18 @@ final class DuplicateCounter {
 
   /** Counts a row with the name that it gives. */
   Times count(String name, List<String> row) {
-    long nameHash = mixed(hash(FNV_START, name));
+    long nameHash = hash(FNV_START, name);
     long rowHash = FNV_START;
     for (int i = 0; i < row.size(); i++) {
       rowHash = (hash(rowHash, row.get(i)) ^ END_OF_TEXT) * FNV_PRIME;
     }
-    int at = place(table, nameHash);
-    if (table[at] != nameHash) {
-      table[at] = nameHash;
-      table[at + 1] = rowHash;
-      size++;
-      if (size * 8L > table.length * 3L) {
-        grow();
-      }
+    long firstRow = firstRows.putIfAbsent(nameHash, rowHash);
+    if (firstRow == firstRows.defaultReturnValue()) {
       return Times.FIRST;
     }
-    int before = rowHash == table[at + 1] ? 1 : 0;
-    return new Times(
-        names.merge(nameHash, 2, (times, two) -> times + 1),
-        rows.merge(rowHash, before + 1, (times, first) -> times + 1));
+    int again = rows.getOrDefault(rowHash, firstRow == rowHash ? 1 : 0) + 1;
+    rows.put(rowHash, again);
+    return new Times(names.addTo(nameHash, 1) + 1, again);
   }
 
   /** FNV-1a over UTF-16 units. */
@@ -66,32 +61,10 @@ final class DuplicateCounter {
     return hash;
   }
 
-  /** The last step of SplitMix64; 0 marks a free place and is no hash. */
+  /** The last step of SplitMix64. */
   static long mixed(long raw) {
     long hash = (raw ^ (raw >>> 30)) * 0xbf58476d1ce4e5b9L;
     hash = (hash ^ (hash >>> 27)) * 0x94d049bb133111ebL;
-    hash ^= hash >>> 31;
-    return hash == 0 ? 1 : hash;
-  }
-
-  private static int place(long[] table, long hash) {
-    int mask = table.length - 2;
-    int at = (int) hash & mask;
-    while (table[at] != 0 && table[at] != hash) {
-      at = (at + 2) & mask;
-    }
-    return at;
-  }
-
-  private void grow() {
-    long[] larger = new long[table.length * 2];
-    for (int i = 0; i < table.length; i += 2) {
-      if (table[i] != 0) {
-        int at = place(larger, table[i]);
-        larger[at] = table[i];
-        larger[at + 1] = table[i + 1];
-      }
-    }
-    table = larger;
+    return hash ^ hash >>> 31;
   }
 }

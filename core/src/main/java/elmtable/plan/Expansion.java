@@ -47,7 +47,12 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
 
   /** A setting, with the names that were given in it. */
   private record TargetNames(
-      RunTarget target, int salt, Identity identity, CaseNames names, DuplicateCounter repeats) {}
+      RunTarget target,
+      String fault,
+      int salt,
+      Identity identity,
+      CaseNames names,
+      DuplicateCounter repeats) {}
 
   Expansion(CasePlan plan) {
     this.plan = plan;
@@ -60,6 +65,7 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
     Map<String, Value> values = plan.values().getOrDefault(target.environment(), Map.of());
     return new TargetNames(
         target,
+        plan.targetFault().apply(target),
         target.hashCode(),
         new Identity(entry, target),
         new CaseNames(entry, values),
@@ -200,7 +206,7 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
       boolean again = oneName || times.name() > 1;
       String name = again ? filled + ", " + (keyed ? row.key() : "row " + row.number()) : filled;
       String identity = named.identity().of(rowKey, keyed ? 1 : times.row());
-      add(named.target(), used, identity, name, partTags, fault);
+      add(named, used, identity, name, partTags, fault);
     }
   }
 
@@ -221,13 +227,13 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
       if (!passesOver()) {
         String name = named.names().of(Optional.empty());
         String identity = named.identity().of(rowKey, 1);
-        add(named.target(), Optional.empty(), identity, name, tags, fault);
+        add(named, Optional.empty(), identity, name, tags, fault);
       }
     }
   }
 
   private void add(
-      RunTarget target,
+      TargetNames named,
       Optional<CaseRow> row,
       String identity,
       String name,
@@ -243,9 +249,9 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
             name,
             tags,
             row,
-            target.environment(),
-            target.browser(),
-            fault.isEmpty() ? plan.targetFault().apply(target) : fault,
+            named.target().environment(),
+            named.target().browser(),
+            fault.isEmpty() ? named.fault() : fault,
             plan.needed()));
   }
 

@@ -1,5 +1,7 @@
 package elmtable.project;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import elmtable.data.DataSets;
 import elmtable.data.DataSummary;
 import elmtable.data.readers.DataContext;
@@ -17,9 +19,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.HashMap;
-import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -30,8 +30,6 @@ import java.util.Optional;
  * or file that they are made of, or a value of the environment in them changes.
  */
 final class DataCache {
-  private static final int MOST = 2_000;
-
   /**
    * @param sets what other sets were asked for, by name; null where there was none
    * @param files the versions of the files that were asked for
@@ -44,9 +42,11 @@ final class DataCache {
       Map<String, Optional<String>> files,
       Map<String, String> fills) {}
 
-  /** For each set, what is known of it in environments that give it different sources. */
-  private final Map<Block, List<CachedReading>> known =
-      Collections.synchronizedMap(new IdentityHashMap<>());
+  /**
+   * For each set, what is known of it in environments that give it different sources. Blocks are
+   * told apart by identity, and forgotten with the last snapshot that has them.
+   */
+  private final Cache<Block, List<CachedReading>> cache = Caffeine.newBuilder().weakKeys().build();
 
   DataSets.Reading reading(DataEntry entry, Project project) {
     return known(entry, project).reading();
@@ -59,11 +59,25 @@ final class DataCache {
 
   private CachedReading known(DataEntry entry, Project project) {
     Block block = entry.placed().block();
-    List<CachedReading> before = known.getOrDefault(block, List.of());
-    for (CachedReading one : before) {
-      if (holds(one, project) && isFilledAlike(one, project)) {
-        return one;
-      }
+    return valid(cache.getIfPresent(block), project)
+        .or(() ->
+            valid(cache.asMap().compute(block, (b, before) -> read(b, before, project)), project))
+        .orElseThrow();
+  }
+
+  private static Optional<CachedReading> valid(List<CachedReading> known, Project project) {
+    return known == null
+        ? Optional.empty()
+        : known.stream()
+            .filter(one -> holds(one, project) && isFilledAlike(one, project))
+            .findFirst();
+  }
+
+  /** Reads a set once, however many ask for it at the same time. */
+  private static List<CachedReading> read(
+      Block block, List<CachedReading> before, Project project) {
+    if (valid(before, project).isPresent()) {
+      return before;
     }
     LookupRecorder context = new LookupRecorder(project);
     DataSets.Reading reading = DataSets.of(block, context);
@@ -73,16 +87,10 @@ final class DataCache {
             .map(DataSummary::of)
             .orElseGet(() ->
                 new DataSummary(List.of(), 0, List.of(), reading.problems().get(0).message()));
-    CachedReading now =
-        new CachedReading(reading, summary, context.sets, context.versions, context.fills);
-    if (known.size() > MOST) {
-      known.clear();
-    }
-    List<CachedReading> all = new ArrayList<>(before);
+    List<CachedReading> all = new ArrayList<>(before == null ? List.of() : before);
     all.removeIf(one -> !holds(one, project) || isFilledAlike(one, project));
-    all.add(now);
-    known.put(block, List.copyOf(all));
-    return now;
+    all.add(new CachedReading(reading, summary, context.sets, context.versions, context.fills));
+    return List.copyOf(all);
   }
 
   private static boolean holds(CachedReading before, Project project) {
