@@ -1,5 +1,7 @@
-import { Redirect, Route, Switch } from 'wouter';
+import { ErrorBoundary } from 'react-error-boundary';
+import { Redirect, Route, Switch, useLocation } from 'wouter';
 import { useChanges } from '@/api/live';
+import { BrokenScreen } from '@/parts/BrokenScreen';
 import { Frame } from '@/parts/Frame';
 import { CasesStation } from '@/stations/cases/CasesStation';
 import { PlanStation } from '@/stations/plan/PlanStation';
@@ -7,25 +9,33 @@ import { RunsStation } from '@/stations/runs/RunsStation';
 
 export function App() {
   useChanges();
+  const [at] = useLocation();
   return (
     <Frame>
-      <Switch>
-        <Route path="/cases/*?">{(at) => <CasesStation path={decodeURIComponent(at['*'] ?? '')} />}</Route>
-        <Route path="/plan">
-          <PlanStation />
-        </Route>
-        <Route path="/runs/:run?/:number?">
-          {(at) => <RunsStation run={at.run ? Number(at.run) : null} number={at.number ? Number(at.number) : null} />}
-        </Route>
-        <Route>
-          <Redirect to={lastPlace()} replace />
-        </Route>
-      </Switch>
+      <ErrorBoundary FallbackComponent={BrokenScreen} resetKeys={[at]}>
+        <Switch>
+          <Route path="/cases/*?">{(params) => <CasesStation path={decodeURIComponent(params['*'] ?? '')} />}</Route>
+          <Route path="/plan">
+            <PlanStation />
+          </Route>
+          <Route path="/runs/:run?/:number?">
+            {(params) => (
+              <RunsStation
+                run={params.run ? Number(params.run) : null}
+                number={params.number ? Number(params.number) : null}
+              />
+            )}
+          </Route>
+          <Route>
+            <Redirect to={lastAddress()} replace />
+          </Route>
+        </Switch>
+      </ErrorBoundary>
     </Frame>
   );
 }
 
 /** What was open is open again. */
-function lastPlace(): string {
+function lastAddress(): string {
   return localStorage.getItem('place') ?? '/cases';
 }

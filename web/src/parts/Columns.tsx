@@ -1,14 +1,17 @@
 import { PanelLeftClose, PanelLeftOpen, PanelRightClose, PanelRightOpen } from 'lucide-react';
-import { type KeyboardEvent, type PointerEvent, type ReactNode, useState } from 'react';
+import { type ReactNode, useState } from 'react';
+import { Group, Panel, Separator, useDefaultLayout, usePanelRef } from 'react-resizable-panels';
 
 interface Side {
   name: string;
   content: ReactNode;
-  least: number;
-  most: number;
-  usual: number;
   foldedAtFirst?: boolean;
 }
+
+/** The width of a side that is folded, in pixels. */
+const FOLDED = 28;
+const LEFT = { least: 160, most: 360, usual: 220 };
+const RIGHT = { least: 220, most: 420, usual: 252 };
 
 /** A station's three columns: contents, sheet and lens. Contents and lens are resized and folded; both are remembered. */
 export function Columns({
@@ -18,121 +21,98 @@ export function Columns({
   children,
 }: {
   station: string;
-  contents: { name: string; content: ReactNode; foldedAtFirst?: boolean } | null;
-  lens: { name: string; content: ReactNode } | null;
+  contents: Side | null;
+  lens: Omit<Side, 'foldedAtFirst'> | null;
   children: ReactNode;
 }) {
+  const panelIds = [...(contents ? ['contents'] : []), 'sheet', ...(lens ? ['lens'] : [])];
+  const layout = useDefaultLayout({ id: `columns ${station}`, panelIds, storage: localStorage });
   return (
-    <div className="flex h-full min-w-0">
-      {contents && <SideColumn at="left" station={station} least={160} most={360} usual={220} {...contents} />}
-      <section className="relative flex min-h-0 min-w-0 flex-1 flex-col overflow-hidden bg-surface">{children}</section>
-      {lens && <SideColumn at="right" station={station} least={220} most={420} usual={252} {...lens} />}
-    </div>
+    <Group id={`columns ${station}`} className="h-full min-w-0" {...layout}>
+      {contents && (
+        <>
+          <SidePanel at="left" id="contents" {...contents} />
+          <Divider label={`Width of ${contents.name}`} />
+        </>
+      )}
+      <Panel id="sheet" className="relative flex min-h-0 min-w-0 flex-col overflow-hidden bg-surface" minSize={320}>
+        {children}
+      </Panel>
+      {lens && (
+        <>
+          <Divider label={`Width of ${lens.name}`} />
+          <SidePanel at="right" id="lens" {...lens} />
+        </>
+      )}
+    </Group>
   );
 }
 
-function remembered<T>(key: string, usual: T): T {
-  const kept = localStorage.getItem(key);
-  return kept === null ? usual : JSON.parse(kept);
+function SidePanel({ at, id, name, content, foldedAtFirst = false }: Side & { at: 'left' | 'right'; id: string }) {
+  const panel = usePanelRef();
+  const [folded, setFolded] = useState(foldedAtFirst);
+  const { least, most, usual } = at === 'left' ? LEFT : RIGHT;
+  const edge = at === 'left' ? 'border-r bg-surface' : 'border-l bg-ground';
+  const show = () => {
+    panel.current?.expand();
+    // A side that was folded from the start has no size to go back to.
+    if (panel.current?.isCollapsed()) panel.current.resize(usual);
+  };
+  return (
+    <Panel
+      id={id}
+      panelRef={panel}
+      collapsible
+      collapsedSize={FOLDED}
+      minSize={least}
+      maxSize={most}
+      defaultSize={foldedAtFirst ? FOLDED : usual}
+      groupResizeBehavior="preserve-pixel-size"
+      onResize={(size) => setFolded(size.inPixels <= FOLDED + 1)}
+      className={`flex min-h-0 flex-col border-hair-strong ${edge}`}
+    >
+      {folded ? (
+        <FoldedSide at={at} name={name} show={show} />
+      ) : (
+        <aside aria-label={name} className="relative flex min-h-0 flex-1 flex-col">
+          {content}
+          <FoldButton at={at} name={name} fold={() => panel.current?.collapse()} />
+        </aside>
+      )}
+    </Panel>
+  );
 }
 
-function SideColumn({
-  at,
-  station,
-  name,
-  content,
-  least,
-  most,
-  usual,
-  foldedAtFirst = false,
-}: Side & { at: 'left' | 'right'; station: string }) {
-  const key = `${station} ${at}`;
-  const [width, setWidth] = useState(() => remembered(`${key} width`, usual));
-  const [folded, setFolded] = useState(() => remembered(`${key} folded`, foldedAtFirst));
-  const keepWidth = (next: number) => {
-    const bounded = Math.min(most, Math.max(least, next));
-    setWidth(bounded);
-    localStorage.setItem(`${key} width`, JSON.stringify(bounded));
-  };
-  const fold = (next: boolean) => {
-    setFolded(next);
-    localStorage.setItem(`${key} folded`, JSON.stringify(next));
-  };
-  const edge = at === 'left' ? 'border-r bg-surface' : 'border-l bg-ground';
-  if (folded) {
-    const Open = at === 'left' ? PanelLeftOpen : PanelRightOpen;
-    return (
-      <aside className={`flex w-7 flex-none flex-col items-center gap-3 border-hair-strong pt-2.5 ${edge}`}>
-        <button type="button" aria-label={`Show ${name}`} title={`Show ${name}`} onClick={() => fold(false)}>
-          <Open size={15} className="text-ink-3" aria-hidden />
-        </button>
-        <span className="text-[12px] text-ink-2 [writing-mode:vertical-rl]">{name}</span>
-      </aside>
-    );
-  }
-  const Close = at === 'left' ? PanelLeftClose : PanelRightClose;
+function FoldedSide({ at, name, show }: { at: 'left' | 'right'; name: string; show: () => void }) {
+  const Open = at === 'left' ? PanelLeftOpen : PanelRightOpen;
   return (
-    <aside
-      aria-label={name}
-      style={{ width }}
-      className={`relative flex min-h-0 flex-none flex-col border-hair-strong ${edge}`}
-    >
-      {content}
-      <button
-        type="button"
-        aria-label={`Fold ${name}`}
-        title={`Fold ${name}`}
-        onClick={() => fold(true)}
-        className={`absolute z-10 grid size-6 place-items-center rounded-chip text-ink-3 hover:bg-sunk hover:text-ink ${at === 'left' ? 'right-1.5 bottom-1.5' : 'top-1.5 right-1.5'}`}
-      >
-        <Close size={15} aria-hidden />
+    <aside aria-label={name} className="flex flex-col items-center gap-3 pt-2.5">
+      <button type="button" aria-label={`Show ${name}`} title={`Show ${name}`} onClick={show}>
+        <Open size={15} className="text-ink-3" aria-hidden />
       </button>
-      <Divider at={at} label={`Width of ${name}`} width={width} range={[least, most]} onWidth={keepWidth} />
+      <span className="text-[12px] text-ink-2 [writing-mode:vertical-rl]">{name}</span>
     </aside>
   );
 }
 
-function Divider({
-  at,
-  label,
-  width,
-  range,
-  onWidth,
-}: {
-  at: 'left' | 'right';
-  label: string;
-  width: number;
-  range: [number, number];
-  onWidth: (width: number) => void;
-}) {
-  const sign = at === 'left' ? 1 : -1;
-  const onDown = (down: PointerEvent<HTMLDivElement>) => {
-    const handle = down.currentTarget;
-    handle.setPointerCapture(down.pointerId);
-    const move = (event: globalThis.PointerEvent) => onWidth(width + sign * (event.clientX - down.clientX));
-    const up = () => {
-      handle.removeEventListener('pointermove', move);
-      handle.removeEventListener('pointerup', up);
-    };
-    handle.addEventListener('pointermove', move);
-    handle.addEventListener('pointerup', up);
-  };
-  const onKey = (event: KeyboardEvent) => {
-    if (event.key === 'ArrowLeft') onWidth(width - sign * 16);
-    if (event.key === 'ArrowRight') onWidth(width + sign * 16);
-  };
+function FoldButton({ at, name, fold }: { at: 'left' | 'right'; name: string; fold: () => void }) {
+  const Close = at === 'left' ? PanelLeftClose : PanelRightClose;
   return (
-    <div
-      role="separator"
-      aria-orientation="vertical"
-      aria-label={label}
-      aria-valuenow={width}
-      aria-valuemin={range[0]}
-      aria-valuemax={range[1]}
-      tabIndex={0}
-      onPointerDown={onDown}
-      onKeyDown={onKey}
-      className={`absolute top-0 bottom-0 z-10 w-1.5 cursor-col-resize hover:bg-accent-wash ${at === 'left' ? '-right-1' : '-left-1'}`}
-    />
+    <button
+      type="button"
+      aria-label={`Fold ${name}`}
+      title={`Fold ${name}`}
+      onClick={fold}
+      className={`absolute z-10 grid size-6 place-items-center rounded-chip text-ink-3 hover:bg-sunk hover:text-ink ${at === 'left' ? 'right-1.5 bottom-1.5' : 'top-1.5 right-1.5'}`}
+    >
+      <Close size={15} aria-hidden />
+    </button>
   );
 }
+
+const Divider = ({ label }: { label: string }) => (
+  <Separator
+    aria-label={label}
+    className="-mx-[3px] z-10 w-1.5 hover:bg-accent-wash focus-visible:bg-accent-wash data-[separator=active]:bg-accent-wash"
+  />
+);

@@ -1,3 +1,4 @@
+import { Command as Palette } from 'cmdk';
 import { Search } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useEffect, useMemo, useState } from 'react';
@@ -92,59 +93,38 @@ function useCommands(): Command[] {
 
 function Commands({ close }: { close: () => void }) {
   const [typed, setTyped] = useState('');
-  const [at, setAt] = useState(0);
   const all = useCommands();
   const words = typed.toLowerCase().split(/\s+/);
+  // A project has thousands of cases, so only those that are shown are handed on.
   const found = all
     .filter((c) => words.every((word) => `${c.word} ${c.kind}`.toLowerCase().includes(word)))
     .slice(0, 12);
-  const choose = (command: Command | undefined) => {
-    if (command) {
-      close();
-      command.go();
-    }
+  const choose = (command: Command) => {
+    close();
+    command.go();
   };
   return (
-    <div>
-      <input
-        // biome-ignore lint/a11y/noAutofocus: the dialog is opened in order to type here
-        autoFocus
-        role="combobox"
-        aria-expanded
-        aria-controls="commands"
-        aria-label="Go anywhere, do anything"
+    <Palette shouldFilter={false} label="Go anywhere, do anything">
+      <Palette.Input
         value={typed}
+        onValueChange={setTyped}
         placeholder="A suite, case, keyword or document, or something to do"
         className="h-10 w-full border-b border-hair bg-transparent px-4 outline-none"
-        onChange={(event) => {
-          setTyped(event.target.value);
-          setAt(0);
-        }}
-        onKeyDown={(event) => {
-          if (event.key === 'ArrowDown') setAt(Math.min(at + 1, found.length - 1));
-          else if (event.key === 'ArrowUp') setAt(Math.max(at - 1, 0));
-          else if (event.key === 'Enter') choose(found[at]);
-          else return;
-          event.preventDefault();
-        }}
       />
-      <div id="commands" role="listbox" className="py-1">
-        {found.length === 0 && <p className="px-4 py-2 text-ink-2">Nothing is called that.</p>}
-        {found.map((command, index) => (
-          <button
-            type="button"
-            role="option"
-            aria-selected={index === at}
+      <Palette.List className="py-1">
+        <Palette.Empty className="px-4 py-2 text-ink-2">Nothing found.</Palette.Empty>
+        {found.map((command) => (
+          <Palette.Item
             key={`${command.kind} ${command.word}`}
-            onClick={() => choose(command)}
-            onMouseMove={() => setAt(index)}
-            className="flex h-7 w-full items-center gap-3 px-4 aria-selected:bg-select aria-selected:shadow-[inset_2px_0_var(--select-edge)]"
+            value={`${command.kind} ${command.word}`}
+            onSelect={() => choose(command)}
+            className="flex h-7 w-full cursor-pointer items-center gap-3 px-4 aria-selected:bg-select aria-selected:shadow-[inset_2px_0_var(--select-edge)]"
           >
             <span className="flex-1 truncate">{command.word}</span>
             <span className="text-small text-ink-3">{command.kind}</span>
-          </button>
+          </Palette.Item>
         ))}
-      </div>
-    </div>
+      </Palette.List>
+    </Palette>
   );
 }

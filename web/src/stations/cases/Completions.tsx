@@ -1,4 +1,5 @@
-import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { autoUpdate, flip, offset, shift, useFloating } from '@floating-ui/react-dom';
+import { useEffect, useLayoutEffect, useRef } from 'react';
 import type { CompletionView, SuggestionView } from '@/api/types';
 
 /** What could be meant, best first, and beside it what the chosen one is. */
@@ -14,13 +15,17 @@ export function Completions({
   onChoose: (suggestion: SuggestionView) => void;
 }) {
   const box = useRef<HTMLDivElement>(null);
-  const [above, setAbove] = useState(false);
+  const { refs, floatingStyles } = useFloating({
+    placement: 'bottom-start',
+    middleware: [offset(2), flip(), shift({ padding: 8 })],
+    whileElementsMounted: autoUpdate,
+  });
   const chosen = offers.suggestions[Math.max(0, at)];
   const keywords = offers.kind === 'keyword';
   useLayoutEffect(() => {
-    const place = box.current?.parentElement?.getBoundingClientRect();
-    setAbove(place !== undefined && place.bottom + 260 > innerHeight);
-  }, []);
+    refs.setReference(box.current?.parentElement ?? null);
+    refs.setFloating(box.current);
+  }, [refs]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the chosen one is kept in view
   useEffect(() => {
     box.current?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' });
@@ -33,9 +38,10 @@ export function Completions({
         event.preventDefault();
         event.stopPropagation();
       }}
-      className={`absolute -left-px z-30 grid overflow-hidden rounded-float border border-hair-strong bg-raised font-normal whitespace-normal text-ink shadow-float ${
+      style={floatingStyles}
+      className={`z-30 grid overflow-hidden rounded-float border border-hair-strong bg-raised font-normal whitespace-normal text-ink shadow-float ${
         keywords ? 'w-[600px] grid-cols-[268px_1fr]' : 'w-[320px] grid-cols-1'
-      } ${above ? 'bottom-full mb-0.5' : 'top-full mt-0.5'}`}
+      }`}
       role="presentation"
     >
       <div

@@ -1,0 +1,94 @@
+import { Play } from 'lucide-react';
+import { useState } from 'react';
+import { useProject, useStartRun } from '@/api/queries';
+import type { PlanView } from '@/api/types';
+import { Button } from '@/parts/Button';
+import { counted } from '@/parts/counted';
+
+/** What is selected, and the button that runs it. */
+export function PlanHead({
+  plan,
+  tags,
+  suite,
+  choose,
+}: {
+  plan: PlanView | undefined;
+  tags: string;
+  suite: string;
+  choose: (next: { tags?: string; suite?: string }) => void;
+}) {
+  const { data: project } = useProject();
+  const start = useStartRun();
+  const [typed, setTyped] = useState(tags);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const suites = [...new Set(plan?.cases.map((one) => one.suite) ?? [])];
+  const title = [tags, suite].filter(Boolean).join(', ') || 'everything';
+  const cell = 'flex min-w-0 flex-col gap-0.5 px-2.5 pt-1 pb-1.5 [&+&]:border-l [&+&]:border-hair-strong';
+  return (
+    <header className="flex-none px-4 pt-2.5">
+      <div className="flex h-7 items-center gap-2.5">
+        <h1 className="flex-1 text-title font-semibold">What will run</h1>
+        <Button
+          kind="main"
+          disabled={!plan || plan.count === 0}
+          onClick={async () => setWrong(await start({ title, tags, suites: suite ? [suite] : [] }))}
+        >
+          <Play size={13} aria-hidden />
+          Run {counted(plan?.count ?? 0, 'case')}
+        </Button>
+      </div>
+      {wrong && (
+        <p role="alert" className="pt-1 text-failed">
+          {wrong}
+        </p>
+      )}
+      <form
+        className="mt-2.5 grid grid-cols-[1.4fr_1fr_0.8fr_0.8fr] rounded-field border border-field"
+        onSubmit={(event) => {
+          event.preventDefault();
+          choose({ tags: typed.trim() });
+        }}
+      >
+        <label className={cell}>
+          <span className="text-caption text-ink-3">tags</span>
+          <input
+            value={typed}
+            placeholder="all, or say: smoke and not slow"
+            className="bg-transparent font-mono text-value outline-none"
+            onChange={(event) => setTyped(event.target.value)}
+            onBlur={() => typed.trim() !== tags && choose({ tags: typed.trim() })}
+          />
+        </label>
+        <label className={cell}>
+          <span className="text-caption text-ink-3">suites</span>
+          <select
+            value={suite}
+            className="-ml-1 bg-surface outline-none"
+            onChange={(event) => choose({ suite: event.target.value })}
+          >
+            <option value="">all {suites.length}</option>
+            {suites.map((name) => (
+              <option key={name}>{name}</option>
+            ))}
+          </select>
+        </label>
+        <div className={cell}>
+          <span className="text-caption text-ink-3">environment</span>
+          <span>
+            {plan?.environment ? (
+              <span className="ref" data-origin="environment">
+                {plan.environment}
+              </span>
+            ) : (
+              'none'
+            )}
+          </span>
+        </div>
+        <div className={cell}>
+          <span className="text-caption text-ink-3">browser</span>
+          <span>{plan?.browser || project?.browsers[0] || 'usual'}</span>
+        </div>
+      </form>
+    </header>
+  );
+}

@@ -1,0 +1,111 @@
+import { useState } from 'react';
+import type { StepRunView } from '@/api/types';
+import { STEP_COLUMNS, StepLine } from './StepLine';
+import { formatDuration } from './times';
+import { WhatWasFound } from './WhatWasFound';
+
+/** The steps of a case as a tree; what failed is open. */
+export function StepTable({
+  steps,
+  chosen,
+  onChoose,
+}: {
+  steps: StepRunView[];
+  chosen: number | null;
+  onChoose: (step: number) => void;
+}) {
+  const end = Math.max(1, ...steps.map((step) => step.startMillis + step.millis));
+  // Those on the way to what failed are open from the start.
+  const [open, setOpen] = useState<ReadonlySet<number>>(() => new Set(wayToFailure(steps)));
+  const toggle = (step: number) => {
+    const next = new Set(open);
+    if (!next.delete(step)) next.add(step);
+    setOpen(next);
+  };
+  return (
+    <div role="treegrid" aria-label="Steps">
+      {/* biome-ignore lint/a11y/useFocusableInteractive: column heads are only read */}
+      <div
+        role="row"
+        className={`grid h-[26px] items-center border-b-[1.5px] border-rule text-caption text-ink-3 ${STEP_COLUMNS}`}
+      >
+        <span />
+        <span />
+        <span>step</span>
+        <span className="flex justify-between pr-1">
+          <span>0</span>
+          <span>{formatDuration(end)}</span>
+        </span>
+        <span className="pr-3 text-right">seconds</span>
+      </div>
+      <StepRows steps={steps} depth={0} end={end} open={open} toggle={toggle} chosen={chosen} onChoose={onChoose} />
+    </div>
+  );
+}
+
+function wayToFailure(steps: StepRunView[]): number[] {
+  const bad = steps.find((step) => step.outcome === 'failed' || step.outcome === 'error' || step.outcome === undefined);
+  return bad ? [bad.step, ...wayToFailure(bad.steps)] : [];
+}
+
+function StepRows({
+  steps,
+  depth,
+  end,
+  open,
+  toggle,
+  chosen,
+  onChoose,
+}: {
+  steps: StepRunView[];
+  depth: number;
+  end: number;
+  open: ReadonlySet<number>;
+  toggle: (step: number) => void;
+  chosen: number | null;
+  onChoose: (step: number) => void;
+}) {
+  let number = 0;
+  return (
+    <>
+      {steps.map((step) => {
+        if (depth === 0 && step.phase === 'steps') number++;
+        const shown = open.has(step.step);
+        const failed = step.failure !== undefined && step.steps.every((inner) => inner.failure === undefined);
+        const around = step.phase !== 'steps';
+        return (
+          <div key={step.step}>
+            <StepLine
+              step={step}
+              number={depth === 0 && !around ? number : null}
+              depth={depth}
+              end={end}
+              shown={shown}
+              failed={failed}
+              chosen={chosen === step.step}
+              toggle={() => toggle(step.step)}
+              onChoose={() => onChoose(step.step)}
+            />
+            {failed && step.failure && <WhatWasFound failure={step.failure} depth={depth} />}
+            {step.log.map((line) => (
+              <p key={line} className="border-b border-hair py-1 pr-3 pl-[62px] font-mono text-small text-ink-3">
+                {line}
+              </p>
+            ))}
+            {shown && (
+              <StepRows
+                steps={step.steps}
+                depth={depth + 1}
+                end={end}
+                open={open}
+                toggle={toggle}
+                chosen={chosen}
+                onChoose={onChoose}
+              />
+            )}
+          </div>
+        );
+      })}
+    </>
+  );
+}
