@@ -179,9 +179,9 @@ function SheetHead({
 function ConflictStrip({ sheet }: { sheet: Sheet }) {
   return (
     <div role="alert" className="mx-4 mb-2 flex items-center gap-3 bg-error-wash px-3 py-1.5">
-      <span className="flex-1">Somebody else saved this document meanwhile, so your last change was not saved.</span>
-      <LinkButton onClick={sheet.conflict?.again}>Make my change in theirs</LinkButton>
-      <LinkButton onClick={sheet.dropConflict}>Leave mine, show theirs</LinkButton>
+      <span className="flex-1">Somebody else has saved this document, so your last change was not saved.</span>
+      <LinkButton onClick={sheet.conflict?.again}>Apply my change to theirs</LinkButton>
+      <LinkButton onClick={sheet.dropConflict}>Discard mine, show theirs</LinkButton>
     </div>
   );
 }

@@ -92,7 +92,7 @@ export function NewDocument({ children }: { children: ReactNode }) {
             )}
             <div className="flex justify-end gap-2">
               <Dialog.Close asChild>
-                <Button>Leave it</Button>
+                <Button>Cancel</Button>
               </Dialog.Close>
               <Button kind="main" type="submit" disabled={name.trim() === ''}>
                 Make the {kind}

@@ -24,7 +24,7 @@ function Hint({ row }: { row: RowItem | null }) {
     return (
       <p className="px-3.5 py-3 text-ink-2">
         {row.row.cells[0]?.source
-          ? `No keyword is called “${row.row.cells[0].source}” yet.`
+          ? `Keyword “${row.row.cells[0].source}” not found.`
           : 'Type the name of a keyword, or a word of what it does.'}
       </p>
     );

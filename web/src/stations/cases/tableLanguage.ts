@@ -9,7 +9,7 @@ interface Place {
   line: 'header' | 'row' | 'rest';
 }
 
-/** Colours for documents in the table language; what is right and wrong is told by the server. */
+/** Colours for documents in the table language; problems come from the server. */
 const language = StreamLanguage.define<Place>({
   startState: () => ({ line: 'rest' }),
   token(stream: StringStream, place: Place) {

@@ -53,7 +53,7 @@ export function PlanHead({
           <span className="text-caption text-ink-3">tags</span>
           <input
             value={typed}
-            placeholder="all, or say: smoke and not slow"
+            placeholder="all, or for example: smoke and not slow"
             className="bg-transparent font-mono text-value outline-none"
             onChange={(event) => setTyped(event.target.value)}
             onBlur={() => typed.trim() !== tags && choose({ tags: typed.trim() })}

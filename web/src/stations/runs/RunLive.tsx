@@ -78,12 +78,12 @@ function Count({ of, count, word }: { of: OutcomeWord | 'running'; count: number
 /** From how long the cases that are done took; nothing is said before some are. */
 function TimeLeft({ live, done, now }: { live: LiveRun; done: number; now: number }) {
   if (live.began === 0) return null;
-  const gone = Math.max(0, now - live.began);
-  const left = done >= 3 ? (gone / done) * (live.cases.length - done) : null;
+  const elapsed = Math.max(0, now - live.began);
+  const left = done >= 3 ? (elapsed / done) * (live.cases.length - done) : null;
   return (
     <span className="text-right">
       {left !== null && <b className="block font-semibold">{formatDuration(left)} left</b>}
-      <span className="text-ink-3">{formatDuration(gone)} gone</span>
+      <span className="text-ink-3">{formatDuration(elapsed)} elapsed</span>
     </span>
   );
 }

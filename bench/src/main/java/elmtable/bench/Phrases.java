@@ -40,7 +40,7 @@ final class Phrases {
         + word(i);
   }
 
-  /** A word of letters for a number, so that it is no number. */
+  /** A word of letters for a number, so that it is not a number. */
   private static String word(int i) {
     StringBuilder word = new StringBuilder();
     for (int rest = i + 26; rest > 0; rest /= 26) {

@@ -76,9 +76,9 @@ public final class Binder {
                 phrases.stream()
                     .map(match -> "“" + match.phrase() + "” of " + match.keyword().name())
                     .toList())
-            + ". Say it otherwise, or change one of the phrases.",
+            + ". Reword it, or change one of the phrases.",
         phrases.stream()
-            .filter(match -> !step.sentence() || match.places().isEmpty())
+            .filter(match -> !step.sentence() || match.placeholders().isEmpty())
             .map(match ->
                 Fix.replace(
                     "Call " + match.keyword().name() + " by its name",
@@ -90,7 +90,7 @@ public final class Binder {
   /** A call by name with what the phrase binds, as cells. */
   private static String call(Step step, PhraseMatch match) {
     StringBuilder call = new StringBuilder(match.keyword().name());
-    for (PhraseMatch.Place place : match.places()) {
+    for (PhraseMatch.Placeholder place : match.placeholders()) {
       String value = step.first().source().substring(place.start(), place.end());
       call.append(" | ").append(place.parameter()).append('=').append(value);
     }
@@ -99,7 +99,7 @@ public final class Binder {
 
   private static void byPhrase(
       Step step, PhraseMatch phrase, List<Parameter> takes, BoundArgument[] bound) {
-    for (PhraseMatch.Place place : phrase.places()) {
+    for (PhraseMatch.Placeholder place : phrase.placeholders()) {
       int index = indexOf(takes, place.parameter());
       if (index >= 0 && bound[index] == null) {
         String source = step.first().source().substring(place.start(), place.end());
@@ -121,7 +121,7 @@ public final class Binder {
           new Diagnostic(
               Problem.MARK_WITHOUT_SENSE,
               step.first().range(),
-              "“give” hands out the results of a keyword, and this is no keyword's step."));
+              "“give” hands out the results of a keyword, and this is not a keyword's step."));
       return List.of();
     }
     return context.enclosing().get().gives().stream()
@@ -190,7 +190,7 @@ public final class Binder {
       }
       if (parameter == takes.size()) {
         if (!cell.isBlank()) {
-          problems.add(noPlace(keyword, cell, position, takes, named));
+          problems.add(noParameter(keyword, cell, position, takes, named));
         }
       } else {
         if (step.sentence() || !cell.isBlank()) {
@@ -205,7 +205,7 @@ public final class Binder {
   }
 
   /** A cell that would have a place if no other cell were given by name. */
-  private static Diagnostic noPlace(
+  private static Diagnostic noParameter(
       String keyword, Cell cell, int position, List<Parameter> takes, boolean[] named) {
     for (int i = position; i < named.length; i++) {
       if (named[i]) {

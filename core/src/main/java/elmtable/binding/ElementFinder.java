@@ -27,7 +27,7 @@ public final class ElementFinder {
 
   /** What looking for an element gave. */
   public sealed interface Found {
-    /** One element; {@code values} are those of the places in its name. */
+    /** One element; {@code values} are those of the placeholders in its name. */
     record One(ElementEntry element, Map<String, Value> values) implements Found {}
 
     /** Nothing of that name. */

@@ -21,8 +21,8 @@ public final class ElementResolver {
   private final EvaluationContext context;
 
   /**
-   * @param around where references of locators are looked up that are no places of the element's
-   *     name
+   * @param around where references of locators are looked up that are no placeholders of the
+   *     element's name
    */
   public ElementResolver(ProjectIndex index, ValueLookup around, EvaluationContext context) {
     this.finder = new ElementFinder(index);
@@ -36,7 +36,7 @@ public final class ElementResolver {
       case ElementFinder.Found.One one -> target(name, one);
       case ElementFinder.Found.None none ->
           throw new FormulaException(
-              "No element is called “" + name + "”." + none.nearest().question());
+              "Element “" + name + "” not found." + none.nearest().question());
       case ElementFinder.Found.Several several ->
           throw new FormulaException(
               "“"
@@ -51,9 +51,9 @@ public final class ElementResolver {
   private Target target(String name, ElementFinder.Found.One one) {
     Map<String, Value> values = new HashMap<>();
     one.values().forEach((place, value) -> values.put(Names.key(place), value));
-    ValueLookup places =
+    ValueLookup placeholders =
         path -> Optional.ofNullable(path.size() == 1 ? values.get(Names.key(path.get(0))) : null);
-    Evaluator evaluator = new Evaluator(places.orElse(around), context);
+    Evaluator evaluator = new Evaluator(placeholders.orElse(around), context);
     return new Target(
         name, LocatorValues.fill(one.element().by(), one.element().locator(), evaluator));
   }

@@ -1,7 +1,7 @@
 package elmtable.binding;
 
 import elmtable.language.Block;
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 import elmtable.project.CaseEntry;
 import elmtable.project.DocumentIndex;
 import elmtable.project.KeywordEntry;
@@ -24,10 +24,10 @@ public record EnclosingBlock(
   /**
    * @param path of the document that has the block
    */
-  public static EnclosingBlock of(Project project, String path, Placed placed) {
+  public static EnclosingBlock of(Project project, String path, LocatedBlock located) {
     DocumentIndex document = project.indexes().get(path);
     return new EnclosingBlock(
-        project, placed.block(), document.caseAt(placed), document.keywordAt(placed));
+        project, located.block(), document.caseAt(located), document.keywordAt(located));
   }
 
   public BindingContext context() {
@@ -37,7 +37,7 @@ public record EnclosingBlock(
         .orElseGet(() -> BindingContext.of(block));
   }
 
-  /** What its first step can use; made anew, to be told of each step as it is passed. */
+  /** What its first step can use; made anew, to be updated with each step in turn. */
   public VisibleNames names() {
     return entry
         .map(found -> VisibleNames.of(found, project))

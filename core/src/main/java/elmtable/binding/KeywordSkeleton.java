@@ -65,7 +65,7 @@ public final class KeywordSkeleton {
     return reference.replaceAll("[\\[\\]|<>]", "").strip();
   }
 
-  /** The phrase without its places. */
+  /** The phrase without its placeholders. */
   private static String name(String phrase) {
     String name = phrase.replaceAll("<[^>]*>", "").replaceAll("[|\\[\\]<>]", "");
     return name.replaceAll("\\s+", " ").strip();

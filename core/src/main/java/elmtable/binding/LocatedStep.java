@@ -1,7 +1,7 @@
 package elmtable.binding;
 
 import elmtable.language.Block;
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Section;
 import elmtable.language.Step;
 import elmtable.project.Project;
@@ -15,22 +15,22 @@ import java.util.Optional;
  * @param index among the steps of its section
  */
 public record LocatedStep(
-    SourceDocument document, Placed placed, Section section, List<Step> steps, int index) {
+    SourceDocument document, LocatedBlock located, Section section, List<Step> steps, int index) {
   /** The step at a line counted from zero. */
   public static Optional<LocatedStep> find(Project project, String path, int line) {
     Optional<SourceDocument> document = project.document(path);
     if (document.isEmpty() || document.get().isFeature()) {
       return Optional.empty();
     }
-    Optional<Placed> placed = document.get().document().blockAt(line);
-    if (placed.isEmpty()) {
+    Optional<LocatedBlock> located = document.get().document().blockAt(line);
+    if (located.isEmpty()) {
       return Optional.empty();
     }
     for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
-      List<Step> steps = placed.get().block().steps(section);
+      List<Step> steps = located.get().block().steps(section);
       for (int i = 0; i < steps.size(); i++) {
-        if (steps.get(i).range().line() + placed.get().firstLine() == line) {
-          return Optional.of(new LocatedStep(document.get(), placed.get(), section, steps, i));
+        if (steps.get(i).range().line() + located.get().firstLine() == line) {
+          return Optional.of(new LocatedStep(document.get(), located.get(), section, steps, i));
         }
       }
     }
@@ -42,15 +42,15 @@ public record LocatedStep(
   }
 
   public Block block() {
-    return placed.block();
+    return located.block();
   }
 
   /** A step's line in the document. */
   public int line(int step) {
-    return placed.firstLine() + steps.get(step).range().line();
+    return located.firstLine() + steps.get(step).range().line();
   }
 
   public BindingContext context(Project project) {
-    return EnclosingBlock.of(project, document.path(), placed).context();
+    return EnclosingBlock.of(project, document.path(), located).context();
   }
 }

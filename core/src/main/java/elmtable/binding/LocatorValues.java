@@ -19,7 +19,7 @@ final class LocatorValues {
       switch (parts.get(i)) {
         case Template.Plain plain -> filled.append(plain.text());
         case Template.Grid grid -> {}
-        case Template.Place place -> {
+        case Template.Expression place -> {
           String value = evaluator.value(place.formula()).text();
           boolean quoted = dropQuotes(filled, parts, i);
           filled.append(

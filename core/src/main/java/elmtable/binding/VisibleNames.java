@@ -28,7 +28,7 @@ import java.util.Set;
 
 /**
  * The names that a reference can use at one place, innermost first, and where each comes from. Made
- * anew for each case or keyword, and told of each step as it is passed.
+ * anew for each case or keyword, and updated with each step in turn.
  */
 public final class VisibleNames {
   /** A name in reach. */
@@ -208,7 +208,7 @@ public final class VisibleNames {
   }
 
   /**
-   * The values that a reference takes in the case's rows; nothing where it is no column of them.
+   * The values that a reference takes in the case's rows; nothing where it is not a column of them.
    */
   public Optional<ColumnValues> valuesOf(Template template) {
     if (!(template.singleReference().orElse(null) instanceof Formula.Reference reference)) {

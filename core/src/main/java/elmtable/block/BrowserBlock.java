@@ -43,7 +43,7 @@ public record BrowserBlock(Block block) {
   }
 
   public Optional<Property<Window>> window() {
-    return Property.of(block, "window", Window::read, "is no size; write it as 1280 x 800.");
+    return Property.of(block, "window", Window::read, "is not a size; write it as 1280 x 800.");
   }
 
   public Optional<String> language() {
@@ -69,7 +69,7 @@ public record BrowserBlock(Block block) {
         block,
         "address",
         written -> Optional.of(written).filter(url -> url.matches("https?://\\S+")),
-        "is no address of a remote end; it begins with http://.");
+        "is not the address of a remote end, which begins with http://.");
   }
 
   /** For the browser's command line. */

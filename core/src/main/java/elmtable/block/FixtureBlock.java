@@ -20,7 +20,7 @@ public record FixtureBlock(Block block) {
         block,
         "scope",
         Scope::named,
-        "is no scope; there are " + String.join(", ", Scope.words()) + ".");
+        "is not a scope; there are " + String.join(", ", Scope.words()) + ".");
   }
 
   public Scope scope() {

@@ -13,7 +13,7 @@ public record HookBlock(Block block) {
     Kinds.require(block, BlockKind.HOOK);
   }
 
-  /** When it runs; nothing where its name is no moment, which is a problem of its grammar. */
+  /** When it runs; nothing where its name is not a moment, which is a problem of its grammar. */
   public Optional<Moment> moment() {
     return Moment.named(block.name());
   }

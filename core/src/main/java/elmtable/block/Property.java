@@ -50,8 +50,7 @@ public record Property<T>(Line.Property line, Optional<T> value, String objectio
   }
 
   static Optional<Property<Duration>> duration(Block block, String word) {
-    return of(
-        block, word, Durations::read, "is no length of time; write it as 500ms, 30s, 5m or 2h.");
+    return of(block, word, Durations::read, "is not a duration; write it as 500ms, 30s, 5m or 2h.");
   }
 
   static Optional<Property<Integer>> count(Block block, String word, int least, int most) {
@@ -63,7 +62,7 @@ public record Property<T>(Line.Property line, Optional<T> value, String objectio
                 .filter(digits -> digits.matches("\\d{1,9}"))
                 .map(Integer::valueOf)
                 .filter(number -> number >= least && number <= most),
-        "is no whole number from " + least + " to " + most + ".");
+        "is not a whole number from " + least + " to " + most + ".");
   }
 
   static Optional<Property<TagExpression>> tags(Block block, String word) {

@@ -3,7 +3,7 @@ package elmtable.check;
 import elmtable.check.rules.ScenarioChecks;
 import elmtable.check.rules.StepChecks;
 import elmtable.language.BlockKind;
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Section;
 import elmtable.language.Step;
 import elmtable.project.CaseEntry;
@@ -39,30 +39,31 @@ public final class CaseFaults {
   /** The first error that the whole case depends on, with its place, or the empty text. */
   public String of(CaseEntry entry) {
     boolean outline = entry.block().isScenario() && project.dataOf(entry).hasRows();
-    Set<Placed> seen = Collections.newSetFromMap(new IdentityHashMap<>());
-    String own = in(entry.path(), entry.placed(), outline, seen);
+    Set<LocatedBlock> seen = Collections.newSetFromMap(new IdentityHashMap<>());
+    String own = in(entry.path(), entry.located(), outline, seen);
     if (own.isEmpty()) {
       own = ofSurroundings(entry, seen);
     }
     if (!own.isEmpty() || entry.suite().isEmpty()) {
       return own;
     }
-    Placed suite = project.document(entry.path()).flatMap(d -> d.document().suite()).orElseThrow();
+    LocatedBlock suite =
+        project.document(entry.path()).flatMap(d -> d.document().suite()).orElseThrow();
     return in(entry.path(), suite, false, seen);
   }
 
   /** What keeps the hooks and fixtures round a case from doing their work. */
-  private String ofSurroundings(CaseEntry entry, Set<Placed> seen) {
+  private String ofSurroundings(CaseEntry entry, Set<LocatedBlock> seen) {
     for (String name : entry.fixtures()) {
       Optional<NamedBlock> fixture = project.index().named(BlockKind.FIXTURE, name);
-      String fault = fixture.map(f -> in(f.path(), f.placed(), false, seen)).orElse("");
+      String fault = fixture.map(f -> in(f.path(), f.located(), false, seen)).orElse("");
       if (!fault.isEmpty()) {
         return fault;
       }
     }
     for (HookEntry hook : project.index().hooks()) {
       String fault =
-          hook.own().isFor(entry.tags()) ? in(hook.path(), hook.placed(), false, seen) : "";
+          hook.own().isFor(entry.tags()) ? in(hook.path(), hook.located(), false, seen) : "";
       if (!fault.isEmpty()) {
         return fault;
       }
@@ -72,34 +73,34 @@ public final class CaseFaults {
 
   /** The first error of an environment or browser with its place, or the empty text. */
   public String of(BlockKind kind, String name) {
-    Set<Placed> seen = Collections.newSetFromMap(new IdentityHashMap<>());
+    Set<LocatedBlock> seen = Collections.newSetFromMap(new IdentityHashMap<>());
     return project
         .index()
         .named(kind, name)
-        .map(block -> in(block.path(), block.placed(), false, seen))
+        .map(block -> in(block.path(), block.located(), false, seen))
         .orElse("");
   }
 
-  private String in(String path, Placed placed, boolean outline, Set<Placed> seen) {
-    if (!seen.add(placed)) {
+  private String in(String path, LocatedBlock located, boolean outline, Set<LocatedBlock> seen) {
+    if (!seen.add(located)) {
       return "";
     }
-    Set<Integer> others = linesOfOthers(path, placed);
+    Set<Integer> others = linesOfOthers(path, located);
     Optional<Diagnostic> error =
         checked.problems(path).stream()
             .filter(problem ->
                 problem.severity() == Severity.ERROR
-                    && isInside(problem, placed, outline)
+                    && isInside(problem, located, outline)
                     && !others.contains(problem.range().line()))
             .findFirst();
     if (error.isPresent()) {
       return path + ", line " + (error.get().range().line() + 1) + ": " + error.get().message();
     }
     for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
-      for (Step step : placed.block().steps(section)) {
+      for (Step step : located.block().steps(section)) {
         Optional<KeywordEntry> called = project.index().called(step);
         if (called.isPresent() && called.get() instanceof KeywordEntry.Composed composed) {
-          String inside = in(composed.path(), composed.placed(), false, seen);
+          String inside = in(composed.path(), composed.located(), false, seen);
           if (!inside.isEmpty()) {
             return inside;
           }
@@ -110,21 +111,24 @@ public final class CaseFaults {
   }
 
   /** Lines that other cases made of the same scenario have for themselves. */
-  private Set<Integer> linesOfOthers(String path, Placed placed) {
+  private Set<Integer> linesOfOthers(String path, LocatedBlock located) {
     Set<Integer> lines = new HashSet<>();
-    if (placed.block().isScenario()) {
-      for (Placed other : project.document(path).orElseThrow().document().blocks()) {
-        if (other != placed && other.firstLine() == placed.firstLine()) {
+    if (located.block().isScenario()) {
+      for (LocatedBlock other : project.document(path).orElseThrow().document().blocks()) {
+        if (other != located && other.firstLine() == located.firstLine()) {
           addLines(other, lines::add);
         }
       }
-      addLines(placed, lines::remove);
+      addLines(located, lines::remove);
     }
     return lines;
   }
 
-  private static void addLines(Placed placed, Consumer<Integer> lines) {
-    placed.block().lines().forEach(line -> lines.accept(placed.firstLine() + line.range().line()));
+  private static void addLines(LocatedBlock located, Consumer<Integer> lines) {
+    located
+        .block()
+        .lines()
+        .forEach(line -> lines.accept(located.firstLine() + line.range().line()));
   }
 
   /** What keeps a scenario with one row from running, or the empty text. */
@@ -134,13 +138,13 @@ public final class CaseFaults {
   }
 
   /** A row of data that does not fit its columns spoils its own executable case and no other. */
-  private static boolean isInside(Diagnostic problem, Placed placed, boolean outline) {
+  private static boolean isInside(Diagnostic problem, LocatedBlock located, boolean outline) {
     int line = problem.range().line();
-    boolean inside = line >= placed.firstLine() && line < placed.end();
+    boolean inside = line >= located.firstLine() && line < located.end();
     boolean ofStep =
         Stream.of(Section.SET_UP, Section.STEPS)
-            .flatMap(section -> placed.block().steps(section).stream())
-            .anyMatch(step -> step.range().line() + placed.firstLine() == line);
+            .flatMap(section -> located.block().steps(section).stream())
+            .anyMatch(step -> step.range().line() + located.firstLine() == line);
     if (ofStep && outline) {
       // Whether it is wrong depends on the row.
       return false;

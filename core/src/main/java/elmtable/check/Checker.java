@@ -8,7 +8,7 @@ import elmtable.check.rules.BlockChecks;
 import elmtable.check.rules.ColumnChecks;
 import elmtable.language.Block;
 import elmtable.language.BlockKind;
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 import elmtable.project.CaseEntry;
 import elmtable.project.DocumentIndex;
 import elmtable.project.KeywordEntry;
@@ -168,13 +168,13 @@ final class Checker {
     all.addAll(inputs.unused().of(index));
     for (KeywordEntry.Composed keyword : index.keywords()) {
       for (Diagnostic circle : inputs.circles().getOrDefault(keyword.block(), List.of())) {
-        all.add(circle.shiftedBy(keyword.placed().firstLine()));
+        all.add(circle.shiftedBy(keyword.located().firstLine()));
       }
     }
     for (CaseEntry entry : index.suite().map(SuiteEntry::cases).orElse(List.of())) {
       Diagnostic notice = inputs.notices().get(entry.block());
       if (notice != null) {
-        all.add(notice.shiftedBy(entry.placed().firstLine()));
+        all.add(notice.shiftedBy(entry.located().firstLine()));
       }
     }
     all.sort(IN_ORDER);
@@ -195,14 +195,14 @@ final class Checker {
     List<Diagnostic> problems = new ArrayList<>(index.document().document().allProblems());
     Set<Symbol> lookups = new HashSet<>();
     Set<Symbol> used = new HashSet<>();
-    Block suite = index.document().document().suite().map(Placed::block).orElse(null);
-    for (Placed placed : index.document().document().blocks()) {
-      Block head = placed.block().kind() == BlockKind.CASE ? suite : null;
-      CheckedBlock block = block(index, placed, head, cases, known);
-      blocks.put(placed.block(), block);
+    Block suite = index.document().document().suite().map(LocatedBlock::block).orElse(null);
+    for (LocatedBlock located : index.document().document().blocks()) {
+      Block head = located.block().kind() == BlockKind.CASE ? suite : null;
+      CheckedBlock block = block(index, located, head, cases, known);
+      blocks.put(located.block(), block);
       lookups.addAll(block.lookups().symbols);
       used.addAll(block.lookups().used);
-      block.problems().forEach(problem -> problems.add(problem.shiftedBy(placed.firstLine())));
+      block.problems().forEach(problem -> problems.add(problem.shiftedBy(located.firstLine())));
     }
     problems.sort(IN_ORDER);
     // Cases of one scenario have its steps, and so their problems, in common.
@@ -215,17 +215,17 @@ final class Checker {
 
   private CheckedBlock block(
       DocumentIndex index,
-      Placed placed,
+      LocatedBlock located,
       Block suite,
       Map<Block, CaseEntry> cases,
       CheckedDocument document) {
-    Block block = placed.block();
+    Block block = located.block();
     LookupLog lookups = new LookupLog();
     Project recording = project.recording(lookups);
     boolean winner =
         block.kind() == BlockKind.CASE
             ? cases.containsKey(block)
-            : index.keywordAt(placed).filter(recording.index()::isFoundByItsName).isPresent();
+            : index.keywordAt(located).filter(recording.index()::isFoundByItsName).isPresent();
     CheckedBlock known = document == null ? null : document.blocks().get(block);
     if (known != null
         && known.suite() == suite
@@ -237,7 +237,7 @@ final class Checker {
         block.name().isEmpty() && block.kind() != BlockKind.SUITE
             ? List.of()
             : BlockChecks.of(
-                recording, index, placed, Optional.ofNullable(cases.get(block)), winner);
+                recording, index, located, Optional.ofNullable(cases.get(block)), winner);
     lookups.used.addAll(
         ColumnChecks.uses(block, Optional.ofNullable(suite), lookups.used, project));
     return new CheckedBlock(suite, winner, List.copyOf(problems), lookups);

@@ -282,7 +282,7 @@ final class RepeatedSteps {
       List<Step> steps = entry.block().steps(Section.STEPS);
       List<Long> hashes = hashes(steps);
       for (int i = 0; i < hashes.size(); i++) {
-        int line = entry.placed().firstLine() + steps.get(i).range().line();
+        int line = entry.located().firstLine() + steps.get(i).range().line();
         windows
             .computeIfAbsent(hashes.get(i), h -> new ArrayList<>(1))
             .add(new Window(entry.path(), entry.block(), line));

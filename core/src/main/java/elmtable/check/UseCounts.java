@@ -3,7 +3,7 @@ package elmtable.check;
 import elmtable.check.rules.ColumnChecks;
 import elmtable.language.BlockKind;
 import elmtable.language.Cell;
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 import elmtable.project.DataEntry;
 import elmtable.project.DocumentIndex;
 import elmtable.project.ElementEntry;
@@ -81,19 +81,19 @@ final class UseCounts {
     List<Diagnostic> unused = new ArrayList<>();
     for (KeywordEntry.Composed keyword : document.keywords()) {
       if (!keyword.isDraft() && !isUsed(Space.KEYWORD, keyword.signature().name())) {
-        unused.add(header(Problem.UNUSED_KEYWORD, keyword.placed(), "No step calls"));
+        unused.add(header(Problem.UNUSED_KEYWORD, keyword.located(), "No step calls"));
       }
     }
     for (DataEntry set : document.dataSets()) {
       if (!isUsed(Space.DATA_SET, set.name())) {
-        unused.add(header(Problem.UNUSED_DATA_SET, set.placed(), "Nothing uses"));
+        unused.add(header(Problem.UNUSED_DATA_SET, set.located(), "Nothing uses"));
       } else {
         columns(set, unused);
       }
     }
     for (NamedBlock block : document.named()) {
       if (block.block().kind() == BlockKind.FIXTURE && !isUsed(Space.FIXTURE, block.name())) {
-        unused.add(header(Problem.UNUSED_FIXTURE, block.placed(), "Nothing needs"));
+        unused.add(header(Problem.UNUSED_FIXTURE, block.located(), "Nothing needs"));
       }
     }
     if (!uses.containsKey(Symbol.anyElement())) {
@@ -113,7 +113,7 @@ final class UseCounts {
         unused.add(
             new Diagnostic(
                 Problem.UNUSED_COLUMN,
-                column.range().shiftedBy(set.placed().firstLine()),
+                column.range().shiftedBy(set.located().firstLine()),
                 "No case that runs with this data set uses the column “" + column.name() + "”."));
       }
     }
@@ -122,7 +122,7 @@ final class UseCounts {
   private void elements(PageEntry page, List<Diagnostic> unused) {
     for (ElementEntry element : page.elements()) {
       if (!uses.containsKey(new Symbol(Space.ELEMENT, element.key()))) {
-        Range range = element.row().cells().get(0).range().shiftedBy(page.placed().firstLine());
+        Range range = element.row().cells().get(0).range().shiftedBy(page.located().firstLine());
         unused.add(
             new Diagnostic(
                 Problem.UNUSED_ELEMENT, range, "No step uses “" + element.name() + "”."));
@@ -130,10 +130,10 @@ final class UseCounts {
     }
   }
 
-  private static Diagnostic header(Problem problem, Placed placed, String nobody) {
+  private static Diagnostic header(Problem problem, LocatedBlock located, String nobody) {
     return new Diagnostic(
         problem,
-        placed.block().nameRange().shiftedBy(placed.firstLine()),
-        nobody + " “" + placed.block().name() + "”.");
+        located.block().nameRange().shiftedBy(located.firstLine()),
+        nobody + " “" + located.block().name() + "”.");
   }
 }

@@ -52,7 +52,7 @@ final class ArgumentCompletion {
               index.pages().stream()
                   .map(page ->
                       Suggestion.value(
-                          page.name(), page.name(), text, "", page.placed().block().noteText())));
+                          page.name(), page.name(), text, "", page.located().block().noteText())));
       case CHOICE ->
           beginningFirst(
               Offer.CHOICE,

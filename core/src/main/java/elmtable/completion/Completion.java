@@ -1,6 +1,6 @@
 package elmtable.completion;
 
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Line;
 import elmtable.project.Project;
 import java.util.List;
@@ -37,24 +37,24 @@ public final class Completion {
    * @param text what it holds by now
    */
   public static Result at(Project project, String path, int line, int cell, String text) {
-    Optional<Placed> placed =
+    Optional<LocatedBlock> located =
         project.document(path).flatMap(document -> document.document().blockAt(line));
-    Optional<Line.Row> row = placed.flatMap(block -> stepRow(block, line));
+    Optional<Line.Row> row = located.flatMap(block -> stepRow(block, line));
     if (row.isEmpty()) {
       return Result.NOTHING;
     }
-    EditedStep step = EditedStep.of(project, path, placed.get(), row.get());
+    EditedStep step = EditedStep.of(project, path, located.get(), row.get());
     return cell == 0
         ? new KeywordCompletion(step).of(text)
         : new ArgumentCompletion(step).of(cell, text);
   }
 
   /** Also a row that is empty, where a step is about to be. */
-  private static Optional<Line.Row> stepRow(Placed placed, int line) {
-    return placed.block().sections().stream()
+  private static Optional<Line.Row> stepRow(LocatedBlock located, int line) {
+    return located.block().sections().stream()
         .filter(body -> body.section().holdsSteps())
         .flatMap(body -> body.rows().stream())
-        .filter(row -> placed.firstLine() + row.range().line() == line)
+        .filter(row -> located.firstLine() + row.range().line() == line)
         .findFirst();
   }
 }

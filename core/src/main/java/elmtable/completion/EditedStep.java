@@ -1,7 +1,7 @@
 package elmtable.completion;
 
 import elmtable.binding.EnclosingBlock;
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Line;
 import elmtable.project.ElementEntry;
 import elmtable.project.Project;
@@ -12,8 +12,8 @@ import java.util.Set;
 
 /** The row of the step that is being edited, and what is near it. */
 record EditedStep(Project project, EnclosingBlock enclosing, Line.Row row) {
-  static EditedStep of(Project project, String path, Placed placed, Line.Row row) {
-    return new EditedStep(project, EnclosingBlock.of(project, path, placed), row);
+  static EditedStep of(Project project, String path, LocatedBlock located, Line.Row row) {
+    return new EditedStep(project, EnclosingBlock.of(project, path, located), row);
   }
 
   /** The rows of steps further up in its block, empty ones left out. */

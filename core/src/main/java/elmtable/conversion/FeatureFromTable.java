@@ -11,7 +11,7 @@ import elmtable.formula.Template;
 import elmtable.gherkin.GherkinWriter;
 import elmtable.language.Block;
 import elmtable.language.BlockKind;
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Line;
 import elmtable.language.Lists;
 import elmtable.language.Section;
@@ -47,44 +47,47 @@ final class FeatureFromTable {
             .filter(entry -> entry.path().equals(document.path()))
             .findFirst()
             .orElse(null);
-    for (Placed placed : document.document().blocks()) {
-      if (placed.block().kind() != BlockKind.SUITE && placed.block().kind() != BlockKind.CASE) {
-        lose(placed, 0, "the " + placed.block().kind().noun() + " “" + placed.block().name() + "”");
+    for (LocatedBlock located : document.document().blocks()) {
+      if (located.block().kind() != BlockKind.SUITE && located.block().kind() != BlockKind.CASE) {
+        lose(
+            located,
+            0,
+            "the " + located.block().kind().noun() + " “" + located.block().name() + "”");
       }
     }
     if (suite == null) {
       return new Conversion("", lost);
     }
     suite
-        .placed()
+        .located()
         .ifPresentOrElse(
-            placed -> head(placed), () -> out.title(0, List.of(), "Feature", suite.name(), ""));
+            located -> head(located), () -> out.title(0, List.of(), "Feature", suite.name(), ""));
     suite.cases().forEach(this::scenario);
     return new Conversion(out.text(), lost);
   }
 
-  private void lose(Placed placed, int line, String what) {
-    lost.add("line " + (placed.firstLine() + line + 1) + ": " + what);
+  private void lose(LocatedBlock located, int line, String what) {
+    lost.add("line " + (located.firstLine() + line + 1) + ": " + what);
   }
 
-  private void head(Placed placed) {
-    Block suite = placed.block();
-    out.title(0, tags(placed), "Feature", suite.name(), suite.noteText());
+  private void head(LocatedBlock located) {
+    Block suite = located.block();
+    out.title(0, tags(located), "Feature", suite.name(), suite.noteText());
     for (SectionBody body : suite.sections()) {
       if (body.section() == Section.SET_UP) {
         out.title(1, List.of(), "Background", "", "");
         BindingContext context = BindingContext.of(suite);
-        suite.steps(Section.SET_UP).forEach(step -> step(placed, step, context));
+        suite.steps(Section.SET_UP).forEach(step -> step(located, step, context));
       } else {
-        lose(placed, body.range().line(), "the suite's " + body.section().word());
+        lose(located, body.range().line(), "the suite's " + body.section().word());
       }
     }
   }
 
   /** Tags with and without a meaning of ours; every other property is lost. */
-  private List<String> tags(Placed placed) {
+  private List<String> tags(LocatedBlock located) {
     List<String> tags = new ArrayList<>();
-    for (Line.Property property : placed.block().properties()) {
+    for (Line.Property property : located.block().properties()) {
       List<String> values = Lists.split(property.value());
       switch (property.word()) {
         case "tags" -> values.forEach(tag -> tags.add("@" + GherkinWriter.hyphened(tag)));
@@ -100,35 +103,35 @@ final class FeatureFromTable {
         default -> {}
       }
       if (!CARRIED.contains(property.word())) {
-        lose(placed, property.range().line(), property.word() + ": " + property.value());
+        lose(located, property.range().line(), property.word() + ": " + property.value());
       }
     }
     return tags;
   }
 
   private void scenario(CaseEntry entry) {
-    Placed placed = entry.placed();
+    LocatedBlock located = entry.located();
     Block block = entry.block();
     List<SectionBody> data = block.sections(Section.DATA);
     String keyword = data.isEmpty() ? "Scenario" : "Scenario Outline";
-    out.title(1, tags(placed), keyword, block.name(), block.noteText());
+    out.title(1, tags(located), keyword, block.name(), block.noteText());
     for (SectionBody body : block.sections()) {
       if (body.section() == Section.SET_UP || body.section() == Section.TEAR_DOWN) {
-        lose(placed, body.range().line(), "the case's " + body.section().word());
+        lose(located, body.range().line(), "the case's " + body.section().word());
       }
     }
     BindingContext context = BindingContext.of(entry);
-    block.steps(Section.STEPS).forEach(step -> step(placed, step, context));
-    data.forEach(section -> examples(placed, section));
+    block.steps(Section.STEPS).forEach(step -> step(located, step, context));
+    data.forEach(section -> examples(located, section));
   }
 
-  private void examples(Placed placed, SectionBody section) {
+  private void examples(LocatedBlock located, SectionBody section) {
     List<String> tags = new ArrayList<>();
     for (Line.Property property : section.properties()) {
       if (property.word().equals("tags")) {
         Lists.split(property.value()).forEach(tag -> tags.add("@" + GherkinWriter.hyphened(tag)));
       } else {
-        lose(placed, property.range().line(), property.word() + ": " + property.value());
+        lose(located, property.range().line(), property.word() + ": " + property.value());
       }
     }
     List<String> notes = section.notes().stream().map(Line.Note::text).toList();
@@ -151,12 +154,12 @@ final class FeatureFromTable {
     return Template.of(cell).literal().orElse(cell);
   }
 
-  private void step(Placed placed, Step step, BindingContext context) {
+  private void step(LocatedBlock located, Step step, BindingContext context) {
     BoundStep bound = new Binder(project.index()).bind(step, context);
     Optional<SentenceWriter.Said> said = SentenceWriter.step(bound);
     if (said.isEmpty()) {
       String row = "| " + String.join(" | ", written(step)) + " |";
-      lose(placed, step.range().line(), "the step " + row + ", " + SentenceWriter.reason(bound));
+      lose(located, step.range().line(), "the step " + row + ", " + SentenceWriter.reason(bound));
       out.comment(2, "not carried: " + row);
       return;
     }

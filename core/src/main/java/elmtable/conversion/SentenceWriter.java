@@ -53,7 +53,7 @@ final class SentenceWriter {
     }
     return bound.keyword().get().signature().phrases().isEmpty()
         ? "whose keyword has no phrase"
-        : "whose arguments no phrase of its keyword has places for";
+        : "whose arguments no phrase of its keyword has placeholders for";
   }
 
   private static List<BoundArgument> notIn(List<BoundArgument> given, Cell sentence) {
@@ -61,19 +61,19 @@ final class SentenceWriter {
   }
 
   private static Optional<Said> byPhrase(String phrase, List<BoundArgument> given) {
-    Set<String> places =
-        PhraseIndex.places(phrase).stream().map(Names::key).collect(Collectors.toSet());
+    Set<String> placeholders =
+        PhraseIndex.placeholders(phrase).stream().map(Names::key).collect(Collectors.toSet());
     List<BoundArgument> beneath = new ArrayList<>();
     String sentence = phrase.replace("[", "").replace("]", "");
     for (BoundArgument argument : given) {
       String name = argument.parameter().name();
-      if (places.remove(Names.key(name))) {
+      if (placeholders.remove(Names.key(name))) {
         sentence = filled(sentence, name, argument);
       } else {
         beneath.add(argument);
       }
     }
-    return places.isEmpty() ? beneath(sentence, beneath) : Optional.empty();
+    return placeholders.isEmpty() ? beneath(sentence, beneath) : Optional.empty();
   }
 
   private static Optional<Said> beneath(String sentence, List<BoundArgument> rest) {

@@ -9,7 +9,7 @@ import elmtable.language.Block;
 import elmtable.language.BlockKind;
 import elmtable.language.Cell;
 import elmtable.language.Document;
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 import elmtable.language.DocumentParser;
 import elmtable.language.Line;
 import elmtable.language.Printer;
@@ -41,9 +41,9 @@ final class TableFromFeature {
   Conversion convert() {
     GherkinDocument gherkin = GherkinParser.parse(document.text());
     gherkin.feature().ifPresent(this::notCarried);
-    List<Placed> blocks = new ArrayList<>();
-    for (Placed placed : document.document().blocks()) {
-      blocks.add(new Placed(converted(placed), placed.firstLine()));
+    List<LocatedBlock> blocks = new ArrayList<>();
+    for (LocatedBlock located : document.document().blocks()) {
+      blocks.add(new LocatedBlock(converted(located), located.firstLine()));
     }
     String text = Printer.print(new Document(List.of(), blocks, List.of()));
     String all = tables.isEmpty() ? text : text + "\n" + tables;
@@ -76,8 +76,8 @@ final class TableFromFeature {
     }
   }
 
-  private Block converted(Placed placed) {
-    Block block = placed.block();
+  private Block converted(LocatedBlock located) {
+    Block block = located.block();
     List<String> columns =
         block.sections(Section.DATA).stream()
             .flatMap(body -> body.head().stream())
@@ -86,7 +86,7 @@ final class TableFromFeature {
             .distinct()
             .toList();
     Set<String> known = new HashSet<>();
-    EnclosingBlock.of(project, document.path(), placed)
+    EnclosingBlock.of(project, document.path(), located)
         .names()
         .names()
         .forEach(name -> known.add(Names.key(name.name())));
@@ -96,13 +96,13 @@ final class TableFromFeature {
     boolean external = false;
     for (Line line : block.lines()) {
       switch (line) {
-        case Line.Sentence sentence -> lines.add(row(placed, sentence, columns, known));
+        case Line.Sentence sentence -> lines.add(row(located, sentence, columns, known));
         case Line.Property property when property.word().equals(Block.DATA_OF_SECTION) -> {
           external = true;
           inFront.add(new Line.Property("data", property.value(), NOWHERE, NOWHERE));
           if (several) {
             lost.add(
-                at(placed, property.range())
+                at(located, property.range())
                     + "the rows of “"
                     + property.value()
                     + "” beside other examples");
@@ -131,18 +131,18 @@ final class TableFromFeature {
         block.kind(), name, block.header(), block.nameRange(), lines, block.lineCount());
   }
 
-  private static String at(Placed placed, Range range) {
-    return "line " + (placed.firstLine() + range.line() + 1) + ": ";
+  private static String at(LocatedBlock located, Range range) {
+    return "line " + (located.firstLine() + range.line() + 1) + ": ";
   }
 
   private Line.Row row(
-      Placed placed, Line.Sentence sentence, List<String> columns, Set<String> known) {
+      LocatedBlock located, Line.Sentence sentence, List<String> columns, Set<String> known) {
     List<Cell> cells = new ArrayList<>();
     cells.add(new Cell(written(sentence.text().source(), columns, known), NOWHERE));
     Optional<Cell> text = sentence.docString();
     text.ifPresent(cell -> cells.add(new Cell(written(cell.source(), columns, known), NOWHERE)));
     if (!sentence.table().isEmpty()) {
-      String name = "table of line " + (placed.firstLine() + sentence.range().line() + 1);
+      String name = "table of line " + (located.firstLine() + sentence.range().line() + 1);
       cells.add(new Cell(name, NOWHERE));
       tables.append("\ndata ").append(name).append("\nrows\n");
       for (Line.Row row : sentence.table()) {
@@ -189,7 +189,7 @@ final class TableFromFeature {
 
   private static int knownReference(String source, int open, Set<String> known) {
     Template rest = Template.lenient(source.substring(open));
-    if (!(rest.parts().get(0) instanceof Template.Place place)) {
+    if (!(rest.parts().get(0) instanceof Template.Expression place)) {
       return -1;
     }
     boolean[] all = {true};

@@ -132,7 +132,7 @@ final class DataSetReader {
         problem(
             Problem.DOUBLE_COLUMN,
             place,
-            "A second column is called “"
+            "A second column has the name “"
                 + column
                 + "”; rename one in its own set, with “columns: "
                 + column
@@ -225,7 +225,7 @@ final class DataSetReader {
     }
     Optional<Block> block = context.set(name);
     if (block.isEmpty()) {
-      problem(Problem.UNKNOWN_DATA_SET, range, "No data set is called “" + name + "”.");
+      problem(Problem.UNKNOWN_DATA_SET, range, "Data set “" + name + "” not found.");
       return Optional.empty();
     }
     List<String> longer = new ArrayList<>(way);

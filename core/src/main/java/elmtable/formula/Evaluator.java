@@ -47,7 +47,7 @@ public final class Evaluator {
   private Value value(Template template, Template.Part part) {
     return switch (part) {
       case Template.Plain plain -> Value.of(plain.text());
-      case Template.Place place ->
+      case Template.Expression place ->
           place.lenient() && !isKnown(place.formula())
               ? Value.of(template.source().substring(place.start(), place.end()))
               : value(place.formula());
@@ -88,8 +88,8 @@ public final class Evaluator {
       case Formula.Reference reference ->
           scope
               .find(reference.path())
-              .orElseThrow(() ->
-                  new FormulaException("Nothing here is called " + reference.written() + "."));
+              .orElseThrow(
+                  () -> new FormulaException("“" + reference.written() + "” is not known here."));
       case Formula.Unary unary -> unary(unary);
       case Formula.Binary binary -> binary(binary);
       case Formula.Listing listing ->

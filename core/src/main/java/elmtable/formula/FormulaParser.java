@@ -13,7 +13,7 @@ import static elmtable.formula.Formula.Operator.TIMES;
 
 import elmtable.formula.Formula.Operator;
 import elmtable.formula.FormulaScanner.UnreadableException;
-import elmtable.text.Names;
+import elmtable.text.Nearest;
 import elmtable.text.Problem;
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -297,15 +297,14 @@ final class FormulaParser {
     int nameEnd = in.at;
     Function function = Function.named(name).orElse(null);
     if (function == null) {
-      String nearest = Names.nearest(name, Function.names()).orElse(null);
-      String hint = nearest == null ? "" : " Did you mean " + nearest + "?";
+      Nearest near = Nearest.to(name, Function.names());
       throw new UnreadableException(
           new FormulaProblem(
               Problem.UNKNOWN_FUNCTION,
               start,
               nameEnd,
-              "There is no function " + name + "." + hint,
-              nearest));
+              "Function “" + name + "” not found." + near.question(),
+              near.name().orElse(null)));
     }
     in.at++;
     List<Formula> arguments = new ArrayList<>();

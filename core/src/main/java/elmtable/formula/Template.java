@@ -31,7 +31,7 @@ public record Template(String source, List<Part> parts, List<FormulaProblem> pro
    * A formula between {@code <} and {@code >}; the formula's offsets count from {@code start + 1}.
    * A lenient one stands for itself as text where it names something unknown.
    */
-  public record Place(Formula formula, boolean lenient, int start, int end) implements Part {}
+  public record Expression(Formula formula, boolean lenient, int start, int end) implements Part {}
 
   /**
    * A table given as one argument.
@@ -82,12 +82,15 @@ public record Template(String source, List<Part> parts, List<FormulaProblem> pro
     return new Template(text, List.of(new Plain(text, 0, text.length())), List.of());
   }
 
-  /** Reads a bare formula, as after {@code ?}; a template with one place, or none and a problem. */
+  /**
+   * Reads a bare formula, as after {@code ?}; a template with one expression, or none and a
+   * problem.
+   */
   public static Template ofFormula(String source) {
     try {
       Formula formula = new FormulaParser(source).whole();
       return new Template(
-          source, List.of(new Place(formula, false, -1, source.length())), List.of());
+          source, List.of(new Expression(formula, false, -1, source.length())), List.of());
     } catch (FormulaScanner.UnreadableException unreadable) {
       return new Template(source, List.of(), List.of(unreadable.problem));
     }
@@ -100,13 +103,13 @@ public record Template(String source, List<Part> parts, List<FormulaProblem> pro
 
   /** The formula, where the whole template is one reference. */
   public Optional<Formula> singleReference() {
-    return parts.size() == 1 && parts.get(0) instanceof Place place
-        ? Optional.of(place.formula())
+    return parts.size() == 1 && parts.get(0) instanceof Expression expression
+        ? Optional.of(expression.formula())
         : Optional.empty();
   }
 
   public boolean hasReferences() {
-    return parts.stream().anyMatch(Place.class::isInstance);
+    return parts.stream().anyMatch(Expression.class::isInstance);
   }
 
   /** The text, where there are no references. */
@@ -124,12 +127,12 @@ public record Template(String source, List<Part> parts, List<FormulaProblem> pro
   public List<Formula.Reference> references() {
     List<Formula.Reference> references = new ArrayList<>();
     for (Part part : parts) {
-      if (part instanceof Place place && !place.lenient()) {
-        place
+      if (part instanceof Expression expression && !expression.lenient()) {
+        expression
             .formula()
             .walk(formula -> {
               if (formula instanceof Formula.Reference reference) {
-                int shift = place.start() + 1;
+                int shift = expression.start() + 1;
                 references.add(
                     new Formula.Reference(
                         reference.path(), reference.start() + shift, reference.end() + shift));

@@ -80,7 +80,7 @@ final class TemplateParser {
     try {
       Formula formula = new FormulaParser(inside).whole();
       endPlain();
-      parts.add(new Template.Place(formula, lenient, at, end + 1));
+      parts.add(new Template.Expression(formula, lenient, at, end + 1));
     } catch (FormulaScanner.UnreadableException unreadable) {
       if (lenient) {
         plain.append('<');

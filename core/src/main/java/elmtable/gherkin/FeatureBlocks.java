@@ -15,7 +15,7 @@ import elmtable.language.Block;
 import elmtable.language.BlockKind;
 import elmtable.language.Cell;
 import elmtable.language.Document;
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Line;
 import elmtable.language.Section;
 import elmtable.text.Diagnostic;
@@ -41,7 +41,7 @@ public final class FeatureBlocks {
   /** The ending of documents in Gherkin. */
   public static final String ENDING = ".feature";
 
-  private final List<Placed> blocks = new ArrayList<>();
+  private final List<LocatedBlock> blocks = new ArrayList<>();
   private final List<Diagnostic> problems = new ArrayList<>();
   private final Map<String, Integer> names = new HashMap<>();
 
@@ -61,12 +61,13 @@ public final class FeatureBlocks {
   /** The same, with the blocks of an earlier reading wherever nothing of them changed. */
   public static Document read(String text, Document before) {
     Map<Block, Block> known = new HashMap<>();
-    before.blocks().forEach(placed -> known.put(placed.block(), placed.block()));
+    before.blocks().forEach(located -> known.put(located.block(), located.block()));
     Document read = read(text);
-    List<Placed> blocks =
+    List<LocatedBlock> blocks =
         read.blocks().stream()
-            .map(placed ->
-                new Placed(known.getOrDefault(placed.block(), placed.block()), placed.firstLine()))
+            .map(located ->
+                new LocatedBlock(
+                    known.getOrDefault(located.block(), located.block()), located.firstLine()))
             .toList();
     return new Document(read.preamble(), blocks, read.problems());
   }
@@ -145,7 +146,7 @@ public final class FeatureBlocks {
             relative(title.nameRange(), first),
             lines,
             last - first + 1);
-    blocks.add(new Placed(block, first));
+    blocks.add(new LocatedBlock(block, first));
   }
 
   private static Range relative(Range range, int first) {
@@ -255,7 +256,7 @@ public final class FeatureBlocks {
             new Diagnostic(
                 Problem.DOUBLE_COLUMN,
                 cell.range(),
-                "A column “" + cell.text() + "” stands in these examples already."));
+                "There is already a column “" + cell.text() + "” in these examples."));
       }
     }
   }

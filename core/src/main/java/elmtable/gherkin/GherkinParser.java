@@ -22,7 +22,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * Reads Gherkin. It never gives up: a line that fits nowhere becomes a fault with its place, and
+ * Reads Gherkin. It never gives up: a line that it cannot read becomes a fault with its place, and
  * reading goes on behind it.
  */
 public final class GherkinParser {
@@ -205,7 +205,7 @@ public final class GherkinParser {
     return last;
   }
 
-  /** Tags, where an opening follows them; their faults are told only then. */
+  /** Tags, where an opening follows them; their faults are reported only then. */
   private List<Tag> tagsBefore(Opening opening) {
     List<Tag> tags = new ArrayList<>();
     List<Fault> wrong = new ArrayList<>();
@@ -313,7 +313,7 @@ public final class GherkinParser {
   }
 
   private void unexpected(String expected) {
-    fault("This line fits nowhere here; expected is " + expected + ".");
+    fault("Unexpected line. Expected " + expected + ".");
     lines.next();
   }
 }

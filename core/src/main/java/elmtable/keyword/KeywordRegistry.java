@@ -53,7 +53,8 @@ public final class KeywordRegistry {
             signature(keyword, group == null ? "Extension" : group.value(), method);
         if (byName.put(Names.key(signature.name()), new MethodKeyword(signature, owner, method))
             != null) {
-          throw new IllegalArgumentException("Two keywords are called “" + signature.name() + "”.");
+          throw new IllegalArgumentException(
+              "Two keywords have the name “" + signature.name() + "”.");
         }
       }
     }

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * A sentence pattern, read: words and places. A phrase with {@code [optional words]} reads as
+ * A sentence pattern, read: words and placeholders. A phrase with {@code [optional words]} reads as
  * several, one with and one without each.
  */
 final class Phrase {
@@ -17,7 +17,7 @@ final class Phrase {
   /** A literal word in lower case. */
   record Literal(String folded) implements Part {}
 
-  /** A place with literal characters that touch it. */
+  /** A placeholder with literal characters that touch it. */
   record Slot(String parameter, String prefix, String suffix) implements Part {}
 
   private Phrase() {}
@@ -34,8 +34,8 @@ final class Phrase {
     return ways;
   }
 
-  /** The parameters that a phrase has places for, in order. */
-  static List<String> places(String phrase) {
+  /** The parameters that a phrase has placeholders for, in order. */
+  static List<String> placeholders(String phrase) {
     return parts(phrase.replace("[", "").replace("]", "")).stream()
         .filter(Slot.class::isInstance)
         .map(part -> ((Slot) part).parameter())
@@ -80,7 +80,7 @@ final class Phrase {
         literal.append(way.charAt(++i));
       } else if (end > 0) {
         if (parameter != null) {
-          // Two places that touch: what stands between them ends the first.
+          // Two placeholders that touch: what stands between them ends the first.
           parts.add(new Slot(parameter, prefix, Sentence.fold(literal.toString())));
           literal.setLength(0);
         }

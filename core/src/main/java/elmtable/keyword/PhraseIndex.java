@@ -6,7 +6,7 @@ import elmtable.formula.Value;
 import elmtable.keyword.Phrase.Literal;
 import elmtable.keyword.Phrase.Part;
 import elmtable.keyword.Phrase.Slot;
-import elmtable.keyword.PhraseMatch.Place;
+import elmtable.keyword.PhraseMatch.Placeholder;
 import elmtable.keyword.Sentence.Word;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -51,9 +51,9 @@ public final class PhraseIndex {
         others.stream().filter(keyword -> !keyword.phrases().isEmpty()).toList());
   }
 
-  /** The parameters that a phrase has places for, in order. */
-  public static List<String> places(String phrase) {
-    return Phrase.places(phrase);
+  /** The parameters that a phrase has placeholders for, in order. */
+  public static List<String> placeholders(String phrase) {
+    return Phrase.placeholders(phrase);
   }
 
   private void add(Signature keyword, String phrase) {
@@ -81,7 +81,7 @@ public final class PhraseIndex {
 
   /**
    * The phrases that fit a sentence best: none, one, or several that are equally good. Most literal
-   * characters go first, then fewest places.
+   * characters go first, then fewest placeholders.
    */
   public List<PhraseMatch> find(String sentence) {
     Search search = new Search(Sentence.of(sentence));
@@ -90,7 +90,7 @@ public final class PhraseIndex {
   }
 
   private static final class Search {
-    /** Enough for any sentence that a person reads; a made-up one may not take for ever. */
+    /** Enough for any sentence that a person reads; a made-up one must not hang. */
     private static final int MOST_VISITS = 50_000;
 
     private final Sentence sentence;
@@ -129,7 +129,7 @@ public final class PhraseIndex {
       return reached;
     }
 
-    /** A place takes as few words as let the rest fit. */
+    /** A placeholder takes as few words as let the rest fit. */
     private boolean slot(String prefix, String suffix, Node next, int at) {
       boolean reached = false;
       if (!words.get(at).folded().startsWith(prefix)) {
@@ -151,16 +151,16 @@ public final class PhraseIndex {
       if (found.containsKey(end)) {
         return;
       }
-      List<Place> places = new ArrayList<>();
+      List<Placeholder> placeholders = new ArrayList<>();
       for (int i = 0; i < end.slots().size(); i++) {
         int[] range = unquoted(taken.get(i));
         String parameter = end.slots().get(i).parameter();
         if (!fits(end.keyword(), parameter, sentence.source().substring(range[0], range[1]))) {
           return;
         }
-        places.add(new Place(parameter, range[0], range[1]));
+        placeholders.add(new Placeholder(parameter, range[0], range[1]));
       }
-      found.put(end, new PhraseMatch(end.keyword(), end.phrase(), places));
+      found.put(end, new PhraseMatch(end.keyword(), end.phrase(), placeholders));
     }
 
     private int[] unquoted(int[] range) {

@@ -3,7 +3,7 @@ package elmtable.language;
 import elmtable.formula.Escapes;
 import elmtable.text.Diagnostic;
 import elmtable.text.Fix;
-import elmtable.text.Names;
+import elmtable.text.Nearest;
 import elmtable.text.Problem;
 import elmtable.text.Range;
 import java.util.ArrayList;
@@ -79,17 +79,18 @@ final class BlockParser {
           "This " + kind.noun() + " has no name; write one behind the word.");
       return;
     }
-    boolean mayHavePlaces = kind == BlockKind.CASE;
+    boolean mayHavePlaceholders = kind == BlockKind.CASE;
     int behindLastClose = name.lastIndexOf('>') + 1;
     for (int i = 0; i < name.length(); i++) {
       char c = name.charAt(i);
-      int end = mayHavePlaces && c == '<' ? Escapes.referenceEnd(name, i, behindLastClose) : -1;
+      int end =
+          mayHavePlaceholders && c == '<' ? Escapes.referenceEnd(name, i, behindLastClose) : -1;
       if (end > 0) {
         // Inside a reference brackets say where a name begins and ends.
         i = end;
         continue;
       }
-      if ("|[]".indexOf(c) >= 0 || (!mayHavePlaces && (c == '<' || c == '>'))) {
+      if ("|[]".indexOf(c) >= 0 || (!mayHavePlaceholders && (c == '<' || c == '>'))) {
         problem(
             Problem.BAD_NAME,
             range.part(i, i + 1),
@@ -98,16 +99,11 @@ final class BlockParser {
       }
     }
     if (kind == BlockKind.HOOK && Moment.named(name).isEmpty()) {
-      Fix[] fixes =
-          Names.nearest(name, Moment.words())
-              .map(near -> Fix.replace("Use " + near, range, near))
-              .stream()
-              .toArray(Fix[]::new);
       problem(
           Problem.UNKNOWN_HOOK_MOMENT,
           range,
-          "A hook runs before or after a run, suite, case or step, so it is called, say, “before case”.",
-          fixes);
+          "A hook runs before or after a run, suite, case or step; its name says when, as in “before case”.",
+          Nearest.to(name, Moment.words()).fixes(range));
     }
   }
 
@@ -170,17 +166,17 @@ final class BlockParser {
     Range valueRange = range.part(text.length() - value.length(), text.length());
     Optional<String> known = kind.propertyNamed(written);
     if (known.isEmpty()) {
-      Optional<String> nearest = Names.nearest(written, kind.properties());
-      String hint =
-          nearest.isPresent()
-              ? "did you mean " + nearest.get() + "?"
-              : "it has " + String.join(", ", kind.properties()) + ".";
+      Nearest near = Nearest.to(written, kind.properties());
       problem(
           Problem.UNKNOWN_PROPERTY,
           wordRange,
-          "A " + kind.noun() + " has no property “" + written + "”; " + hint,
-          nearest.map(near -> Fix.replace("Use " + near, wordRange, near)).stream()
-              .toArray(Fix[]::new));
+          "A "
+              + kind.noun()
+              + " has no property “"
+              + written
+              + "”."
+              + near.question(" It has " + String.join(", ", kind.properties()) + "."),
+          near.fixes(wordRange));
     } else if (value.isEmpty()) {
       problem(
           Problem.EMPTY_PROPERTY,
@@ -279,13 +275,13 @@ final class BlockParser {
 
   /** Rows that belong to no section are kept as lines that cannot be read. */
   private List<Line> placeRows(List<Line> lines) {
-    List<Line> placed = new ArrayList<>();
+    List<Line> located = new ArrayList<>();
     boolean underSection = kind.main().isPresent();
     for (Line line : lines) {
       underSection |= line instanceof Line.SectionWord;
       if (line instanceof Line.Row row && !underSection) {
         String text = source.get(row.range().line()).strip();
-        placed.add(new Line.UnreadableException(text, row.range()));
+        located.add(new Line.UnreadableException(text, row.range()));
         problem(
             Problem.UNREADABLE_LINE,
             row.range(),
@@ -296,10 +292,10 @@ final class BlockParser {
                     ? " of another block."
                     : " such as “" + kind.sections().get(0).word() + "”."));
       } else {
-        placed.add(line);
+        located.add(line);
       }
     }
-    return placed;
+    return located;
   }
 
   static Diagnostic unreadable(String raw, Range range, String where) {
@@ -313,23 +309,21 @@ final class BlockParser {
           "“" + firstWord(text) + "” opens a block only in column one.",
           Fix.replace("Move to column one", blanks, ""));
     }
-    Optional<String> near =
-        text.indexOf(' ') > 0 && range.start() == 0
-            ? Names.nearest(firstWord(text), BlockKind.words())
-            : Optional.empty();
-    if (near.isPresent()) {
+    boolean maybeHeader = text.indexOf(' ') > 0 && range.start() == 0;
+    Nearest near = Nearest.to(firstWord(text), maybeHeader ? BlockKind.words() : List.of());
+    if (near.name().isPresent()) {
       Range word = new Range(range.line(), range.start(), range.start() + firstWord(text).length());
       return new Diagnostic(
           Problem.UNREADABLE_LINE,
           range,
-          where + "No block is called “" + firstWord(text) + "”; did you mean " + near.get() + "?",
-          Fix.replace("Use " + near.get(), word, near.get()));
+          where + "Block “" + firstWord(text) + "” not found." + near.question(),
+          near.fixes(word));
     }
     return new Diagnostic(
         Problem.UNREADABLE_LINE,
         range,
         where
-            + "This line is no note (>), property (word: value), section, row (| … |) or comment (#).",
+            + "This line is not a note (>), property (word: value), section, row (| … |) or comment (#).",
         Fix.replace("Make it a note", new Range(range.line(), range.start(), range.start()), "> "));
   }
 

@@ -11,7 +11,7 @@ import java.util.Optional;
  * @param preamble comments, blanks and unreadable lines above the first block
  * @param problems what is wrong with the preamble and with the order of blocks, with absolute lines
  */
-public record Document(List<Line> preamble, List<Placed> blocks, List<Diagnostic> problems) {
+public record Document(List<Line> preamble, List<LocatedBlock> blocks, List<Diagnostic> problems) {
   public Document {
     preamble = List.copyOf(preamble);
     blocks = List.copyOf(blocks);
@@ -22,7 +22,7 @@ public record Document(List<Line> preamble, List<Placed> blocks, List<Diagnostic
    * A block at its place; {@code firstLine} is the zero-based line of its first comment or else its
    * header.
    */
-  public record Placed(Block block, int firstLine) {
+  public record LocatedBlock(Block block, int firstLine) {
     public int headerLine() {
       return firstLine + block.header().line();
     }
@@ -33,22 +33,25 @@ public record Document(List<Line> preamble, List<Placed> blocks, List<Diagnostic
     }
   }
 
-  public Optional<Placed> suite() {
-    return blocks.stream().filter(placed -> placed.block().kind() == BlockKind.SUITE).findFirst();
+  public Optional<LocatedBlock> suite() {
+    return blocks.stream().filter(located -> located.block().kind() == BlockKind.SUITE).findFirst();
   }
 
   /** The block that has a line, counted from zero. */
-  public Optional<Placed> blockAt(int line) {
+  public Optional<LocatedBlock> blockAt(int line) {
     return blocks.stream()
-        .filter(placed -> line >= placed.firstLine() && line < placed.end())
+        .filter(located -> line >= located.firstLine() && line < located.end())
         .findFirst();
   }
 
   /** Every problem of the grammar, with absolute lines, in their order. */
   public List<Diagnostic> allProblems() {
     List<Diagnostic> all = new ArrayList<>(problems);
-    for (Placed placed : blocks) {
-      placed.block().problems().forEach(problem -> all.add(problem.shiftedBy(placed.firstLine())));
+    for (LocatedBlock located : blocks) {
+      located
+          .block()
+          .problems()
+          .forEach(problem -> all.add(problem.shiftedBy(located.firstLine())));
     }
     return all;
   }

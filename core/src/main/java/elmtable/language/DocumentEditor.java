@@ -1,6 +1,6 @@
 package elmtable.language;
 
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 import elmtable.text.Range;
 import elmtable.text.SourceText;
 import java.util.ArrayList;
@@ -65,8 +65,8 @@ public final class DocumentEditor {
   }
 
   private static String inBlock(String text, Document document, int line, BlockChange change) {
-    Placed placed = blockAt(document, line);
-    return splice(text, placed, Printer.print(change.change(placed.block())));
+    LocatedBlock located = blockAt(document, line);
+    return splice(text, located, Printer.print(change.change(located.block())));
   }
 
   private static String inRow(String text, Document document, int line, RowChange change) {
@@ -82,7 +82,7 @@ public final class DocumentEditor {
         });
   }
 
-  private static Placed blockAt(Document document, int line) {
+  private static LocatedBlock blockAt(Document document, int line) {
     return document
         .blockAt(line)
         .orElseThrow(() -> new NoSuchLineException("Line " + (line + 1) + " belongs to no block."));
@@ -94,7 +94,7 @@ public final class DocumentEditor {
         return i;
       }
     }
-    throw new NoSuchLineException("Line " + (absolute + 1) + " is no row.");
+    throw new NoSuchLineException("Line " + (absolute + 1) + " is not a row.");
   }
 
   private static Line.Row row(List<String> cells) {
@@ -152,13 +152,13 @@ public final class DocumentEditor {
   }
 
   private static String move(String text, Document document, SheetEdit.MoveRows edit) {
-    Placed placed = blockAt(document, edit.line());
-    List<Line> lines = new ArrayList<>(placed.block().lines());
-    int from = indexOfRow(lines, edit.line() - placed.firstLine(), edit.line());
+    LocatedBlock located = blockAt(document, edit.line());
+    List<Line> lines = new ArrayList<>(located.block().lines());
+    int from = indexOfRow(lines, edit.line() - located.firstLine(), edit.line());
     Line target =
         edit.before() < 0
             ? null
-            : lines.get(indexOfRow(lines, edit.before() - placed.firstLine(), edit.before()));
+            : lines.get(indexOfRow(lines, edit.before() - located.firstLine(), edit.before()));
     List<Line> moved =
         new ArrayList<>(lines.subList(from, Math.min(lines.size(), from + edit.count())));
     moved.removeIf(line -> !(line instanceof Line.Row));
@@ -173,7 +173,7 @@ public final class DocumentEditor {
             ? lines.indexOf(target)
             : behind != null ? lines.indexOf(behind) : lines.size();
     lines.addAll(to, moved);
-    return splice(text, placed, Printer.print(with(placed.block(), lines)));
+    return splice(text, located, Printer.print(with(located.block(), lines)));
   }
 
   private static int endOfRows(List<Line> lines, int from) {
@@ -227,22 +227,22 @@ public final class DocumentEditor {
       String before = text.isEmpty() || text.endsWith("\n") ? text : text + "\n";
       return before + (before.isBlank() ? "" : "\n") + printed;
     }
-    Placed placed = blockAt(document, edit.block());
-    int end = LineStarts.of(text).start(placed.end());
+    LocatedBlock located = blockAt(document, edit.block());
+    int end = LineStarts.of(text).start(located.end());
     String before = text.substring(0, end);
     String gap = before.endsWith("\n") ? "\n" : "\n\n";
     return before + gap + printed + text.substring(end);
   }
 
   private static String removeBlock(String text, Document document, int line) {
-    Placed placed = blockAt(document, line);
+    LocatedBlock located = blockAt(document, line);
     LineStarts starts = LineStarts.of(text);
-    int end = placed.end();
+    int end = located.end();
     List<String> lines = SourceText.lines(text);
     while (end < lines.size() && lines.get(end).isBlank()) {
       end++;
     }
-    return text.substring(0, starts.start(placed.firstLine())) + text.substring(starts.start(end));
+    return text.substring(0, starts.start(located.firstLine())) + text.substring(starts.start(end));
   }
 
   private static Block named(Block block, String name) {
@@ -270,10 +270,10 @@ public final class DocumentEditor {
   }
 
   /** The text with a block's lines replaced; a document whose last line has no newline gets one. */
-  private static String splice(String text, Placed placed, String printed) {
+  private static String splice(String text, LocatedBlock located, String printed) {
     LineStarts starts = LineStarts.of(text);
-    return text.substring(0, starts.start(placed.firstLine()))
+    return text.substring(0, starts.start(located.firstLine()))
         + printed
-        + text.substring(starts.start(placed.end()));
+        + text.substring(starts.start(located.end()));
   }
 }

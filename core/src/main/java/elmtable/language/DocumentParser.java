@@ -1,6 +1,6 @@
 package elmtable.language;
 
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 import elmtable.text.Diagnostic;
 import elmtable.text.Fix;
 import elmtable.text.Problem;
@@ -12,10 +12,10 @@ import java.util.List;
 import java.util.Map;
 
 /**
- * Reads documents. It never gives up: a line that fits nowhere is kept, reported and passed over.
+ * Reads documents. It never gives up: a line that it cannot read is kept, reported and passed over.
  *
  * <p>A parser that is given the document read before takes over every block whose lines did not
- * change, as the same object, so that whoever keeps something by block can keep it.
+ * change, as the same object, so that what is kept by block stays valid.
  */
 public final class DocumentParser {
   private DocumentParser() {}
@@ -28,9 +28,9 @@ public final class DocumentParser {
   public static Document parse(String text, String textBefore, Document before) {
     List<String> old = SourceText.lines(textBefore);
     Map<List<String>, Block> known = new HashMap<>();
-    for (Placed placed : before.blocks()) {
+    for (LocatedBlock located : before.blocks()) {
       known.put(
-          old.subList(placed.firstLine(), Math.min(placed.end(), old.size())), placed.block());
+          old.subList(located.firstLine(), Math.min(located.end(), old.size())), located.block());
     }
     return parse(SourceText.lines(text), known);
   }
@@ -40,7 +40,7 @@ public final class DocumentParser {
     List<Diagnostic> problems = new ArrayList<>();
     int firstBlock = starts.isEmpty() ? lines.size() : starts.get(0);
     List<Line> preamble = preamble(lines.subList(0, firstBlock), problems);
-    List<Placed> blocks = new ArrayList<>();
+    List<LocatedBlock> blocks = new ArrayList<>();
     for (int i = 0; i < starts.size(); i++) {
       int start = starts.get(i);
       int end = i + 1 < starts.size() ? starts.get(i + 1) : lines.size();
@@ -49,7 +49,7 @@ public final class DocumentParser {
       }
       List<String> own = lines.subList(start, end);
       Block block = known.get(own);
-      blocks.add(new Placed(block != null ? block : new BlockParser(own).parse(), start));
+      blocks.add(new LocatedBlock(block != null ? block : new BlockParser(own).parse(), start));
     }
     checkOrder(blocks, problems);
     return new Document(preamble, blocks, problems);
@@ -90,33 +90,33 @@ public final class DocumentParser {
     return preamble;
   }
 
-  private static void checkOrder(List<Placed> blocks, List<Diagnostic> problems) {
-    Placed suite = null;
-    List<Placed> early = new ArrayList<>();
-    for (Placed placed : blocks) {
-      Block block = placed.block();
+  private static void checkOrder(List<LocatedBlock> blocks, List<Diagnostic> problems) {
+    LocatedBlock suite = null;
+    List<LocatedBlock> early = new ArrayList<>();
+    for (LocatedBlock located : blocks) {
+      Block block = located.block();
       if (block.kind() == BlockKind.SUITE && suite != null) {
         problems.add(
             new Diagnostic(
                 Problem.SECOND_SUITE,
-                block.nameRange().shiftedBy(placed.firstLine()),
+                block.nameRange().shiftedBy(located.firstLine()),
                 "A document holds one suite, and this one has “"
                     + suite.block().name()
                     + "” already; put this one in a document of its own."));
       } else if (block.kind() == BlockKind.SUITE) {
-        suite = placed;
+        suite = located;
       } else if (block.kind() == BlockKind.CASE && suite == null) {
-        early.add(placed);
+        early.add(located);
       }
     }
     if (suite == null) {
       return;
     }
-    for (Placed placed : early) {
+    for (LocatedBlock located : early) {
       problems.add(
           new Diagnostic(
               Problem.CASE_BEFORE_SUITE,
-              placed.block().nameRange().shiftedBy(placed.firstLine()),
+              located.block().nameRange().shiftedBy(located.firstLine()),
               "This case stands before the suite “"
                   + suite.block().name()
                   + "”; cases follow their suite.",

@@ -57,6 +57,6 @@ public sealed interface Line {
   /** Nothing but blanks. */
   record Blank(Range range) implements Line {}
 
-  /** What fits nowhere, kept as written. */
+  /** An unreadable line, kept as written. */
   record UnreadableException(String text, Range range) implements Line {}
 }

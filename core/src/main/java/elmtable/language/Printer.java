@@ -16,11 +16,11 @@ public final class Printer {
     StringBuilder out = new StringBuilder();
     List<Line> preamble = trimmed(document.preamble());
     lines(preamble, null, out);
-    for (Document.Placed placed : document.blocks()) {
+    for (Document.LocatedBlock located : document.blocks()) {
       if (!out.isEmpty()) {
         out.append('\n');
       }
-      block(placed.block(), out);
+      block(located.block(), out);
     }
     return out.toString();
   }

@@ -2,14 +2,13 @@ package elmtable.language;
 
 import elmtable.text.Counted;
 import elmtable.text.Diagnostic;
-import elmtable.text.Fix;
 import elmtable.text.Names;
+import elmtable.text.Nearest;
 import elmtable.text.Problem;
 import elmtable.text.Range;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 
@@ -43,10 +42,10 @@ final class SectionChecks {
             new Diagnostic(
                 Problem.DOUBLE_COLUMN,
                 cell.range(),
-                "Two columns are called “" + cell.name() + "”."));
+                "Two columns have the name “" + cell.name() + "”."));
       } else if (!section.namesItsColumns() && !known.contains(key)) {
-        Optional<String> near = Names.nearest(key, known);
-        near.ifPresent(meant::add);
+        Nearest near = Nearest.to(key, known);
+        near.name().ifPresent(meant::add);
         problems.add(
             new Diagnostic(
                 Problem.UNKNOWN_COLUMN_NAME,
@@ -58,8 +57,7 @@ final class SectionChecks {
                     + "”; its columns are "
                     + String.join(", ", known)
                     + ".",
-                near.map(name -> Fix.replace("Use " + name, cell.range(), name)).stream()
-                    .toArray(Fix[]::new)));
+                near.fixes(cell.range())));
       }
     }
     List<String> missing = new ArrayList<>(section.requiredColumns());

@@ -134,7 +134,7 @@ final class StepReader {
             cell.range().part(start, start + option.length()),
             "“"
                 + option
-                + "” is no option; there are soft, quiet, within (say “within 30s”) and tries (“tries 3”).");
+                + "” is not an option; there are soft, quiet, within (say “within 30s”) and tries (“tries 3”).");
       }
     }
     marks.add(new Mark.Options(soft, within, tries, quiet, cell));

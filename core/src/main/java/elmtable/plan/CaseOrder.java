@@ -3,7 +3,7 @@ package elmtable.plan;
 import elmtable.block.FixtureBlock;
 import elmtable.block.Scope;
 import elmtable.language.BlockKind;
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Moment;
 import elmtable.language.Section;
 import elmtable.project.CaseEntry;
@@ -75,10 +75,10 @@ public final class CaseOrder {
       after.addAll(back);
     }
     suiteSections();
-    sections(BlockKind.CASE, entry.name(), entry.placed());
+    sections(BlockKind.CASE, entry.name(), entry.located());
     List<Part> all = new ArrayList<>(before);
     all.add(
-        part(Phase.STEPS, BlockKind.CASE, Scope.CASE, entry.name(), entry.path(), entry.placed()));
+        part(Phase.STEPS, BlockKind.CASE, Scope.CASE, entry.name(), entry.path(), entry.located()));
     Collections.reverse(after);
     all.addAll(after);
     return all;
@@ -106,7 +106,7 @@ public final class CaseOrder {
             scope,
             fixture.name(),
             fixture.path(),
-            fixture.placed()));
+            fixture.located()));
     if (!fixture.block().steps(Section.TEAR_DOWN).isEmpty()) {
       back.add(
           part(
@@ -115,7 +115,7 @@ public final class CaseOrder {
               scope,
               fixture.name(),
               fixture.path(),
-              fixture.placed()));
+              fixture.located()));
     }
   }
 
@@ -124,7 +124,7 @@ public final class CaseOrder {
     Moment moment = Moment.named(phase + " " + scope).orElseThrow();
     for (HookEntry hook : project.index().hooks()) {
       if (hook.own().moment().equals(Optional.of(moment)) && hook.own().isFor(tags)) {
-        parts.add(part(phase, BlockKind.HOOK, scope, moment.word(), hook.path(), hook.placed()));
+        parts.add(part(phase, BlockKind.HOOK, scope, moment.word(), hook.path(), hook.located()));
       }
     }
   }
@@ -136,17 +136,22 @@ public final class CaseOrder {
         .ifPresent(suite -> sections(BlockKind.SUITE, entry.suiteName(), suite));
   }
 
-  private void sections(BlockKind kind, String name, Placed placed) {
-    if (!placed.block().steps(Section.SET_UP).isEmpty()) {
-      before.add(part(Phase.BEFORE, kind, Scope.CASE, name, entry.path(), placed));
+  private void sections(BlockKind kind, String name, LocatedBlock located) {
+    if (!located.block().steps(Section.SET_UP).isEmpty()) {
+      before.add(part(Phase.BEFORE, kind, Scope.CASE, name, entry.path(), located));
     }
-    if (!placed.block().steps(Section.TEAR_DOWN).isEmpty()) {
-      after.add(part(Phase.AFTER, kind, Scope.CASE, name, entry.path(), placed));
+    if (!located.block().steps(Section.TEAR_DOWN).isEmpty()) {
+      after.add(part(Phase.AFTER, kind, Scope.CASE, name, entry.path(), located));
     }
   }
 
   private static Part part(
-      Phase phase, BlockKind kind, Scope scope, String name, String document, Placed placed) {
-    return new Part(phase, kind, scope, name, document, placed.headerLine() + 1);
+      Phase phase,
+      BlockKind kind,
+      Scope scope,
+      String name,
+      String document,
+      LocatedBlock located) {
+    return new Part(phase, kind, scope, name, document, located.headerLine() + 1);
   }
 }

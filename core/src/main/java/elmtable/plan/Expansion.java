@@ -96,7 +96,7 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
     return mayRepeat;
   }
 
-  /** The names that rows gave after a pass, before repeats were told apart. */
+  /** The names that rows gave after a pass, before repeats were numbered. */
   Set<String> namesGiven() {
     return given;
   }

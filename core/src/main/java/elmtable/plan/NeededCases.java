@@ -1,6 +1,6 @@
 package elmtable.plan;
 
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 import elmtable.project.CaseEntry;
 import elmtable.project.Project;
 import java.util.ArrayDeque;
@@ -15,14 +15,14 @@ final class NeededCases {
   private final Project project;
   private final Planner planner;
   private final List<CasePlan> plans;
-  private final Map<Placed, Integer> places = new IdentityHashMap<>();
+  private final Map<LocatedBlock, Integer> positions = new IdentityHashMap<>();
 
   NeededCases(Project project, Planner planner, List<CasePlan> plans) {
     this.project = project;
     this.planner = planner;
     this.plans = new ArrayList<>(plans);
     for (int i = 0; i < plans.size(); i++) {
-      places.put(plans.get(i).entry().placed(), i);
+      positions.put(plans.get(i).entry().located(), i);
     }
   }
 
@@ -45,17 +45,17 @@ final class NeededCases {
 
   /** Adds a case where not all of it was in; false where nothing had to be added. */
   private boolean isAdded(CaseEntry earlier, CaseEntry later) {
-    Integer place = places.get(earlier.placed());
-    if (place == null) {
+    Integer position = positions.get(earlier.located());
+    if (position == null) {
       return false;
     }
-    CasePlan known = plans.get(place);
+    CasePlan known = plans.get(position);
     if (known.isNeeded() || known.isIn() && known.isWhole() && planner.hasAllParts(known)) {
       return false;
     }
     CasePlan needed = planner.needed(earlier, later.name());
     if (needed.isIn()) {
-      plans.set(place, needed);
+      plans.set(position, needed);
     }
     return needed.isIn();
   }

@@ -156,7 +156,7 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
       String set, CaseEntry entry, Project project, List<Diagnostic> problems) {
     Optional<DataEntry> found = project.index().dataSet(set);
     if (found.isEmpty()) {
-      return broken(set, "No data set is called “" + set + "”.");
+      return broken(set, "Data set “" + set + "” not found.");
     }
     DataSummary summary = project.dataSummary(found.get());
     if (!summary.broken().isEmpty()) {
@@ -164,7 +164,7 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
     }
     DataSource source = project.dataSet(found.get()).source().orElseThrow();
     return shaped(found.get().name(), source, summary, null, entry, problems)
-        .with(List.of(), found.get().placed().block().noteText());
+        .with(List.of(), found.get().located().block().noteText());
   }
 
   /**

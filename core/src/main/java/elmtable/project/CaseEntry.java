@@ -7,7 +7,7 @@ import elmtable.block.SuiteBlock;
 import elmtable.block.SuiteOrCase;
 import elmtable.formula.Template;
 import elmtable.language.Block;
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 import elmtable.text.Names;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -18,9 +18,10 @@ import java.util.Set;
 import java.util.function.Function;
 
 /** A case with what it inherits from its suite. */
-public record CaseEntry(String path, Placed placed, String suiteName, Optional<Block> suite) {
+public record CaseEntry(
+    String path, LocatedBlock located, String suiteName, Optional<Block> suite) {
   public Block block() {
-    return placed.block();
+    return located.block();
   }
 
   /** The name as written, with its references. */

@@ -30,7 +30,7 @@ public final class CaseNames {
   private final int[] direct;
 
   private List<String> columns = List.of();
-  private Map<String, Integer> places = Map.of();
+  private Map<String, Integer> positions = Map.of();
   private CaseRow row;
 
   /**
@@ -49,7 +49,7 @@ public final class CaseNames {
   }
 
   private static String key(Template.Part part) {
-    return part instanceof Template.Place place
+    return part instanceof Template.Expression place
             && place.formula() instanceof Formula.Reference reference
             && reference.path().size() == 1
         ? Names.key(reference.path().get(0))
@@ -58,8 +58,9 @@ public final class CaseNames {
 
   private Optional<Value> find(List<String> path) {
     String key = Names.key(path.get(path.size() - 1));
-    Integer place = places.get(key);
-    return Optional.ofNullable(place == null ? environment.get(key) : Value.of(row.text(place)));
+    Integer position = positions.get(key);
+    return Optional.ofNullable(
+        position == null ? environment.get(key) : Value.of(row.text(position)));
   }
 
   /** Where the columns of a row are; the rows of a part have the same list of them. */
@@ -67,11 +68,11 @@ public final class CaseNames {
     row = use;
     if (columns != use.columns()) {
       columns = use.columns();
-      places = new HashMap<>();
+      positions = new HashMap<>();
       for (int i = 0; i < columns.size(); i++) {
-        places.put(Names.key(columns.get(i)), i);
+        positions.put(Names.key(columns.get(i)), i);
       }
-      Arrays.setAll(direct, i -> places.getOrDefault(keys.get(i), -1));
+      Arrays.setAll(direct, i -> positions.getOrDefault(keys.get(i), -1));
     }
   }
 
@@ -94,7 +95,7 @@ public final class CaseNames {
       switch (template.parts().get(i)) {
         case Template.Plain plain -> name.append(plain.text());
         case Template.Grid grid -> {}
-        case Template.Place place -> name.append(shown(place));
+        case Template.Expression place -> name.append(shown(place));
       }
     }
     return name.toString();
@@ -103,7 +104,7 @@ public final class CaseNames {
   /**
    * A reference without a value stays as written, so that the plan still shows which case it is.
    */
-  private String shown(Template.Place place) {
+  private String shown(Template.Expression place) {
     try {
       return evaluator.value(place.formula()).text();
     } catch (FormulaException withoutValue) {

@@ -58,7 +58,7 @@ final class DataCache {
   }
 
   private CachedReading known(DataEntry entry, Project project) {
-    Block block = entry.placed().block();
+    Block block = entry.located().block();
     return valid(cache.getIfPresent(block), project)
         .or(() ->
             valid(cache.asMap().compute(block, (b, before) -> read(b, before, project)), project))
@@ -113,7 +113,7 @@ final class DataCache {
   }
 
   private static Optional<Block> block(String set, Project project) {
-    return project.index().dataSet(set).map(entry -> entry.placed().block());
+    return project.index().dataSet(set).map(entry -> entry.located().block());
   }
 
   private static String tryFilled(String written, Project project) {

@@ -1,15 +1,15 @@
 package elmtable.project;
 
 import elmtable.block.DataBlock;
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 
 /** A named data set. */
-public record DataEntry(String path, Placed placed) {
+public record DataEntry(String path, LocatedBlock located) {
   public DataBlock own() {
-    return new DataBlock(placed.block());
+    return new DataBlock(located.block());
   }
 
   public String name() {
-    return placed.block().name();
+    return located.block().name();
   }
 }

@@ -4,7 +4,7 @@ import elmtable.block.PageBlock;
 import elmtable.browser.Locator;
 import elmtable.formula.Template;
 import elmtable.language.BlockKind;
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Line;
 import elmtable.language.Section;
 import elmtable.language.Step;
@@ -40,9 +40,9 @@ public final class DocumentIndex {
 
   DocumentIndex(SourceDocument document) {
     this.document = document;
-    for (Placed placed : document.document().blocks()) {
-      if (!placed.block().name().isEmpty()) {
-        add(placed);
+    for (LocatedBlock located : document.document().blocks()) {
+      if (!located.block().name().isEmpty()) {
+        add(located);
       }
     }
     suite = readSuite();
@@ -87,27 +87,27 @@ public final class DocumentIndex {
     return duplicates;
   }
 
-  private void add(Placed placed) {
+  private void add(LocatedBlock located) {
     String path = document.path();
-    switch (placed.block().kind()) {
+    switch (located.block().kind()) {
       case KEYWORD ->
-          keywords.add(new KeywordEntry.Composed(path, placed, Signatures.of(placed.block())));
-      case PAGE -> pages.add(page(placed));
-      case DATA_SET -> dataSets.add(new DataEntry(path, placed));
-      case ENVIRONMENT, BROWSER, FIXTURE, PLAN -> named.add(new NamedBlock(path, placed));
-      case HOOK -> hooks.add(new HookEntry(path, placed));
+          keywords.add(new KeywordEntry.Composed(path, located, Signatures.of(located.block())));
+      case PAGE -> pages.add(page(located));
+      case DATA_SET -> dataSets.add(new DataEntry(path, located));
+      case ENVIRONMENT, BROWSER, FIXTURE, PLAN -> named.add(new NamedBlock(path, located));
+      case HOOK -> hooks.add(new HookEntry(path, located));
       case SUITE, CASE -> {}
     }
   }
 
   /** The case that a block is, where it is the one that its name finds. */
-  public Optional<CaseEntry> caseAt(Placed placed) {
-    return Optional.ofNullable(caseNamed(Names.key(placed.block().name())))
-        .filter(entry -> entry.placed() == placed);
+  public Optional<CaseEntry> caseAt(LocatedBlock located) {
+    return Optional.ofNullable(caseNamed(Names.key(located.block().name())))
+        .filter(entry -> entry.located() == located);
   }
 
-  public Optional<KeywordEntry.Composed> keywordAt(Placed placed) {
-    return keywords.stream().filter(keyword -> keyword.placed() == placed).findFirst();
+  public Optional<KeywordEntry.Composed> keywordAt(LocatedBlock located) {
+    return keywords.stream().filter(keyword -> keyword.located() == located).findFirst();
   }
 
   /** The case whose name has a key, or null. */
@@ -131,9 +131,9 @@ public final class DocumentIndex {
     Set<String> known = published;
     if (known == null) {
       known = new LinkedHashSet<>();
-      for (Placed placed : document.document().blocks()) {
+      for (LocatedBlock located : document.document().blocks()) {
         for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
-          for (Step step : placed.block().steps(section)) {
+          for (Step step : located.block().steps(section)) {
             if (!step.arguments().isEmpty() && Names.same(step.first().name(), PUBLISH)) {
               known.add(Names.key(step.arguments().get(0).name()));
             }
@@ -155,26 +155,26 @@ public final class DocumentIndex {
   }
 
   private Optional<SuiteEntry> readSuite() {
-    Optional<Placed> head = document.document().suite();
+    Optional<LocatedBlock> head = document.document().suite();
     String name =
-        head.map(placed -> placed.block().name()).orElseGet(() -> fileName(document.path()));
+        head.map(located -> located.block().name()).orElseGet(() -> fileName(document.path()));
     List<CaseEntry> cases = new ArrayList<>();
     Map<String, Integer> lines = new LinkedHashMap<>();
-    for (Placed placed : document.document().blocks()) {
-      if (placed.block().kind() != BlockKind.CASE || placed.block().name().isEmpty()) {
+    for (LocatedBlock located : document.document().blocks()) {
+      if (located.block().kind() != BlockKind.CASE || located.block().name().isEmpty()) {
         continue;
       }
-      Integer before = lines.putIfAbsent(Names.key(placed.block().name()), placed.headerLine());
+      Integer before = lines.putIfAbsent(Names.key(located.block().name()), located.headerLine());
       if (before == null) {
-        cases.add(new CaseEntry(document.path(), placed, name, head.map(Placed::block)));
+        cases.add(new CaseEntry(document.path(), located, name, head.map(LocatedBlock::block)));
       } else {
         duplicate(
-            placed.block().nameRange().shiftedBy(placed.firstLine()),
-            "A case “"
-                + placed.block().name()
-                + "” stands in line "
+            located.block().nameRange().shiftedBy(located.firstLine()),
+            "There is already a case “"
+                + located.block().name()
+                + "” in line "
                 + (before + 1)
-                + " of this suite already.");
+                + " of this suite.");
       }
     }
     return head.isPresent() || !cases.isEmpty()
@@ -187,8 +187,8 @@ public final class DocumentIndex {
     return file.contains(".") ? file.substring(0, file.lastIndexOf('.')) : file;
   }
 
-  private PageEntry page(Placed placed) {
-    PageBlock block = new PageBlock(placed.block());
+  private PageEntry page(LocatedBlock located) {
+    PageBlock block = new PageBlock(located.block());
     List<ElementEntry> elements = new ArrayList<>();
     Map<String, Integer> lines = new LinkedHashMap<>();
     for (PageBlock.Element element : block.elements()) {
@@ -196,16 +196,20 @@ public final class DocumentIndex {
       if (name.isEmpty()) {
         continue;
       }
-      int line = placed.firstLine() + element.row().row().range().line();
+      int line = located.firstLine() + element.row().row().range().line();
       Integer before = lines.putIfAbsent(Names.key(name), line);
       if (before != null) {
         duplicate(
-            element.row().cell("element").range().shiftedBy(placed.firstLine()),
-            "An element “" + name + "” stands in line " + (before + 1) + " of this page already.");
+            element.row().cell("element").range().shiftedBy(located.firstLine()),
+            "There is already an element “"
+                + name
+                + "” in line "
+                + (before + 1)
+                + " of this page.");
       } else {
         elements.add(
             new ElementEntry(
-                placed.block().name(),
+                located.block().name(),
                 name,
                 ElementPattern.of(name),
                 Locator.By.named(element.by()).orElse(Locator.By.CSS),
@@ -215,6 +219,6 @@ public final class DocumentIndex {
       }
     }
     Template address = Template.of(block.path().map(Line.Property::value).orElse(""));
-    return PageEntry.of(document.path(), placed, placed.block().name(), address, elements);
+    return PageEntry.of(document.path(), located, located.block().name(), address, elements);
   }
 }

@@ -8,7 +8,8 @@ import elmtable.text.Names;
 /**
  * A named thing on a page.
  *
- * @param locator as written; references in it are places of the name, or values of the environment
+ * @param locator as written; references in it are placeholders of the name, or values of the
+ *     environment
  * @param row its row in the page's block
  */
 public record ElementEntry(

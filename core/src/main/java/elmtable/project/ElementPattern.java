@@ -11,14 +11,14 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** An element's name with places in it, such as {@code Row of <member>}. */
+/** An element's name with placeholders in it, such as {@code Row of <member>}. */
 public final class ElementPattern {
   /** Stands in a name for a reference whose value is not known yet. */
   public static final char UNKNOWN = '\uE000';
 
   private static final int LONGEST = 500;
 
-  private final List<String> places = new ArrayList<>();
+  private final List<String> placeholders = new ArrayList<>();
   private final Pattern pattern;
   private final int literalCharacters;
 
@@ -32,10 +32,10 @@ public final class ElementPattern {
           literals += plain.text().strip().length();
         }
         case Template.Grid grid -> {}
-        case Template.Place place -> {
+        case Template.Expression placeholder -> {
           regex.append("(.+?)");
-          places.add(
-              place.formula() instanceof Formula.Reference reference
+          placeholders.add(
+              placeholder.formula() instanceof Formula.Reference reference
                   ? reference.written()
                   : name.source());
         }
@@ -65,12 +65,12 @@ public final class ElementPattern {
     return regex.append(Pattern.quote(text.substring(from))).toString();
   }
 
-  public boolean hasPlaces() {
-    return !places.isEmpty();
+  public boolean hasPlaceholders() {
+    return !placeholders.isEmpty();
   }
 
-  public List<String> places() {
-    return List.copyOf(places);
+  public List<String> placeholders() {
+    return List.copyOf(placeholders);
   }
 
   public int literalCharacters() {
@@ -79,7 +79,7 @@ public final class ElementPattern {
 
   /**
    * What a step writes for a renamed element, given what it wrote before: the same values in the
-   * places of the same names. Nothing where the new name has other places.
+   * placeholders of the same names. Nothing where the new name has other placeholders.
    *
    * @param used a name as written in a step, with its references
    */
@@ -91,26 +91,28 @@ public final class ElementPattern {
     Template name = Template.of(newName);
     StringBuilder written = new StringBuilder();
     for (Template.Part part : name.parts()) {
-      int place = places.indexOf(place(part));
-      if (part instanceof Template.Place && place < 0) {
+      int placeholder = placeholders.indexOf(placeholder(part));
+      if (part instanceof Template.Expression && placeholder < 0) {
         return Optional.empty();
       }
       written.append(
-          place < 0 ? newName.substring(part.start(), part.end()) : matcher.group(place + 1));
+          placeholder < 0
+              ? newName.substring(part.start(), part.end())
+              : matcher.group(placeholder + 1));
     }
     return Optional.of(written.toString());
   }
 
-  private static String place(Template.Part part) {
-    return part instanceof Template.Place place
-            && place.formula() instanceof Formula.Reference reference
+  private static String placeholder(Template.Part part) {
+    return part instanceof Template.Expression placeholder
+            && placeholder.formula() instanceof Formula.Reference reference
         ? reference.written()
         : "";
   }
 
   /**
-   * The values of the places where a name fits; a reference that is not known yet fits only a
-   * place.
+   * The values of the placeholders where a name fits; a reference that is not known yet fits only a
+   * placeholder.
    */
   public Optional<Map<String, Value>> match(String name) {
     Matcher matcher = pattern.matcher(name);
@@ -118,8 +120,8 @@ public final class ElementPattern {
       return Optional.empty();
     }
     Map<String, Value> values = new LinkedHashMap<>();
-    for (int i = 0; i < places.size(); i++) {
-      values.put(places.get(i), Value.of(matcher.group(i + 1)));
+    for (int i = 0; i < placeholders.size(); i++) {
+      values.put(placeholders.get(i), Value.of(matcher.group(i + 1)));
     }
     return Optional.of(values);
   }

@@ -81,7 +81,7 @@ public final class Environments {
               + entry.name()
               + "” of the environment "
               + environment
-              + " cannot be worked out: "
+              + " cannot be evaluated: "
               + failure.getMessage());
     }
   }

@@ -1,11 +1,11 @@
 package elmtable.project;
 
 import elmtable.block.HookBlock;
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 
 /** A hook and where it stands. */
-public record HookEntry(String path, Placed placed) {
+public record HookEntry(String path, LocatedBlock located) {
   public HookBlock own() {
-    return new HookBlock(placed.block());
+    return new HookBlock(located.block());
   }
 }

@@ -5,7 +5,7 @@ import elmtable.keyword.MethodKeyword;
 import elmtable.keyword.PhraseIndex;
 import elmtable.keyword.Signature;
 import elmtable.language.BlockKind;
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 import elmtable.text.Diagnostic;
 import elmtable.text.Names;
 import java.util.ArrayList;
@@ -103,21 +103,21 @@ final class IndexContents {
     for (KeywordEntry.Composed keyword : document.keywords()) {
       KeywordEntry first = keywords.putIfAbsent(Names.key(keyword.signature().name()), keyword);
       if (first instanceof KeywordEntry.Composed composed) {
-        duplicate(keyword.path(), keyword.placed(), composed.path(), composed.placed());
+        duplicate(keyword.path(), keyword.located(), composed.path(), composed.located());
       } else if (first != null) {
-        duplicate(keyword.path(), keyword.placed(), "comes with Elm Table already.");
+        duplicate(keyword.path(), keyword.located(), "built in");
       }
     }
     for (PageEntry page : document.pages()) {
       PageEntry first = pages.putIfAbsent(Names.key(page.name()), page);
       if (first != null) {
-        duplicate(page.path(), page.placed(), first.path(), first.placed());
+        duplicate(page.path(), page.located(), first.path(), first.located());
       }
     }
     for (DataEntry set : document.dataSets()) {
       DataEntry first = dataSets.putIfAbsent(Names.key(set.name()), set);
       if (first != null) {
-        duplicate(set.path(), set.placed(), first.path(), first.placed());
+        duplicate(set.path(), set.located(), first.path(), first.located());
       }
     }
     for (NamedBlock block : document.named()) {
@@ -126,7 +126,7 @@ final class IndexContents {
               .computeIfAbsent(block.block().kind(), kind -> new LinkedHashMap<>())
               .putIfAbsent(Names.key(block.name()), block);
       if (first != null) {
-        duplicate(block.path(), block.placed(), first.path(), first.placed());
+        duplicate(block.path(), block.located(), first.path(), first.located());
       }
     }
     hooks.addAll(document.hooks());
@@ -141,7 +141,7 @@ final class IndexContents {
 
   private void addElement(ElementEntry element) {
     elements.add(element);
-    if (element.pattern().hasPlaces()) {
+    if (element.pattern().hasPlaceholders()) {
       elementPatterns.add(element);
     } else {
       elementsByName
@@ -150,19 +150,22 @@ final class IndexContents {
     }
   }
 
-  private void duplicate(String path, Placed placed, String firstPath, Placed first) {
-    duplicate(
-        path,
-        placed,
-        "stands in " + firstPath + ", line " + (first.headerLine() + 1) + " already.");
+  private void duplicate(String path, LocatedBlock located, String firstPath, LocatedBlock first) {
+    duplicate(path, located, "in " + firstPath + ", line " + (first.headerLine() + 1));
   }
 
-  private void duplicate(String path, Placed placed, String where) {
+  private void duplicate(String path, LocatedBlock located, String where) {
     duplicates
         .computeIfAbsent(path, p -> new ArrayList<>())
         .add(
             DocumentIndex.duplicateName(
-                placed.block().nameRange().shiftedBy(placed.firstLine()),
-                "A " + placed.block().kind().noun() + " “" + placed.block().name() + "” " + where));
+                located.block().nameRange().shiftedBy(located.firstLine()),
+                "There is already a "
+                    + located.block().kind().noun()
+                    + " “"
+                    + located.block().name()
+                    + "” "
+                    + where
+                    + "."));
   }
 }

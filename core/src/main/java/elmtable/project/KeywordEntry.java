@@ -4,7 +4,7 @@ import elmtable.block.KeywordBlock;
 import elmtable.keyword.MethodKeyword;
 import elmtable.keyword.Signature;
 import elmtable.language.Block;
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 
 /** A keyword that a step can call. */
 public sealed interface KeywordEntry {
@@ -19,9 +19,9 @@ public sealed interface KeywordEntry {
   }
 
   /** A {@code keyword} block, made of steps. */
-  record Composed(String path, Placed placed, Signature signature) implements KeywordEntry {
+  record Composed(String path, LocatedBlock located, Signature signature) implements KeywordEntry {
     public Block block() {
-      return placed.block();
+      return located.block();
     }
 
     public KeywordBlock own() {

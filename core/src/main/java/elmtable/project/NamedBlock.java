@@ -1,15 +1,15 @@
 package elmtable.project;
 
 import elmtable.language.Block;
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 
 /** A block that is known by its name: an environment, browser, fixture or plan. */
-public record NamedBlock(String path, Placed placed) {
+public record NamedBlock(String path, LocatedBlock located) {
   public Block block() {
-    return placed.block();
+    return located.block();
   }
 
   public String name() {
-    return placed.block().name();
+    return located.block().name();
   }
 }

@@ -102,7 +102,7 @@ public final class ProjectIndex {
     return contents.elementsByName.getOrDefault(key, List.of());
   }
 
-  /** The elements of all pages whose names have places in them. */
+  /** The elements of all pages whose names have placeholders in them. */
   public List<ElementEntry> elementPatterns() {
     if (log != null) {
       log.symbols.add(Symbol.patterns());

@@ -19,7 +19,7 @@ public record Symbol(Space space, String key) {
     COLUMN,
     FIXTURE,
     ENVIRONMENT,
-    /** The values of an environment, for whoever works them out. */
+    /** The values of an environment, for what evaluates them. */
     ENVIRONMENT_VALUES,
     BROWSER,
     PLAN,
@@ -45,7 +45,7 @@ public record Symbol(Space space, String key) {
     return new Symbol(Space.ELEMENT, "<any>");
   }
 
-  /** The elements whose names have places in them. */
+  /** The elements whose names have placeholders in them. */
   static Symbol patterns() {
     return new Symbol(Space.ELEMENT, "<>");
   }

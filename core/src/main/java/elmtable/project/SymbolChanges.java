@@ -17,9 +17,9 @@ import java.util.Objects;
 import java.util.Set;
 
 /**
- * What another version of some documents means to whoever looked things up in them: the symbols
- * that answer differently. How a thing is made inside, as a keyword's steps or an element's
- * locator, is no part of the answer.
+ * What another version of some documents means to what looked things up in them: the symbols that
+ * answer differently. How a thing is made inside, as a keyword's steps or an element's locator, is
+ * no part of the answer.
  */
 public final class SymbolChanges {
   private SymbolChanges() {}
@@ -62,7 +62,7 @@ public final class SymbolChanges {
   }
 
   private static Symbol symbol(ElementEntry element) {
-    return element.pattern().hasPlaces()
+    return element.pattern().hasPlaceholders()
         ? Symbol.patterns()
         : new Symbol(Space.ELEMENT, Names.key(element.name()));
   }
@@ -100,7 +100,7 @@ public final class SymbolChanges {
     index
         .dataSets()
         .forEach(set ->
-            put(facts, new Symbol(Space.DATA_SET, Names.key(set.name())), set.placed().block()));
+            put(facts, new Symbol(Space.DATA_SET, Names.key(set.name())), set.located().block()));
     for (NamedBlock block : index.named()) {
       if (block.block().kind() == BlockKind.ENVIRONMENT) {
         put(facts, new Symbol(Space.ENVIRONMENT_VALUES, Names.key(block.name())), block.block());

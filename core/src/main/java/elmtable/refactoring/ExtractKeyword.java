@@ -9,7 +9,7 @@ import elmtable.formula.Formula;
 import elmtable.formula.Kind;
 import elmtable.formula.Template;
 import elmtable.language.Cell;
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Mark;
 import elmtable.language.Section;
 import elmtable.language.Step;
@@ -60,7 +60,7 @@ final class ExtractKeyword {
       return Preview.refused("“" + name + "” cannot be the name of a keyword.");
     }
     if (project.index().keyword(name).isPresent()) {
-      return Preview.refused("A keyword is called “" + name + "” already.");
+      return Preview.refused("There is already a keyword “" + name + "”.");
     }
     if (selected(at.get()).stream().anyMatch(step -> Names.same(step.first().name(), "give"))) {
       return Preview.refused("“give” hands out the results of the keyword it stands in.");
@@ -94,9 +94,9 @@ final class ExtractKeyword {
       if (document.isFeature()) {
         continue;
       }
-      for (Placed placed : document.document().blocks()) {
+      for (LocatedBlock located : document.document().blocks()) {
         for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
-          others(document, placed, section, wanted, after);
+          others(document, located, section, wanted, after);
         }
       }
     }
@@ -104,18 +104,18 @@ final class ExtractKeyword {
 
   private void others(
       SourceDocument document,
-      Placed placed,
+      LocatedBlock located,
       Section section,
       List<String> wanted,
       List<String> after) {
-    List<Step> steps = placed.block().steps(section);
+    List<Step> steps = located.block().steps(section);
     int i = 0;
     while (i + count <= steps.size()) {
-      LocatedStep place = new LocatedStep(document, placed, section, steps, i);
+      LocatedStep place = new LocatedStep(document, located, section, steps, i);
       boolean overlaps =
           places.stream()
               .anyMatch(known ->
-                  known.placed().equals(placed)
+                  known.located().equals(located)
                       && known.document() == document
                       && known.section() == section
                       && Math.abs(known.index() - place.index()) < count);
@@ -298,7 +298,7 @@ final class ExtractKeyword {
       row.add("=> " + String.join(", ", gives));
     }
     String path = place.document().path();
-    Range first = place.step().range().shiftedBy(place.placed().firstLine());
+    Range first = place.step().range().shiftedBy(place.located().firstLine());
     edits.add(new Edit(path, first, "| " + String.join(" | ", row) + " |"));
     for (int i = 1; i < count; i++) {
       edits.add(Edit.removeLine(path, place.line(place.index() + i)));

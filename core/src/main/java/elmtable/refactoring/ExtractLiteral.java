@@ -65,12 +65,12 @@ final class ExtractLiteral {
   private Edit cell(String reference) {
     return new Edit(
         at.orElseThrow().document().path(),
-        argument.orElseThrow().range().shiftedBy(at.get().placed().firstLine()),
+        argument.orElseThrow().range().shiftedBy(at.get().located().firstLine()),
         reference);
   }
 
   private Edit insert(int blockLine, String text) {
-    int line = at.orElseThrow().placed().firstLine() + blockLine;
+    int line = at.orElseThrow().located().firstLine() + blockLine;
     return new Edit(at.get().document().path(), new Range(line, 0, 0), text);
   }
 
@@ -102,7 +102,7 @@ final class ExtractLiteral {
       if (!hasDefault) {
         for (Line.Row each : rows) {
           boolean first = each == rows.get(0);
-          Range end = each.range().shiftedBy(at.get().placed().firstLine());
+          Range end = each.range().shiftedBy(at.get().located().firstLine());
           edits.add(
               new Edit(
                   at.get().document().path(),
@@ -144,7 +144,7 @@ final class ExtractLiteral {
     List<SectionBody> data = block.sections(Section.DATA);
     for (SectionBody section : data) {
       for (int i = 0; i < section.rows().size(); i++) {
-        Range row = section.rows().get(i).range().shiftedBy(at.get().placed().firstLine());
+        Range row = section.rows().get(i).range().shiftedBy(at.get().located().firstLine());
         edits.add(
             new Edit(
                 at.get().document().path(),
@@ -180,7 +180,7 @@ final class ExtractLiteral {
   }
 
   private Edit value(NamedBlock environment, String value) {
-    int first = environment.placed().firstLine();
+    int first = environment.located().firstLine();
     Optional<SectionBody> values = environment.block().section(Section.VALUES);
     if (values.isPresent() && !values.get().rows().isEmpty()) {
       List<Line.Row> rows = values.get().rows();

@@ -90,7 +90,7 @@ final class InlineKeyword {
       text.append(" |");
     }
     LocatedStep step = at.orElseThrow();
-    Range range = step.step().range().shiftedBy(step.placed().firstLine());
+    Range range = step.step().range().shiftedBy(step.located().firstLine());
     Edit edit =
         rows.isEmpty()
             ? Edit.removeLine(step.document().path(), range.line())
@@ -170,7 +170,7 @@ final class InlineKeyword {
     StringBuilder text = new StringBuilder();
     int done = 0;
     for (Template.Part part : template.parts()) {
-      if (part instanceof Template.Place place) {
+      if (part instanceof Template.Expression place) {
         text.append(source, done, place.start());
         text.append(place(place, source, template.parts().size() == 1));
         done = place.end();
@@ -179,7 +179,7 @@ final class InlineKeyword {
     return text.append(source.substring(done)).toString();
   }
 
-  private String place(Template.Place place, String source, boolean whole) {
+  private String place(Template.Expression place, String source, boolean whole) {
     String written = source.substring(place.start() + 1, place.end() - 1);
     if (place.formula() instanceof Formula.Reference reference && reference.path().size() == 1) {
       String value = values.get(Names.key(reference.path().get(0)));

@@ -39,7 +39,7 @@ final class ReferenceUses {
       }
     }
     for (Line.Property phrase : new KeywordBlock(block).phrases()) {
-      for (String written : PhraseIndex.places(phrase.value())) {
+      for (String written : PhraseIndex.placeholders(phrase.value())) {
         int start = phrase.value().indexOf("<" + written + ">") + 1;
         if (start > 0 && Names.same(written, parameter.name())) {
           uses.add(phrase.valueRange().part(start, start + written.length()), written, false);
@@ -73,7 +73,7 @@ final class ReferenceUses {
 
   /** The references of steps, in cells and marks. */
   private void body(Block block) {
-    BindingContext context = EnclosingBlock.of(project, uses.path(), uses.placed()).context();
+    BindingContext context = EnclosingBlock.of(project, uses.path(), uses.located()).context();
     for (Section section : Uses.STEPS) {
       for (Step step : block.steps(section)) {
         for (BoundArgument argument : new Binder(project.index()).bind(step, context).arguments()) {
@@ -103,11 +103,12 @@ final class ReferenceUses {
         .references()
         .forEach(reference -> {
           int last = reference.path().size() - 1;
-          boolean ofPlace =
+          boolean ofPlaceholder =
               last == 1
                   && thing instanceof RenameTarget.Column
                   && reference.path().get(0).equalsIgnoreCase("row");
-          if ((last == 0 || ofPlace) && Names.same(reference.path().get(last), thing.name())) {
+          if ((last == 0 || ofPlaceholder)
+              && Names.same(reference.path().get(last), thing.name())) {
             String source = template.source();
             String written = source.substring(reference.start(), reference.end());
             int start = reference.start() + written.lastIndexOf('/') + 1;

@@ -27,9 +27,9 @@ final class Renaming {
   }
 
   Preview preview() {
-    boolean mayHavePlaces =
+    boolean mayHavePlaceholders =
         thing instanceof RenameTarget.Element || thing instanceof RenameTarget.Case;
-    String forbidden = mayHavePlaces ? "|" : "|[]<>";
+    String forbidden = mayHavePlaceholders ? "|" : "|[]<>";
     if (newName.isEmpty() || newName.chars().anyMatch(c -> forbidden.indexOf(c) >= 0)) {
       return Preview.refused(
           "“"
@@ -40,10 +40,10 @@ final class Renaming {
     }
     List<Use> uses = Uses.of(project, thing);
     if (uses.stream().noneMatch(Use::declares)) {
-      return Preview.refused("Nothing of the project is called “" + thing.name() + "”.");
+      return Preview.refused("“" + thing.name() + "” not found.");
     }
     if (!Names.same(newName, thing.name()) && isTaken()) {
-      return Preview.refused("“" + newName + "” is the name of another one already.");
+      return Preview.refused("There is already one with the name “" + newName + "”.");
     }
     List<Edit> edits = new ArrayList<>();
     for (Use use : uses) {
@@ -85,7 +85,7 @@ final class Renaming {
     };
   }
 
-  /** What stands at a use afterwards; a used element's places keep their values. */
+  /** What stands at a use afterwards; a used element's placeholders keep their values. */
   private Optional<String> written(Use use) {
     if (use.declares() || !(thing instanceof RenameTarget.Element element)) {
       return Optional.of(inTags(use));
@@ -95,7 +95,7 @@ final class Renaming {
             .filter(e -> Names.same(e.name(), element.name()))
             .findFirst()
             .orElseThrow();
-    if (!entry.pattern().hasPlaces()) {
+    if (!entry.pattern().hasPlaceholders()) {
       return Optional.of(newName);
     }
     Optional<String> written = entry.pattern().renamed(use.text(), newName);
@@ -106,7 +106,7 @@ final class Renaming {
               + (use.range().line() + 1)
               + ": “"
               + use.text()
-              + "” fits no name with other places; it stays as it is.");
+              + "” fits no name with other placeholders; it stays as it is.");
     }
     return written;
   }

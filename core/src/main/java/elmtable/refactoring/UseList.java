@@ -1,7 +1,7 @@
 package elmtable.refactoring;
 
 import elmtable.language.Cell;
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Line;
 import elmtable.language.SectionBody;
 import elmtable.text.Names;
@@ -14,20 +14,20 @@ import java.util.List;
 final class UseList {
   private final List<Use> uses = new ArrayList<>();
   private String path;
-  private Placed placed;
+  private LocatedBlock located;
 
   /** What follows is found in this block. */
-  void enter(String document, Placed block) {
+  void enter(String document, LocatedBlock block) {
     path = document;
-    placed = block;
+    located = block;
   }
 
   String path() {
     return path;
   }
 
-  Placed placed() {
-    return placed;
+  LocatedBlock located() {
+    return located;
   }
 
   void add(Range range, String text, boolean declares) {
@@ -35,7 +35,7 @@ final class UseList {
   }
 
   void add(Range range, String text, boolean declares, boolean byName) {
-    uses.add(new Use(path, range.shiftedBy(placed.firstLine()), text, declares, byName));
+    uses.add(new Use(path, range.shiftedBy(located.firstLine()), text, declares, byName));
   }
 
   /** Cells under a heading that hold a name. */

@@ -10,7 +10,7 @@ import elmtable.formula.Kind;
 import elmtable.language.Block;
 import elmtable.language.BlockKind;
 import elmtable.language.Cell;
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Line;
 import elmtable.language.Mark;
 import elmtable.language.Section;
@@ -55,9 +55,9 @@ public final class Uses {
 
   private List<Use> all() {
     for (SourceDocument document : project.documents().values()) {
-      for (Placed placed : document.document().blocks()) {
-        uses.enter(document.path(), placed);
-        block(placed.block());
+      for (LocatedBlock located : document.document().blocks()) {
+        uses.enter(document.path(), located);
+        block(located.block());
       }
     }
     return uses.sorted();
@@ -111,7 +111,7 @@ public final class Uses {
   }
 
   private BindingContext context() {
-    return EnclosingBlock.of(project, uses.path(), uses.placed()).context();
+    return EnclosingBlock.of(project, uses.path(), uses.located()).context();
   }
 
   private void step(Block block, Step step, BindingContext context) {

@@ -30,7 +30,7 @@ public final class EventLines {
     }
   }
 
-  /** Throws {@link IllegalArgumentException} where the line is no event. */
+  /** Throws {@link IllegalArgumentException} where the line is not an event. */
   public static RunEvent read(String line) {
     try {
       return JSON.readValue(line, RunEvent.class);

@@ -118,8 +118,7 @@ final class Arguments {
     }
     if (type == Duration.class) {
       return Durations.read(value.text())
-          .orElseThrow(
-              () -> unfit(argument, value, "a length of time such as 500ms or 30s is needed"));
+          .orElseThrow(() -> unfit(argument, value, "a duration such as 500ms or 30s is needed"));
     }
     return value.text();
   }
@@ -182,7 +181,7 @@ final class Arguments {
         project
             .index()
             .page(name)
-            .orElseThrow(() -> new FormulaException("No page is called “" + name + "”."));
+            .orElseThrow(() -> new FormulaException("Page “" + name + "” not found."));
     String path = new Evaluator(scope.ofKeyword(), scope.context()).value(page.address()).text();
     return new PageArgument(page.name(), path);
   }

@@ -16,6 +16,7 @@ import elmtable.run.event.EventPublisher;
 import elmtable.run.event.EvidenceKeeper;
 import elmtable.run.event.Outcome;
 import elmtable.run.event.RunEvent;
+import elmtable.run.event.UnexpectedFailure;
 import elmtable.text.Names;
 import java.time.Duration;
 import java.time.Instant;
@@ -143,7 +144,7 @@ final class CaseRun {
                 executable.steps(Section.SET_UP),
                 frame,
                 entry.path(),
-                entry.placed().firstLine()),
+                entry.located().firstLine()),
             true);
       }
       if (result.isGood()) {
@@ -153,7 +154,7 @@ final class CaseRun {
                 executable.steps(Section.STEPS),
                 frame,
                 entry.path(),
-                entry.placed().firstLine()),
+                entry.located().firstLine()),
             false);
       }
       steps.withoutTimeout();
@@ -163,7 +164,7 @@ final class CaseRun {
               executable.steps(Section.TEAR_DOWN),
               frame,
               entry.path(),
-              entry.placed().firstLine()),
+              entry.located().firstLine()),
           true);
       entry
           .suite()

@@ -39,7 +39,8 @@ final class LoopItems {
             formula
                 .singleReference()
                 .orElseThrow(() ->
-                    new FormulaException("“" + each.list() + "” is no list and no data set.")));
+                    new FormulaException(
+                        "“" + each.list() + "” is neither a list nor a data set.")));
     return list instanceof Value.Many many ? many.items() : List.of(list);
   }
 
@@ -49,7 +50,7 @@ final class LoopItems {
         project
             .index()
             .dataSet(name)
-            .orElseThrow(() -> new FormulaException("No data set is called “" + name + "”."));
+            .orElseThrow(() -> new FormulaException("Data set “" + name + "” not found."));
     return new Value.Many(rows(set));
   }
 

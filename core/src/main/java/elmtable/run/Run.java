@@ -8,6 +8,7 @@ import elmtable.run.event.Failure;
 import elmtable.run.event.Outcome;
 import elmtable.run.event.RunEvent;
 import elmtable.run.event.RunListener;
+import elmtable.run.event.UnexpectedFailure;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.EnumMap;
@@ -127,7 +128,7 @@ final class Run implements RunHandle {
         executable.name() + targetSuffix(executable),
         executable.entry().suiteName(),
         executable.entry().path(),
-        executable.entry().placed().headerLine() + 1,
+        executable.entry().located().headerLine() + 1,
         executable.row().map(row -> row.number()).orElse(0),
         executable.row().map(row -> row.shown()).orElse(Map.of()),
         executable.tags());

@@ -20,7 +20,7 @@ public final class Runner {
   }
 
   /**
-   * Starts a run and returns at once; listeners are told of all its events by one thread at a time.
+   * Starts a run and returns at once; listeners receive all its events, from one thread at a time.
    */
   public RunHandle start(RunRequest request, EvidenceKeeper evidence, List<RunListener> listeners) {
     Run run = new Run(request, launchers, evidence, listeners);

@@ -17,6 +17,7 @@ import elmtable.project.KeywordEntry;
 import elmtable.run.event.Failure;
 import elmtable.run.event.Outcome;
 import elmtable.run.event.RunEvent.NamedValue;
+import elmtable.run.event.UnexpectedFailure;
 import elmtable.text.Names;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -87,7 +88,7 @@ final class StepExecution {
     if (bound.keyword().isEmpty() || !bound.problems().isEmpty()) {
       String message =
           bound.problems().isEmpty()
-              ? "No keyword is called “" + step.first().name() + "”."
+              ? "Keyword “" + step.first().name() + "” not found."
               : bound.problems().get(0).message();
       return new StepRunner.Result(Outcome.ERROR, Failure.of(message), false);
     }
@@ -146,7 +147,7 @@ final class StepExecution {
                     body.depth() + 1,
                     frame,
                     composed.path(),
-                    composed.placed().firstLine()));
+                    composed.located().firstLine()));
         results = frame.given();
         yield result;
       }

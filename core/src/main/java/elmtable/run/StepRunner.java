@@ -10,6 +10,7 @@ import elmtable.language.Mark;
 import elmtable.language.Step;
 import elmtable.run.event.Failure;
 import elmtable.run.event.Outcome;
+import elmtable.run.event.UnexpectedFailure;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.ArrayList;

@@ -1,5 +1,5 @@
 /**
- * The engine: lanes, cases, steps, and the events it tells. Front door: {@link
+ * The engine: lanes, cases, steps, and the events it sends. Front door: {@link
  * elmtable.run.Runner}.
  */
 package elmtable.run;

@@ -6,7 +6,7 @@ import static elmtable.text.Severity.WARNING;
 
 /** The catalogue of everything that can be wrong with a project. Codes are stable. */
 public enum Problem {
-  UNREADABLE_LINE("T101", ERROR, "A line that fits nowhere"),
+  UNREADABLE_LINE("T101", ERROR, "An unreadable line"),
   NAMELESS_BLOCK("T102", ERROR, "A block without a name"),
   UNKNOWN_PROPERTY("T103", ERROR, "A property that this block does not have"),
   UNKNOWN_SECTION("T104", ERROR, "A section that this block does not have"),
@@ -23,7 +23,7 @@ public enum Problem {
   UNCLOSED_ROW("T115", WARNING, "A row without its last pipe"),
   MISSING_COLUMN("T116", ERROR, "A section without a column that it needs"),
 
-  GHERKIN_UNREADABLE("G101", ERROR, "A line of a feature that fits nowhere"),
+  GHERKIN_UNREADABLE("G101", ERROR, "An unreadable line of a feature"),
   STEP_IN_DESCRIPTION("G102", WARNING, "A step in the description of a feature"),
   TAG_WITHOUT_NAME("G103", WARNING, "A tag that lacks the name it needs"),
 

@@ -122,7 +122,7 @@ class ChecksTest {
   @CsvSource(
       delimiter = '!',
       value = {
-        "UNKNOWN_ELEMENT ! Sned ! | press | Sned | ! No element is called “Sned”. Did you mean “Send”?",
+        "UNKNOWN_ELEMENT ! Sned ! | press | Sned | ! Element “Sned” not found. Did you mean “Send”?",
         "AMBIGUOUS_ELEMENT ! Twice ! | press | Twice | ! “Twice” fits several elements: Q/Twice, R/Twice",
         "NOT_A_CHOICE ! quick ! | sign in | Olga | quick | ! one of fast, slow is needed",
         "TOO_FEW_ARGUMENTS ! sign in ! | sign in | Olga | ! “sign in” needs how (one of fast, slow).",
@@ -131,8 +131,8 @@ class ChecksTest {
         "WRONG_KIND ! many ! | expect count | Send | many | ! a number is needed",
         "FIXED_PAUSE ! 2s ! | pause | 2s | ! expect what it waits for",
         "NO_RESULT ! => x ! | press | Send | => x | ! gives nothing to keep",
-        "UNKNOWN_REFERENCE ! nobody ! | log | <nobody> | ! Nothing here is called “nobody”",
-        "MARK_WITHOUT_SENSE ! give ! | give | 1 | ! no keyword's step",
+        "UNKNOWN_REFERENCE ! nobody ! | log | <nobody> | ! “nobody” is not known here",
+        "MARK_WITHOUT_SENSE ! give ! | give | 1 | ! not a keyword's step",
       })
   void aMistakeIsNamedAtItsCell(String problem, String place, String row, String message) {
     String text = steps(row);
@@ -201,8 +201,12 @@ class ChecksTest {
             Map.of());
     List<String> messages =
         TestProjects.problems(project, "b.elmt").stream().map(Diagnostic::message).toList();
-    assertTrue(messages.get(0).contains("stands in a.elmt, line 1 already"), messages.toString());
-    assertTrue(messages.get(1).contains("comes with Elm Table already"), messages.toString());
+    assertTrue(
+        messages.get(0).contains("There is already a keyword “One” in a.elmt, line 1"),
+        messages.toString());
+    assertTrue(
+        messages.get(1).contains("There is already a keyword “press” built in"),
+        messages.toString());
   }
 
   @ParameterizedTest
@@ -213,7 +217,7 @@ class ChecksTest {
         "a,b\\n1,2,3 ! prices.csv, row 2, column 3: there are only 2 columns.",
         "a,b\\n1,\"x\\n2,y ! prices.csv, row 2, column 2: a quote opens",
         "a,b\\n1,\"x\"y\\n ! prices.csv, row 2, column 2: behind a closing quote only a separator may follow",
-        "a,a\\n1,2 ! prices.csv, row 1, column 2: a second column is called “a”.",
+        "a,a\\n1,2 ! prices.csv, row 1, column 2: a second column has the name “a”.",
         "a,b ! has no rows",
       })
   void aBrokenFileIsNamedWithRowAndColumn(String csv, String message) {

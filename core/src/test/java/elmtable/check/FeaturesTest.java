@@ -106,8 +106,8 @@ class FeaturesTest {
     assertEquals(List.of("signed-in"), suite.cases().get(0).fixtures());
     assertEquals(
         List.of(
-            "N112 1: No fixture is called “signed-in”.",
-            "N103 29: No keyword is called “I dance”. Make one, or choose another."),
+            "N112 1: Fixture “signed-in” not found.",
+            "N103 29: Keyword “I dance” not found. Make one, or choose another."),
         problems(project).stream().map(p -> p.replaceAll(" Did you.*", "")).toList());
     assertEquals(
         List.of("one", "1 shelves", "2 shelves", "3 shelves", "4 shelves", "one #2"),
@@ -234,7 +234,7 @@ class FeaturesTest {
             Map.of());
     assertEquals(
         List.of(
-            "N116 16: No browser is called “gone”.",
+            "N116 16: Browser “gone” not found.",
             "G103 20: “@browser” names nothing, so it is an ordinary tag; write @browser(name)."),
         problems(project).stream().map(p -> p.replaceAll(" Did you.*", "")).toList());
     List<ExecutableCase> all = plan(project).executables().toList();

@@ -40,7 +40,7 @@ class FilesTest {
             "name|shelves|keeper|tags",
             "Juno|1.50|yes|",
             "|||[1,{\"a\":2}]",
-            "!m.json, item 3, line 1: this is no object."),
+            "!m.json, item 3, line 1: this is not an object."),
         sets.rows("d"));
   }
 
@@ -48,14 +48,14 @@ class FilesTest {
   void whatIsNoArrayOrNoJsonSaysWhere() {
     assertEquals(
         List.of(
-            "m.json, what stands at “/a” is no array of objects; name one with “at: /pointer”."),
+            "m.json, what stands at “/a” is not an array of objects; name one with “at: /pointer”."),
         new Sets("data d\nfrom: m.json\nat: /a\n").file("m.json", "{\"a\": 1}").messages("d"));
     assertEquals(
         List.of("m.json, there is nothing at “/b”."),
         new Sets("data d\nfrom: m.json\nat: /b\n").file("m.json", "{\"a\": 1}").messages("d"));
     String broken = "[{\"a\": 1},\n {\"a\" 2}]";
     String message = new Sets("data d\nfrom: m.json\n").file("m.json", broken).messages("d").get(0);
-    assertTrue(message.startsWith("m.json, line 2, column 7: this is no JSON"), message);
+    assertTrue(message.startsWith("m.json, line 2, column 7: this is not JSON"), message);
   }
 
   private static byte[] workbook() throws IOException {

@@ -6,7 +6,7 @@ import elmtable.data.source.DataSource;
 import elmtable.data.source.ProjectFiles;
 import elmtable.data.source.Rows;
 import elmtable.language.Block;
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 import elmtable.language.DocumentParser;
 import elmtable.text.Diagnostic;
 import elmtable.text.Names;
@@ -23,7 +23,7 @@ import java.util.Optional;
 
 /** Data sets of one text, over files in memory. */
 public final class Sets implements DataContext, ProjectFiles {
-  private final List<Placed> blocks;
+  private final List<LocatedBlock> blocks;
   private final Map<String, byte[]> files = new HashMap<>();
 
   public Sets(String text) {
@@ -78,7 +78,7 @@ public final class Sets implements DataContext, ProjectFiles {
   @Override
   public Optional<Block> set(String name) {
     return blocks.stream()
-        .map(Placed::block)
+        .map(LocatedBlock::block)
         .filter(block -> Names.same(block.name(), name))
         .findFirst();
   }

@@ -142,7 +142,7 @@ class ShapingTest {
             + "data e\ncombine: all of f, A\n\ndata f\ncombine: pairs of e, B\n";
     assertEquals(
         List.of(
-            "A second column is called “A”; rename one in its own set, with “columns: A as …”."),
+            "A second column has the name “A”; rename one in its own set, with “columns: A as …”."),
         new Sets(sets).messages("d"));
     assertEquals(
         List.of("“f” cannot be used: A data set may not be made of itself: e → f → e."),
@@ -152,7 +152,7 @@ class ShapingTest {
   @Test
   void aSetThatIsNotThereIsNamed() {
     assertEquals(
-        List.of("No data set is called “B”."),
+        List.of("Data set “B” not found."),
         new Sets("data A\nrows\n| a |\n| 1 |\n\ndata d\ncombine: all of A, B\n").messages("d"));
   }
 

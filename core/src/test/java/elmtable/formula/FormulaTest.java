@@ -186,7 +186,7 @@ class FormulaTest {
       value = {
         "1 / 0; cannot be divided",
         "'a' + 1; is not a number",
-        "missing; Nothing here is called missing",
+        "missing; “missing” is not known here",
         "'x' or yes; neither yes nor no",
         "date('x', 'yyyy'); is not a date",
         "json('{', '/a'); is not JSON",

@@ -84,7 +84,7 @@ class ExtensionsTest {
     assertTrue(
         assertThrows(IllegalArgumentException.class, () -> BuiltInKeywords.with(twice))
             .getMessage()
-            .contains("Two keywords are called “press”"));
+            .contains("Two keywords have the name “press”"));
     named("c.jar", "Missing", null);
     assertTrue(
         assertThrows(Extensions.UnusableException.class, () -> Extensions.load(folder))

@@ -45,7 +45,7 @@ class PhraseIndexTest {
     List<String> all = new ArrayList<>();
     for (PhraseMatch match : INDEX.find(sentence)) {
       StringBuilder text = new StringBuilder(match.keyword().name());
-      for (PhraseMatch.Place place : match.places()) {
+      for (PhraseMatch.Placeholder place : match.placeholders()) {
         text.append(", ")
             .append(place.parameter())
             .append('=')

@@ -128,7 +128,7 @@ class PrinterTest {
     assertSame(before.blocks().get(2).block(), after.blocks().get(2).block());
     Document moved = DocumentParser.parse("# first\n\n" + text, text, before);
     assertEquals(
-        List.of(2, 4, 8), moved.blocks().stream().map(Document.Placed::firstLine).toList());
+        List.of(2, 4, 8), moved.blocks().stream().map(Document.LocatedBlock::firstLine).toList());
     assertSame(before.blocks().get(1).block(), moved.blocks().get(1).block());
   }
 }

@@ -3,7 +3,7 @@ package elmtable.language;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
@@ -64,15 +64,15 @@ class SheetEditLawsTest {
     }
   }
 
-  private Placed placed() {
+  private LocatedBlock located() {
     return DocumentParser.parse(text).blocks().stream()
-        .filter(placed -> placed.block().name().equals("edited"))
+        .filter(located -> located.block().name().equals("edited"))
         .findFirst()
         .orElseThrow();
   }
 
   private List<List<String>> read() {
-    return placed().block().sections(Section.STEPS).stream()
+    return located().block().sections(Section.STEPS).stream()
         .flatMap(body -> body.rows().stream())
         .map(row -> row.cells().stream().map(Cell::source).toList())
         .toList();
@@ -92,9 +92,9 @@ class SheetEditLawsTest {
   }
 
   private int line(int row) {
-    Placed placed = placed();
-    return placed.firstLine()
-        + placed.block().section(Section.STEPS).orElseThrow().rows().get(row).range().line();
+    LocatedBlock located = located();
+    return located.firstLine()
+        + located.block().section(Section.STEPS).orElseThrow().rows().get(row).range().line();
   }
 
   private String someText() {
@@ -118,7 +118,7 @@ class SheetEditLawsTest {
     if (rows.isEmpty()) {
       List<String> cells = someCells();
       rows.add(typed(cells));
-      return new SheetEdit.AddRow(placed().firstLine(), Section.STEPS, cells);
+      return new SheetEdit.AddRow(located().firstLine(), Section.STEPS, cells);
     }
     int at = random.nextInt(rows.size());
     return switch (random.nextInt(6)) {

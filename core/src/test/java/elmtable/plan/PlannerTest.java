@@ -55,6 +55,7 @@ class PlannerTest {
       values
       | name | value |
       """;
+
   private static final Map<String, String> FILES = Map.of("prices.csv", "price\n1\n2\n3\n4\n");
 
   private static Project project() {
@@ -151,7 +152,7 @@ class PlannerTest {
             Map.of("prices.csv", "price\n1\n2,3\n4\n"));
     List<ExecutableCase> all =
         Planner.plan(CheckedProject.of(broken), Selection.everything()).executables().toList();
-    assertTrue(all.get(0).fault().contains("Nothing here is called “c”"));
+    assertTrue(all.get(0).fault().contains("“c” is not known here"));
     assertEquals("", all.get(3).fault());
     assertTrue(all.get(4).fault().contains("prices.csv, row 3, column 2"), all.get(4).fault());
     assertEquals("", all.get(5).fault());
@@ -189,63 +190,6 @@ class PlannerTest {
     assertFalse(plan.cases().get(0).entry().suite().isPresent());
   }
 
-  private static final String SETTINGS =
-      """
-      environment near
-      environment far
-      browser wide
-      browser narrow
-
-      suite S
-
-      case <a>
-      key: a
-      data
-      | a |
-      | x |
-      | y |
-      | z |
-      steps
-      | log | <a> |
-
-      case phone
-      browsers: narrow
-      steps
-      | log | x |
-      """;
-
-  @Test
-  void theCountIsTheProductAndTheLastChangesFastest() {
-    Project project = TestProjects.of(SETTINGS);
-    Selection all =
-        Selection.everything().withEnvironments("far", "near").withBrowsers("wide", "narrow");
-    Plan plan = Planner.plan(CheckedProject.of(project), all);
-    assertEquals(3 * 2 * 2 + 2, plan.count());
-    List<ExecutableCase> executables = plan.executables().toList();
-    assertEquals(plan.count(), executables.size());
-    assertEquals(
-        List.of("x far wide", "x far narrow", "x near wide", "x near narrow", "y far wide"),
-        executables.stream()
-            .limit(5)
-            .map(e -> e.name() + " " + e.environment() + " " + e.browser())
-            .toList());
-    assertEquals(
-        executables.size(), executables.stream().map(ExecutableCase::identity).distinct().count());
-    for (int offset = 0; offset <= executables.size(); offset++) {
-      assertEquals(
-          executables.stream().skip(offset).limit(5).toList(), plan.page(offset, 5), "" + offset);
-    }
-    Plan wide =
-        Planner.plan(CheckedProject.of(project), Selection.everything().withBrowsers("wide"));
-    assertEquals("browsers: narrow", wide.cases().get(1).exclusionReason());
-    assertEquals(
-        List.of("narrow"),
-        Planner.plan(CheckedProject.of(project), Selection.everything().withCases("phone"))
-            .executables()
-            .map(ExecutableCase::browser)
-            .toList());
-  }
-
   @Test
   void aRowWithAKeyIsRecognisedWhenItsOtherValuesChange() {
     String text = "case <a>\nkey: a\ndata\n| a | b |\n| x | 1 |\n| y | 2 |\nsteps\n| log | <b> |\n";
@@ -263,35 +207,6 @@ class PlannerTest {
         .executables()
         .map(ExecutableCase::identity)
         .toList();
-  }
-
-  private static final String AFTER =
-      """
-      suite S
-
-      case first
-      tags: base
-      steps
-      | log | x |
-
-      case second
-      after: first
-      steps
-      | log | x |
-
-      case third
-      tags: top
-      after: S/second
-      steps
-      | log | x |
-      """;
-
-  @Test
-  void casesThatOthersComeAfterAreAdded() {
-    Plan plan = Planner.plan(CheckedProject.of(TestProjects.of(AFTER)), Selection.tagged("top"));
-    assertEquals(
-        List.of("first needed by second", "second needed by third", "third needed by "),
-        plan.executables().map(e -> e.name() + " needed by " + e.needed()).toList());
   }
 
   @Test
@@ -332,34 +247,6 @@ class PlannerTest {
                 Selection.everything().withBrowsers("plain", "slow"))
             .executables()
             .map(e -> e.name() + " in " + e.browser() + ": " + e.fault())
-            .toList());
-  }
-
-  @Test
-  void aLongChainOfCasesIsAddedWithoutGoingDeep() {
-    StringBuilder text = new StringBuilder("suite S\n");
-    for (int i = 0; i < 3_000; i++) {
-      text.append("\ncase c").append(i).append('\n');
-      text.append(i == 0 ? "" : "after: c" + (i - 1) + "\n").append("steps\n| log | x |\n");
-    }
-    Plan plan =
-        Planner.plan(
-            CheckedProject.of(TestProjects.of(text.toString())),
-            Selection.everything().withCases("c2999"));
-    assertEquals(3_000, plan.count());
-    assertEquals("c1", plan.cases().get(0).needed());
-  }
-
-  @Test
-  void whatACaseComesAfterIsChecked() {
-    String text =
-        AFTER.replace("tags: base", "after: third")
-            + "\ncase off\nrun: no\nsteps\n| log | x |\n"
-            + "\ncase last\nafter: off, frist\nsteps\n| log | x |\n";
-    assertEquals(
-        List.of("N117", "N117", "N117", "N118", "N115"),
-        TestProjects.problems(TestProjects.of(text), "a.elmt").stream()
-            .map(p -> p.problem().code())
             .toList());
   }
 
@@ -427,128 +314,5 @@ class PlannerTest {
         CaseOrder.of(project, only.entry(), only.tags()).stream()
             .map(p -> p.phase().name().toLowerCase() + " " + p.kind().word() + " " + p.name())
             .toList());
-  }
-
-  /** Names that come again far away, in two environments, with a row that is broken. */
-  @Test
-  void aPageIsThatPartOfAllWhereverItBegins() {
-    StringBuilder rows = new StringBuilder("a,b\n");
-    for (int i = 0; i < 60; i++) {
-      rows.append(i % 23).append(',').append(i % 46).append(i == 31 ? ",more\n" : "\n");
-    }
-    String text =
-        """
-        case <a> in <place>
-        data: rows
-        steps
-        | log | <b> |
-
-        data rows
-        from: rows.csv
-
-        environment north
-        values
-        | name | value |
-        | place | N |
-
-        environment south
-        values
-        | name | value |
-        | place | S |
-        """;
-    Project project = TestProjects.of(text, Map.of("rows.csv", rows.toString()));
-    Plan plan =
-        Planner.plan(
-            CheckedProject.of(project), Selection.everything().withEnvironments("north", "south"));
-    List<ExecutableCase> all = plan.executables().toList();
-    assertEquals(120, all.size());
-    assertEquals(120, all.stream().map(ExecutableCase::identity).distinct().count());
-    assertTrue(all.stream().anyMatch(one -> one.name().equals("0 in N, row 47")), "repeats");
-    for (int from = 0; from <= 120; from++) {
-      assertEquals(
-          all.subList(from, Math.min(120, from + 7)), plan.page(from, 7), "page from " + from);
-    }
-  }
-
-  private static final String BY_REGION =
-      """
-      case <a> in <region>
-      data: rows
-      steps
-      | log | <a> |
-
-      case Alike <b>
-      data
-      | b |
-      | 1 |
-      steps
-      | log | <b> |
-
-      data rows
-      from: <region>.csv
-      where: not a = 'none'
-
-      environment north
-      values
-      | name | value |
-      | region | n |
-
-      environment south
-      values
-      | name | value |
-      | region | s |
-
-      environment far north
-      like: north
-      """;
-
-  @Test
-  void eachEnvironmentHasTheRowsOfItsOwnSource() {
-    Project project =
-        TestProjects.of(BY_REGION, Map.of("n.csv", "a\n1\n2\n", "s.csv", "a\n7\nnone\n"));
-    assertEquals(List.of(), TestProjects.problems(project, "a.elmt"));
-    Selection all = Selection.everything().withEnvironments("north", "south", "far north");
-    Plan plan = Planner.plan(CheckedProject.of(project), all);
-    List<String> names =
-        plan.executables().map(one -> one.name() + ", " + one.environment()).toList();
-    assertEquals(
-        List.of(
-            "1 in n, north",
-            "1 in n, far north",
-            "2 in n, north",
-            "2 in n, far north",
-            "7 in s, south",
-            "Alike 1, north",
-            "Alike 1, south",
-            "Alike 1, far north"),
-        names);
-    assertEquals(8, plan.count());
-    for (int from = 0; from <= 8; from++) {
-      assertEquals(
-          names.subList(from, Math.min(8, from + 2)),
-          plan.page(from, 2).stream().map(one -> one.name() + ", " + one.environment()).toList());
-    }
-    assertEquals(
-        List.of("7 in s", "Alike 1"),
-        Planner.plan(CheckedProject.of(project), Selection.everything().withEnvironments("south"))
-            .executables()
-            .map(ExecutableCase::name)
-            .toList());
-  }
-
-  @Test
-  void aSourceThatAnEnvironmentLacksIsToldWithTheEnvironment() {
-    Project project = TestProjects.of(BY_REGION, Map.of("n.csv", "a\n1\n"));
-    assertEquals(
-        List.of("In the environment south: The project has no file “s.csv”"),
-        TestProjects.problems(project, "a.elmt").stream()
-            .map(problem -> problem.message().split(";")[0])
-            .toList());
-    List<ExecutableCase> inSouth =
-        Planner.plan(CheckedProject.of(project), Selection.everything().withEnvironments("south"))
-            .executables()
-            .toList();
-    assertTrue(inSouth.get(0).fault().contains("s.csv"), inSouth.get(0).fault());
-    assertEquals("", inSouth.get(1).fault());
   }
 }

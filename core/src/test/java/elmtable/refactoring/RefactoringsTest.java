@@ -112,6 +112,14 @@ class RefactoringsTest {
   }
 
   /** What a run of all cases does in its browsers and writes into its report. */
+  private static CheckedProject checked() {
+    return checked(project());
+  }
+
+  private static CheckedProject checked(Project project) {
+    return CheckedProject.of(project);
+  }
+
   private static List<String> does(Project project) throws InterruptedException {
     FakeBrowsers browsers = new FakeBrowsers();
     List<String> all = new ArrayList<>();
@@ -215,15 +223,13 @@ class RefactoringsTest {
             new RenameTarget.Column("Requests", "Fixed", "load"),
             new RenameTarget.Column("Requests", "Fixed", "shelves"));
     for (RenameTarget thing : things) {
-      Project after = applied(Refactorings.rename(CheckedProject.of(project), thing, "quite new"));
+      Project after = applied(Refactorings.rename(checked(project), thing, "quite new"));
       assertTrue(after.documents().values().stream().anyMatch(d -> d.text().contains("quite new")));
     }
     Project rows =
         applied(
             Refactorings.rename(
-                CheckedProject.of(project),
-                new RenameTarget.Element("Bookings", "Row of <m>"),
-                "Line: <m>"));
+                checked(project), new RenameTarget.Element("Bookings", "Row of <m>"), "Line: <m>"));
     assertTrue(text(rows, "s.elmt").contains("| Line: Olga"), text(rows, "s.elmt"));
   }
 
@@ -231,18 +237,13 @@ class RefactoringsTest {
   void aNameThatIsTakenOrBadIsRefused() {
     RenameTarget keyword = new RenameTarget.Named(BlockKind.KEYWORD, "total");
     assertTrue(
-        Refactorings.rename(CheckedProject.of(project()), keyword, "press")
+        Refactorings.rename(checked(), keyword, "press").refusal().orElse("").contains("already"));
+    assertTrue(Refactorings.rename(checked(), keyword, "a|b").refusal().isPresent());
+    assertTrue(
+        Refactorings.rename(checked(), new RenameTarget.Named(BlockKind.PAGE, "none"), "x")
             .refusal()
             .orElse("")
-            .contains("already"));
-    assertTrue(
-        Refactorings.rename(CheckedProject.of(project()), keyword, "a|b").refusal().isPresent());
-    assertTrue(
-        Refactorings.rename(
-                CheckedProject.of(project()), new RenameTarget.Named(BlockKind.PAGE, "none"), "x")
-            .refusal()
-            .orElse("")
-            .contains("Nothing"));
+            .contains("not found"));
   }
 
   @Test
@@ -250,11 +251,7 @@ class RefactoringsTest {
     Project project = project();
     Preview preview =
         Refactorings.extractKeyword(
-            CheckedProject.of(project),
-            "s.elmt",
-            line(SUITE, "| open    | Bookings |       |"),
-            3,
-            "ask");
+            checked(project), "s.elmt", line(SUITE, "| open    | Bookings |       |"), 3, "ask");
     assertEquals(
         List.of("These steps stand in 2 places, and all of them call it."), preview.warnings());
     Project after = preview.applied(project);
@@ -274,7 +271,7 @@ class RefactoringsTest {
     Project project = project();
     Preview preview =
         Refactorings.extractKeyword(
-            CheckedProject.of(project), "s.elmt", line(SUITE, "| compute | n * 2"), 1, "double it");
+            checked(project), "s.elmt", line(SUITE, "| compute | n * 2"), 1, "double it");
     Project after = preview.applied(project);
     assertEquals(does(project), does(after), text(after, "s.elmt"));
     assertTrue(
@@ -287,23 +284,19 @@ class RefactoringsTest {
     Project first =
         applied(
             Refactorings.inline(
-                CheckedProject.of(project), "s.elmt", line(SUITE, "| sign in as | who=Olga")));
+                checked(project), "s.elmt", line(SUITE, "| sign in as | who=Olga")));
     assertTrue(
         text(first, "s.elmt").contains("| press | Other/Send | ? 'Olga' != 'nobody' |"),
         text(first, "s.elmt"));
-    applied(
-        Refactorings.inline(CheckedProject.of(project), "s.elmt", line(SUITE, "I sign in Wren")));
+    applied(Refactorings.inline(checked(project), "s.elmt", line(SUITE, "I sign in Wren")));
     Project given =
-        applied(
-            Refactorings.inline(
-                CheckedProject.of(project), "k.elmt", line(KEYWORDS, "| total | 4")));
+        applied(Refactorings.inline(checked(project), "k.elmt", line(KEYWORDS, "| total | 4")));
     assertTrue(
         text(given, "k.elmt")
             .contains("| compute | 4 + 1 | => more |\n| compute | more * 2 | => all |"),
         text(given, "k.elmt"));
     assertTrue(
-        Refactorings.inline(
-                CheckedProject.of(project), "s.elmt", line(SUITE, "| press   | Send     |"))
+        Refactorings.inline(checked(project), "s.elmt", line(SUITE, "| press   | Send     |"))
             .refusal()
             .orElse("")
             .contains("made of steps"));
@@ -313,39 +306,26 @@ class RefactoringsTest {
   void whatIsWrittenOutBecomesAName() throws InterruptedException {
     Project project = project();
     int seven = line(SUITE, "| enter   | Shelves   | 7");
-    Project column =
-        applied(Refactorings.toColumn(CheckedProject.of(project), "s.elmt", seven, 1, "asked"));
+    Project column = applied(Refactorings.toColumn(checked(project), "s.elmt", seven, 1, "asked"));
     assertTrue(
         text(column, "s.elmt").contains("| shelves | load | asked |\n| 3       | x    | 7 |"),
         text(column, "s.elmt"));
     Project value =
-        applied(
-            Refactorings.toEnvironmentValue(
-                CheckedProject.of(project), "s.elmt", seven, 1, "usual"));
+        applied(Refactorings.toEnvironmentValue(checked(project), "s.elmt", seven, 1, "usual"));
     assertTrue(text(value, "p.elmt").contains("| usual | 7 |"), text(value, "p.elmt"));
     assertTrue(text(value, "s.elmt").contains("| <env/usual>"), text(value, "s.elmt"));
     Project parameter =
         applied(
             Refactorings.toParameter(
-                CheckedProject.of(project),
-                "k.elmt",
-                line(KEYWORDS, "| press | Send"),
-                0,
-                "button"));
+                checked(project), "k.elmt", line(KEYWORDS, "| press | Send"), 0, "button"));
     assertTrue(
         text(parameter, "k.elmt").contains("| button | element | Send |"),
         text(parameter, "k.elmt"));
     assertTrue(
-        Refactorings.toParameter(CheckedProject.of(project), "s.elmt", seven, 1, "x")
-            .refusal()
-            .isPresent());
+        Refactorings.toParameter(checked(project), "s.elmt", seven, 1, "x").refusal().isPresent());
     assertTrue(
         Refactorings.toColumn(
-                CheckedProject.of(project),
-                "s.elmt",
-                line(SUITE, "| enter   | Shelves  | <n>"),
-                1,
-                "x")
+                checked(project), "s.elmt", line(SUITE, "| enter   | Shelves  | <n>"), 1, "x")
             .refusal()
             .isPresent());
   }

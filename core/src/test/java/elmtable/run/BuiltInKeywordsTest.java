@@ -281,10 +281,10 @@ class BuiltInKeywordsTest {
         "| read from reply | /a | ! FAILED ! No request was sent yet",
         "| send request | GET | http://localhost:1/ | ! FAILED ! Nothing answers at http://localhost:1/",
         "| send request | GET | http://a b/ | ! FAILED ! No request can be made of",
-        "| send request | GET | /text | | kiln | ! FAILED ! “kiln” is no header",
-        "| query database | jdbc:nothing:x | select 1 | ! FAILED ! could not be carried out",
-        "| query database | <stock> | selec 1 | ! FAILED ! could not be carried out",
-        "| run on database | <stock> | drop table gone | ! FAILED ! could not be carried out",
+        "| send request | GET | /text | | kiln | ! FAILED ! “kiln” is not a header",
+        "| query database | jdbc:nothing:x | select 1 | ! FAILED ! The query failed: No suitable driver",
+        "| query database | <stock> | selec 1 | ! FAILED ! The query failed: [SQLITE_ERROR]",
+        "| run on database | <stock> | drop table gone | ! FAILED ! The statement failed: [SQLITE_ERROR]",
       })
   void whatGoesWrongIsSaid(String step, Outcome outcome, String message)
       throws InterruptedException {
@@ -301,8 +301,8 @@ class BuiltInKeywordsTest {
       delimiter = '!',
       value = {
         "| expect status | 404 | ! The reply has another status; it says: no JSON",
-        "| read from reply | /a | ! The reply is no JSON; it says: no JSON",
-        "| read from reply | a | ! The reply is no JSON; it says: no JSON",
+        "| read from reply | /a | ! The reply is not JSON; it says: no JSON",
+        "| read from reply | a | ! The reply is not JSON; it says: no JSON",
       })
   void aReplyThatDoesNotFitIsShown(String step, String message) throws InterruptedException {
     RunEvent.CaseFinished finished = run("| send request | GET | /text |\n" + step + "\n");

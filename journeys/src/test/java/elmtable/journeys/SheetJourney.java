@@ -116,7 +116,7 @@ class SheetJourney {
     screen.keys("stoke the kiln", Keys.ENTER);
     steps("[open, stoke the kiln, press, expect text]");
     screen.press(cell("stoke the kiln", 0));
-    screen.seeText("//*[@role='note']", "No keyword is called “stoke the kiln”.");
+    screen.seeText("//*[@role='note']", "Keyword “stoke the kiln” not found.");
     screen.pressButton("Make the keyword");
     screen.seeText("//*[@role='note']", "“stoke the kiln” is a draft");
 

@@ -62,13 +62,13 @@ class SuiteJourney {
     String keyword = Screen.cell(FULL_DAY, "choose", 0);
     type(keyword, "choosse");
     screen.seeText("//*[@data-testid='problem-count']", "1 error");
-    screen.seeText("//*[@role='note']", "No keyword is called “choosse”. Did you mean “choose”?");
+    screen.seeText("//*[@role='note']", "Keyword “choosse” not found. Did you mean “choose”?");
     screen.keys(Keys.ESCAPE);
     screen.seeText("//*[@data-testid='problem-count']", "no problems");
 
     // Saved wrong this time, and mended by the fix that is offered.
     type(Screen.cell(FULL_DAY, "choose", 1), "Dai");
-    screen.seeText("//*[@role='note']", "No element is called “Dai”. Did you mean “Day”?");
+    screen.seeText("//*[@role='note']", "Element “Dai” not found. Did you mean “Day”?");
     screen.keys(Keys.TAB);
     screen.seeText("//*[@data-testid='problem-count']", "1 error");
     screen.saved();

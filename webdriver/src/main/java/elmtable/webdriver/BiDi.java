@@ -51,7 +51,7 @@ final class BiDi implements AutoCloseable {
     }
   }
 
-  /** Is told of events, by the connection's own thread, in their order. */
+  /** Receives events, on the connection's own thread, in their order. */
   void onEvent(BiConsumer<String, JsonNode> told) {
     listener = told;
   }

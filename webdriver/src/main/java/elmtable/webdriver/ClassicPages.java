@@ -29,7 +29,7 @@ final class ClassicPages implements Pages {
   public void goTo(String address) {
     if (!ADDRESS.matcher(address).matches()) {
       // The driver would hand it to the browser, which makes a search of it.
-      throw new BrowserException(Kind.PAGE, "“" + address + "” is no address.");
+      throw new BrowserException(Kind.PAGE, "“" + address + "” is not an address.");
     }
     try {
       tab.post("/url", Map.of("url", address), Tab.COMMAND);

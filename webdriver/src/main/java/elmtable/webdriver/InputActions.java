@@ -101,9 +101,9 @@ final class InputActions {
     if (key == null) {
       throw new BrowserException(
           Kind.PAGE,
-          "No key is called “"
+          "Key “"
               + name
-              + "”; there are single characters and Enter, Tab, Escape, Space, Backspace, Delete,"
+              + "” not found; there are single characters and Enter, Tab, Escape, Space, Backspace, Delete,"
               + " Insert, Home, End, PageUp, PageDown, ArrowUp, ArrowDown, ArrowLeft, ArrowRight,"
               + " F1 to F12, Shift, Control, Alt and Meta.");
     }

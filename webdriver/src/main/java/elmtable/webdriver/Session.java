@@ -42,7 +42,7 @@ final class Session {
     return wire.delete(path + command, limit);
   }
 
-  /** Closes the browser; one that is gone already is no problem. */
+  /** Closes the browser; one that is gone already is not a problem. */
   void end() {
     try {
       wire.delete(path, END);

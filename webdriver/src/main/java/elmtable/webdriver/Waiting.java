@@ -270,12 +270,12 @@ final class Waiting {
       case "moving" -> what + " does not stand still" + after + ".";
       case "covered" -> what + " is covered by " + answer.path("cover").asText() + after + ".";
       case "nolist" ->
-          what + " is no list to choose from but " + answer.path("cover").asText() + ".";
+          what + " is not a list to choose from but " + answer.path("cover").asText() + ".";
       case "nooption" ->
           what + " has no such option; it has " + join(answer.path("examples")) + ".";
       case "onlyone" -> what + " takes one option only; use “choose”.";
       case "nofiles" -> what + " takes no files; it is " + answer.path("cover").asText() + ".";
-      case "notable" -> what + " is no table but " + answer.path("cover").asText() + ".";
+      case "notable" -> what + " is not a table but " + answer.path("cover").asText() + ".";
       case "optiondisabled" -> what + " has the option, but it is disabled" + after + ".";
       case "badlocator" ->
           "The locator of " + what + " cannot be read: " + answer.path("cover").asText();

@@ -75,7 +75,7 @@ final class ArgumentChecks {
                 new Diagnostic(
                     Problem.UNKNOWN_ELEMENT_OF_ROW,
                     argument.range(),
-                    "No element is called “" + value + "”, which row " + row + " gives."));
+                    "Element “" + value + "” not found; row " + row + " names it."));
           }
         });
   }
@@ -94,7 +94,7 @@ final class ArgumentChecks {
               new Diagnostic(
                   Problem.UNKNOWN_ELEMENT,
                   argument.range(),
-                  "No element is called “" + written + "”." + none.nearest().question(),
+                  "Element “" + written + "” not found." + none.nearest().question(),
                   none.nearest().fixes(argument.range())));
       case ElementFinder.Found.Several several ->
           problems.add(
@@ -131,7 +131,7 @@ final class ArgumentChecks {
   private void table(BoundArgument argument) {
     Optional<String> name = argument.template().literal();
     if (name.isPresent() && index.dataSet(name.get()).isEmpty()) {
-      problems.add(unknownDataSet(index, name.get(), "is no data set", argument.range()));
+      problems.add(unknownDataSet(index, name.get(), "is not a data set", argument.range()));
     }
   }
 
@@ -220,7 +220,7 @@ final class ArgumentChecks {
           new Diagnostic(
               Problem.WRONG_KIND,
               argument.range(),
-              "“" + text + "” is no length of time; write it as 500ms, 30s, 5m or 2h."));
+              "“" + text + "” is not a duration; write it as 500ms, 30s, 5m or 2h."));
     } else {
       problems.add(
           new Diagnostic(

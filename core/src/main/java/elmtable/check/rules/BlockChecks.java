@@ -8,7 +8,7 @@ import elmtable.block.PageBlock;
 import elmtable.block.PlanBlock;
 import elmtable.block.SuiteBlock;
 import elmtable.language.Block;
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 import elmtable.project.CaseEntry;
 import elmtable.project.DataEntry;
 import elmtable.project.DocumentIndex;
@@ -31,18 +31,18 @@ public final class BlockChecks {
   public static List<Diagnostic> of(
       Project recording,
       DocumentIndex index,
-      Placed placed,
+      LocatedBlock located,
       Optional<CaseEntry> entry,
       boolean winner) {
     StepChecks steps = new StepChecks(recording.index());
-    Block block = placed.block();
+    Block block = located.block();
     return switch (block.kind()) {
       case CASE ->
           entry.map(found -> new CaseChecks(recording, steps).check(found)).orElse(List.of());
       case KEYWORD ->
-          new KeywordChecks(recording, steps).check(index.keywordAt(placed).orElseThrow(), winner);
+          new KeywordChecks(recording, steps).check(index.keywordAt(located).orElseThrow(), winner);
       case PAGE -> PageChecks.check(new PageBlock(block), recording.index());
-      case DATA_SET -> DataChecks.check(new DataEntry(index.document().path(), placed), recording);
+      case DATA_SET -> DataChecks.check(new DataEntry(index.document().path(), located), recording);
       case SUITE -> new SuiteChecks(recording, steps).check(new SuiteBlock(block));
       case ENVIRONMENT -> EnvironmentChecks.check(new EnvironmentBlock(block), recording.index());
       case FIXTURE -> new FixtureChecks(recording.index(), steps).check(new FixtureBlock(block));

@@ -68,7 +68,7 @@ final class CaseChecks {
     Range range = entry.block().nameRange();
     TemplateChecks.check(name, range, visible, problems);
     for (Template.Part part : name.parts()) {
-      if (part instanceof Template.Place place) {
+      if (part instanceof Template.Expression place) {
         Formula.Call changing = place.formula().changing();
         if (changing != null) {
           problems.add(

@@ -163,7 +163,7 @@ public final class ColumnChecks {
   /** Whether a data set uses a column of its rows itself, to choose, to order or to name them. */
   public static boolean usesItself(DataEntry set, Cell column) {
     String key = Names.key(column.name());
-    return set.placed().block().properties().stream()
+    return set.located().block().properties().stream()
         .anyMatch(property -> hasWord(Names.key(property.value()), key));
   }
 

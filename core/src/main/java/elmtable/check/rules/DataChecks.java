@@ -110,7 +110,7 @@ final class DataChecks {
             new Diagnostic(
                 Problem.LOST_PAIRS,
                 where.get().valueRange(),
-                "This condition takes away "
+                "This condition removes "
                     + before.size()
                     + " of the "
                     + all

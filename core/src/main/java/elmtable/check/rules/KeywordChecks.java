@@ -60,7 +60,7 @@ final class KeywordChecks {
   private static void phrase(
       Line.Property phrase, KeywordEntry.Composed entry, List<Diagnostic> problems) {
     Set<String> places = new HashSet<>();
-    PhraseIndex.places(phrase.value()).forEach(place -> places.add(Names.key(place)));
+    PhraseIndex.placeholders(phrase.value()).forEach(place -> places.add(Names.key(place)));
     List<Parameter> left =
         entry.signature().takes().stream()
             .filter(parameter -> !places.contains(Names.key(parameter.name())))
@@ -108,7 +108,7 @@ final class KeywordChecks {
             new Diagnostic(
                 Problem.DUPLICATE_NAME,
                 row.cell("name").range(),
-                "A " + noun + " is called “" + name + "” already."));
+                "There is already a " + noun + " “" + name + "”."));
       }
       if (Kind.read(row.text("kind")).isEmpty()) {
         problems.add(
@@ -117,7 +117,7 @@ final class KeywordChecks {
                 row.cell("kind").range(),
                 "“"
                     + row.text("kind")
-                    + "” is no kind; there are "
+                    + "” is not a kind; there are "
                     + String.join(", ", Kind.words())
                     + ", where choice is followed by its values.",
                 Nearest.to(row.text("kind"), Kind.words()).fixes(row.cell("kind").range())));

@@ -19,8 +19,8 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * Checks a page: how its elements are located, and that references in locators are places of the
- * name.
+ * Checks a page: how its elements are located, and that references in locators are placeholders of
+ * the name.
  */
 final class PageChecks {
   /** Parts of CSS and XPath that count. */
@@ -89,7 +89,7 @@ final class PageChecks {
                   + " another part; locate by what it says or is called."));
     }
     List<String> places =
-        ElementPattern.of(element.name()).places().stream().map(Names::key).toList();
+        ElementPattern.of(element.name()).placeholders().stream().map(Names::key).toList();
     for (Formula.Reference reference : locator.references()) {
       if (!places.contains(Names.key(reference.written())) && names.origin(reference).isEmpty()) {
         problems.add(

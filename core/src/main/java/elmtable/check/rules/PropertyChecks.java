@@ -12,6 +12,7 @@ import elmtable.text.Names;
 import elmtable.text.Nearest;
 import elmtable.text.Problem;
 import elmtable.text.Range;
+import elmtable.text.Sentence;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
@@ -123,7 +124,7 @@ final class PropertyChecks {
     return new Diagnostic(
         problem,
         range,
-        "No " + noun + " is called “" + name + "”." + near.question(),
+        Sentence.capital(noun) + " “" + name + "” not found." + near.question(),
         near.fixes(range));
   }
 }

@@ -36,7 +36,10 @@ public final class ScenarioChecks {
     this.steps = steps;
   }
 
-  /** The problems of a scenario's steps; one that several rows have is told with the first. */
+  /**
+   * The problems of a scenario's steps; one that several rows have is reported once, with the
+   * first.
+   */
   List<Diagnostic> check(CaseEntry entry) {
     CaseData data = project.dataOf(entry);
     if (!data.hasRows()) {
@@ -86,7 +89,7 @@ public final class ScenarioChecks {
         .map(problem ->
             entry.path()
                 + ", line "
-                + (problem.range().line() + entry.placed().firstLine() + 1)
+                + (problem.range().line() + entry.located().firstLine() + 1)
                 + ": "
                 + problem.message())
         .orElse("");
@@ -109,8 +112,8 @@ public final class ScenarioChecks {
   }
 
   /**
-   * A place inside a sentence that was filled in is no place of the document. But a keyword can be
-   * made that answers to the sentence with any row.
+   * A place inside a sentence that was filled in is not a place of the document. But a keyword can
+   * be made that answers to the sentence with any row.
    */
   private static Diagnostic atTheSentence(Diagnostic problem, Step step) {
     if (problem.range().line() != step.first().range().line()) {

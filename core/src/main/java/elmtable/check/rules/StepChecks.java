@@ -41,7 +41,7 @@ public final class StepChecks {
   }
 
   /**
-   * @param visible the names in reach before the first step; it is told what each step keeps
+   * @param visible the names in reach before the first step; it learns what each step keeps
    * @param draft whether steps without a keyword are only noticed
    */
   List<Diagnostic> check(
@@ -101,7 +101,7 @@ public final class StepChecks {
     return new Diagnostic(
         draft ? Problem.UNBOUND_DRAFT_STEP : Problem.UNBOUND_STEP,
         step.first().range(),
-        "No keyword is called “" + written + "”." + near.question(" Make one, or choose another."),
+        "Keyword “" + written + "” not found." + near.question(" Make one, or choose another."),
         fixes.toArray(Fix[]::new));
   }
 

@@ -63,23 +63,23 @@ final class TemplateChecks {
       return new Diagnostic(
           Problem.UNKNOWN_REFERENCE,
           range,
-          "Nothing here is called “"
+          "“"
               + written
-              + "”. There is the "
+              + "” is not known here. Did you mean the "
               + name.origin().word()
               + " “"
               + near.get()
-              + "”.",
+              + "”?",
           fixes(reference, range, visible, Fix.replace("Use " + near.get(), range, near.get())));
     }
-    String inReach =
+    String others =
         known.isEmpty()
-            ? "no names are known here"
-            : "known here: " + String.join(", ", known.subList(0, Math.min(6, known.size())));
+            ? "there are no names"
+            : "there are " + String.join(", ", known.subList(0, Math.min(6, known.size())));
     return new Diagnostic(
         Problem.UNKNOWN_REFERENCE,
         range,
-        "Nothing here is called “" + written + "”; " + inReach + ".",
+        "“" + written + "” is not known here; " + others + ".",
         fixes(reference, range, visible));
   }
 

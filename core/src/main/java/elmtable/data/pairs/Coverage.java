@@ -16,7 +16,7 @@ final class Coverage {
   /** The pairs that are missing, in no order, and where each stands among them. */
   private final int[] missing;
 
-  private final int[] placeInMissing;
+  private final int[] indexInMissing;
   private int missingCount;
   private final short[] firstColumn;
   private final short[] secondColumn;
@@ -38,7 +38,7 @@ final class Coverage {
     }
     counts = new int[all];
     missing = new int[all];
-    placeInMissing = new int[all];
+    indexInMissing = new int[all];
     firstColumn = new short[all];
     secondColumn = new short[all];
     for (int c = 0; c < columns; c++) {
@@ -51,7 +51,7 @@ final class Coverage {
     }
     for (int i = 0; i < all; i++) {
       missing[i] = i;
-      placeInMissing[i] = i;
+      indexInMissing[i] = i;
     }
     missingCount = all;
   }
@@ -149,17 +149,17 @@ final class Coverage {
 
   private void more(int pair) {
     if (counts[pair]++ == 0) {
-      int place = placeInMissing[pair];
+      int place = indexInMissing[pair];
       int last = missing[--missingCount];
       missing[place] = last;
-      placeInMissing[last] = place;
-      placeInMissing[pair] = -1;
+      indexInMissing[last] = place;
+      indexInMissing[pair] = -1;
     }
   }
 
   private void less(int pair) {
     if (--counts[pair] == 0) {
-      placeInMissing[pair] = missingCount;
+      indexInMissing[pair] = missingCount;
       missing[missingCount++] = pair;
     }
   }

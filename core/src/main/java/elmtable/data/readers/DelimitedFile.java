@@ -88,7 +88,7 @@ record DelimitedFile(
     } catch (DelimitedScan.FaultException fault) {
       return Optional.of(broken(reason(fault)));
     } catch (IOException gone) {
-      // What failed first is told then.
+      // The first failure is reported.
       return Optional.empty();
     }
   }
@@ -181,7 +181,7 @@ record DelimitedFile(
         }
         if (!seen.add(Names.key(trimmed))) {
           throw broken(
-              "row 1, column " + names.size() + ": a second column is called “" + trimmed + "”");
+              "row 1, column " + names.size() + ": a second column has the name “" + trimmed + "”");
         }
       }
       return names;

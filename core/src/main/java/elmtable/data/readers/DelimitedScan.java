@@ -5,7 +5,7 @@ import java.io.Reader;
 
 /**
  * Passes over the records of a file of separated values (RFC 4180) without making their cells: to
- * count them, and to tell where the file goes wrong. A line without text is no record.
+ * count them, and to tell where the file goes wrong. A line without text is not a record.
  */
 final class DelimitedScan {
   /** No character (Unicode 16, section 23.7), so that no text holds it. */

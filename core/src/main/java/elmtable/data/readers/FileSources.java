@@ -7,7 +7,7 @@ import elmtable.data.source.DataSource;
 import elmtable.data.source.ProjectFiles;
 import elmtable.language.Line;
 import elmtable.text.Diagnostic;
-import elmtable.text.Names;
+import elmtable.text.Nearest;
 import elmtable.text.Problem;
 import java.nio.charset.Charset;
 import java.nio.charset.IllegalCharsetNameException;
@@ -84,14 +84,13 @@ public final class FileSources {
     }
     String path = filled.get();
     if (context.files().version(path).isEmpty()) {
-      Optional<String> near = Names.nearest(path, context.files().paths());
       return wrong(
           from,
           Problem.MISSING_FILE,
           "The project has no file “"
               + path
               + "”; paths count from the project's folder."
-              + near.map(n -> " Did you mean “" + n + "”?").orElse(""));
+              + Nearest.to(path, context.files().paths()).question());
     }
     String ending = path.substring(path.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT);
     Format format = BY_ENDING.get(ending);
@@ -99,7 +98,7 @@ public final class FileSources {
       return wrong(
           from,
           Problem.BAD_PROPERTY_VALUE,
-          "Rows are read from CSV, TSV, JSON, XLSX, ODS and SQLite files, told by the ending of the"
+          "Rows are read from CSV, TSV, JSON, XLSX, ODS and SQLite files, known by the ending of the"
               + " name; “"
               + path
               + "” ends otherwise.");
@@ -165,9 +164,9 @@ public final class FileSources {
       wrong(
           written.get(),
           Problem.BAD_PROPERTY_VALUE,
-          "No encoding is called “"
+          "Encoding “"
               + written.get().value()
-              + "”; common ones are UTF-8 and windows-1252.");
+              + "” not found; common ones are UTF-8 and windows-1252.");
       return StandardCharsets.UTF_8;
     }
   }
@@ -181,7 +180,9 @@ public final class FileSources {
       return wrong(
           block.at().orElseThrow(),
           Problem.BAD_PROPERTY_VALUE,
-          "“" + written + "” is no JSON pointer; one begins with a slash, as in /members/active.");
+          "“"
+              + written
+              + "” is not a JSON pointer; one begins with a slash, as in /members/active.");
     }
   }
 
@@ -193,7 +194,7 @@ public final class FileSources {
       return wrong(
           written.get(),
           Problem.BAD_PROPERTY_VALUE,
-          "“" + written.get().value() + "” is no range of cells, such as B2:F40.");
+          "“" + written.get().value() + "” is not a range of cells, such as B2:F40.");
     }
     String sheet = block.sheet().map(Line.Property::value).orElse("");
     ProjectFiles files = context.files();

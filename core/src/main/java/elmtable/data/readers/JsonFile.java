@@ -83,7 +83,7 @@ final class JsonFile implements DataSource {
         if (parser.currentToken() != JsonToken.START_ARRAY) {
           throw broken(
               (at.matches() ? "the file" : "what stands at “" + at + "”")
-                  + " is no array of objects; name one with “at: /pointer”");
+                  + " is not an array of objects; name one with “at: /pointer”");
         }
       } catch (IOException failed) {
         throw unreadable(failed, opened);
@@ -146,7 +146,7 @@ final class JsonFile implements DataSource {
                   + number
                   + ", line "
                   + parser.currentTokenLocation().getLineNr()
-                  + ": this is no object.";
+                  + ": this is not an object.";
           parser.skipChildren();
           return members;
         }
@@ -183,7 +183,7 @@ final class JsonFile implements DataSource {
       members.forEach((name, value) -> {
         int place = places.get(Names.key(name));
         if (taken.putIfAbsent(place, name) != null && fault.isEmpty()) {
-          fault = path + ", item " + number + ": a second member is called “" + name + "”.";
+          fault = path + ", item " + number + ": a second member has the name “" + name + "”.";
         }
         cells[place] = value;
       });
@@ -197,7 +197,7 @@ final class JsonFile implements DataSource {
                 + json.getLocation().getLineNr()
                 + ", column "
                 + json.getLocation().getColumnNr()
-                + ": this is no JSON ("
+                + ": this is not JSON ("
                 + json.getOriginalMessage()
                 + ")");
       }

@@ -43,7 +43,7 @@ final class OdsReader implements SheetReader {
       opened = new ZipFile(local.toFile());
       ZipEntry content = opened.getEntry("content.xml");
       if (content == null) {
-        throw new IOException("it is no OpenDocument file");
+        throw new IOException("it is not an OpenDocument file");
       }
       InputStream in = new InflationGuard(opened.getInputStream(content), Files.size(local));
       archive = opened;

@@ -128,7 +128,7 @@ final class QueryRows implements DataSource {
               place()
                   + ": the query gives a second column “"
                   + about.getColumnLabel(c)
-                  + "”; name it otherwise with “as”.");
+                  + "”; rename it with “as”.");
         }
       }
     }

@@ -67,7 +67,7 @@ record SheetFile(String place, CellRange range, boolean header, Supplier<SheetRe
         String name = cell.getValue().strip();
         if (!seen.add(Names.key(name))) {
           throw new BrokenDataException(
-              at(first, cell.getKey()) + ": a second column is called “" + name + "”.");
+              at(first, cell.getKey()) + ": a second column has the name “" + name + "”.");
         }
         names.add(name);
         columns.add(cell.getKey());

@@ -74,7 +74,7 @@ final class XlsxReader implements SheetReader {
         | XMLStreamException
         | POIXMLException
         | IllegalArgumentException failed) {
-      // What is no workbook at all is told by exceptions of several kinds.
+      // What is not a workbook at all throws exceptions of several kinds.
       revert(opened);
       throw new BrokenDataException(path + " cannot be read: " + failed.getMessage() + ".");
     } catch (BrokenDataException broken) {

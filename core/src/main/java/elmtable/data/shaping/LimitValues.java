@@ -38,7 +38,7 @@ public final class LimitValues implements DataSource {
         objections.add(
             "“"
                 + written
-                + "” is no limit; write a column, its kind and its limits:"
+                + "” is not a limit; write a column, its kind and its limits:"
                 + " shelves number 1 to 6, name text 3 to 20, or day date 2026-03-01 to 2026-03-31.");
         return Optional.empty();
       }
@@ -59,7 +59,7 @@ public final class LimitValues implements DataSource {
       Optional<BigDecimal> from = Values.number(low);
       Optional<BigDecimal> to = Values.number(high);
       if (from.isEmpty() || to.isEmpty()) {
-        objections.add("“" + (from.isEmpty() ? low : high) + "” is no number.");
+        objections.add("“" + (from.isEmpty() ? low : high) + "” is not a number.");
         return Optional.empty();
       }
       if (from.get().compareTo(to.get()) > 0) {
@@ -130,7 +130,7 @@ public final class LimitValues implements DataSource {
       Optional<LocalDate> from = Values.date(Value.of(low));
       Optional<LocalDate> to = Values.date(Value.of(high));
       if (from.isEmpty() || to.isEmpty()) {
-        objections.add("“" + (from.isEmpty() ? low : high) + "” is no date such as 2026-03-09.");
+        objections.add("“" + (from.isEmpty() ? low : high) + "” is not a date such as 2026-03-09.");
         return Optional.empty();
       }
       if (from.get().isAfter(to.get())) {

@@ -9,8 +9,8 @@ import elmtable.formula.Value;
 import elmtable.language.Line;
 import elmtable.language.Lists;
 import elmtable.text.Diagnostic;
-import elmtable.text.Fix;
 import elmtable.text.Names;
+import elmtable.text.Nearest;
 import elmtable.text.Problem;
 import elmtable.text.Range;
 import java.util.ArrayList;
@@ -85,16 +85,15 @@ public final class ShapingReader {
   }
 
   private static Diagnostic unknownColumn(String name, Range range, DataSource in) {
-    Optional<String> near = Names.nearest(name, in.columns());
+    Nearest near = Nearest.to(name, in.columns());
     return new Diagnostic(
         Problem.UNKNOWN_COLUMN,
         range,
-        "No column of this set is called “"
+        "Column “"
             + name
-            + "”."
-            + near.map(n -> " Did you mean “" + n + "”?")
-                .orElse(" There are " + String.join(", ", in.columns()) + "."),
-        near.map(n -> Fix.replace("Use " + n, range, n)).stream().toArray(Fix[]::new));
+            + "” not found in this set."
+            + near.question(" There are " + String.join(", ", in.columns()) + "."),
+        near.fixes(range));
   }
 
   private Optional<DataSource> kinds(Line.Property property, DataSource in) {
@@ -105,7 +104,7 @@ public final class ShapingReader {
       if (kind.isEmpty()) {
         return wrong(
             property.valueRange(),
-            "“" + part + "” is no column with its kind; write: hive number, born date.");
+            "“" + part + "” is not a column with its kind; write: hive number, born date.");
       }
       Optional<Integer> place = place(part.substring(0, blank).strip(), in, property);
       place.ifPresent(column -> objections.put(column, kind.get()::objection));
@@ -169,7 +168,7 @@ public final class ShapingReader {
   private Optional<DataSource> first(Line.Property property, DataSource in) {
     if (!property.value().matches("\\d{1,9}")) {
       return wrong(
-          property.valueRange(), "“" + property.value() + "” is no number of rows, such as 20.");
+          property.valueRange(), "“" + property.value() + "” is not a number of rows, such as 20.");
     }
     return Optional.of(Shaping.first(in, Long.parseLong(property.value())));
   }
@@ -179,7 +178,9 @@ public final class ShapingReader {
     if (!parts.matches()) {
       return wrong(
           property.valueRange(),
-          "“" + property.value() + "” is no sample; write a number of rows and a seed: 10 seed 7.");
+          "“"
+              + property.value()
+              + "” is not a sample; write a number of rows and a seed: 10 seed 7.");
     }
     long seed = parts.group(2) == null ? 0 : Long.parseLong(parts.group(2));
     return Optional.of(Shaping.sample(in, Integer.parseInt(parts.group(1)), seed));
@@ -204,7 +205,7 @@ public final class ShapingReader {
             new Diagnostic(
                 Problem.DOUBLE_COLUMN,
                 property.valueRange(),
-                "Two columns would be called “" + name + "”."));
+                "Two columns would have the name “" + name + "”."));
       }
       names.add(name);
     }

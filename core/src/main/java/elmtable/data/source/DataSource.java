@@ -28,7 +28,7 @@ public interface DataSource {
    * How many rows there are, by reading all of them, which may cost less than making them. Throws
    * {@link BrokenDataException} where they cannot be read to their end.
    *
-   * @param faults is told what is wrong with a row
+   * @param faults receives what is wrong with a row
    */
   default long count(Consumer<String> faults) {
     long count = 0;

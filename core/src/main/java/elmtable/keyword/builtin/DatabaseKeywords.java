@@ -44,7 +44,7 @@ public final class DatabaseKeywords {
       }
       return new Value.Many(rows);
     } catch (SQLException failed) {
-      throw failure("The query could not be carried out", failed);
+      throw failure("The query failed", failed);
     }
   }
 
@@ -70,7 +70,7 @@ public final class DatabaseKeywords {
       int rows = made.executeUpdate(statement);
       step.log(Counted.of(rows, "row") + " changed");
     } catch (SQLException failed) {
-      throw failure("The statement could not be carried out", failed);
+      throw failure("The statement failed", failed);
     }
   }
 

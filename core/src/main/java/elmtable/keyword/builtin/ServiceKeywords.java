@@ -90,7 +90,8 @@ public final class ServiceKeywords {
       for (String line : headers.lines().toList()) {
         int colon = line.indexOf(':');
         if (colon <= 0) {
-          throw new StepFailedException("“" + line + "” is no header; one is written Name: value.");
+          throw new StepFailedException(
+              "“" + line + "” is not a header; one is written Name: value.");
         }
         request.setHeader(line.substring(0, colon).strip(), line.substring(colon + 1).strip());
       }
@@ -131,10 +132,10 @@ public final class ServiceKeywords {
       }
       return Value.of(found.isValueNode() ? found.asText() : found.toString());
     } catch (JsonProcessingException notJson) {
-      throw new StepFailedException("The reply is no JSON; it says: " + shown(last.body()));
+      throw new StepFailedException("The reply is not JSON; it says: " + shown(last.body()));
     } catch (IllegalArgumentException noPointer) {
       throw new StepFailedException(
-          "“" + pointer + "” is no JSON Pointer; one begins with a slash.");
+          "“" + pointer + "” is not a JSON Pointer; one begins with a slash.");
     }
   }
 

@@ -17,7 +17,7 @@ import java.util.Map;
 public final class ValueKeywords {
   @Keyword(
       name = "compute",
-      note = "Works out a formula and gives its value.",
+      note = "Evaluates a formula and gives its value.",
       gives = "value: text")
   public Value compute(StepContext step, @Param(name = "formula") FormulaArgument formula) {
     return formula.value().get();

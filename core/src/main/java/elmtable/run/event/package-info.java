@@ -1,5 +1,5 @@
 /**
- * What happens in a run, told as events; they are the format on disk, too. Begin with {@link
+ * What happens in a run, as events; they are also the format on disk. Begin with {@link
  * elmtable.run.event.RunEvent}.
  */
 package elmtable.run.event;

@@ -126,7 +126,7 @@ final class PlanCommand implements Callable<Integer> {
     fields.put("suite", executable.entry().suiteName());
     fields.put("tags", executable.tags());
     fields.put("document", executable.entry().path());
-    fields.put("line", executable.entry().placed().headerLine() + 1);
+    fields.put("line", executable.entry().located().headerLine() + 1);
     fields.put("row", executable.row().map(row -> row.shown()).orElse(Map.of()));
     fields.put("environment", executable.environment());
     fields.put("browser", executable.browser());

@@ -1,6 +1,6 @@
 package elmtable.server.command;
 
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Section;
 import elmtable.language.Step;
 import elmtable.project.CaseEntry;
@@ -59,9 +59,9 @@ final class WarmUp {
 
   /** What typing into the first cell of a case asks for. */
   private void edit(CaseEntry entry) throws InterruptedException, IOException {
-    Placed placed = entry.placed();
-    Step step = placed.block().steps(Section.STEPS).get(0);
-    int line = placed.firstLine() + step.range().line() + 1;
+    LocatedBlock located = entry.located();
+    Step step = located.block().steps(Section.STEPS).get(0);
+    int line = located.firstLine() + step.range().line() + 1;
     send(request("/api/documents/" + entry.path()).build());
     for (String typed : List.of("o", "op")) {
       post(

@@ -14,7 +14,9 @@ final class DocumentPath {
   static void require(String path) {
     if (path.length() > 300 || !FORM.matcher(path).matches()) {
       throw new BadRequestResponse(
-          "“" + path + "” is no path of a document; one is written like suites/my-firings.elmt.");
+          "“"
+              + path
+              + "” is not a path of a document; one is written like suites/my-firings.elmt.");
     }
   }
 }

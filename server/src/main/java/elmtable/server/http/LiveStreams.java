@@ -54,7 +54,7 @@ final class LiveStreams implements AutoCloseable {
     comment(client, "open");
   }
 
-  /** All events of a run that is going, from its first; a run that is over is told to be. */
+  /** All events of a run that is going, from its first; one that is over ends at once. */
   void run(SseClient client, long id) {
     client.keepAlive();
     open.add(client);

@@ -95,7 +95,7 @@ public record FolderReader(Map<String, String> documents, ProjectFiles files) {
       return file;
     }
 
-    /** A path that leads out of the project's folder is no file of it. */
+    /** A path that leads out of the project's folder is not a file of it. */
     private Path inside(String path) {
       Path file = folder.resolve(path).normalize();
       return file.startsWith(folder.normalize()) ? file : null;

@@ -101,7 +101,7 @@ public final class RunStore implements EvidenceKeeper {
         });
   }
 
-  /** Returns when everything that was told before is on disk. */
+  /** Returns when everything received before is on disk. */
   public void flush() {
     database.writer().now(connection -> null);
   }

@@ -15,8 +15,8 @@ import org.slf4j.LoggerFactory;
 
 /**
  * The one thread that writes. What comes within a short while goes into one transaction, so that a
- * run of thousands of steps costs a few commits a second; whoever waits for a write is told when it
- * is on disk.
+ * run of thousands of steps costs a few commits a second; a caller that waits for a write learns
+ * when it is on disk.
  */
 final class Writer implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(Writer.class);
@@ -71,7 +71,7 @@ final class Writer implements AutoCloseable {
     queue.add(task);
   }
 
-  /** Nothing ends this thread but the last task: whoever waits for a change would wait for ever. */
+  /** Nothing ends this thread but the last task: a caller that waits for a change would hang. */
   private void run() {
     boolean goesOn = true;
     while (goesOn) {

@@ -27,22 +27,22 @@ public final class CaseOutcomes {
   public CaseOutcomes(CheckedProject project, Map<String, Outcome> lastByIdentity) {
     plan = Planner.plan(project, Selection.everything());
     for (CasePlan casePlan : plan.cases()) {
-      plans.put(casePlan.entry().placed(), casePlan);
+      plans.put(casePlan.entry().located(), casePlan);
       List<Outcome> outcomes =
           casePlan.executables(MOST_OF_A_CASE).stream()
               .map(ExecutableCase::identity)
               .map(lastByIdentity::get)
               .toList();
-      last.put(casePlan.entry().placed(), worst(outcomes));
+      last.put(casePlan.entry().located(), worst(outcomes));
     }
   }
 
   Optional<CasePlan> plan(CaseEntry entry) {
-    return Optional.ofNullable(plans.get(entry.placed()));
+    return Optional.ofNullable(plans.get(entry.located()));
   }
 
   Outcome last(CaseEntry entry) {
-    return last.get(entry.placed());
+    return last.get(entry.located());
   }
 
   long ofSuite(String path) {

@@ -12,7 +12,7 @@ import elmtable.keyword.Parameter;
 import elmtable.language.Block;
 import elmtable.language.BlockKind;
 import elmtable.language.Cell;
-import elmtable.language.Document.Placed;
+import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Line;
 import elmtable.language.Mark;
 import elmtable.language.SectionBody;
@@ -64,7 +64,7 @@ public final class DocumentViews {
   private DocumentView view(SourceDocument document) {
     List<BlockView> blocks =
         document.document().blocks().stream()
-            .map(placed -> block(document.path(), placed))
+            .map(located -> block(document.path(), located))
             .toList();
     return new DocumentView(
         document.path(),
@@ -75,9 +75,9 @@ public final class DocumentViews {
         Problems.counts(checked));
   }
 
-  private BlockView block(String path, Placed placed) {
-    Block block = placed.block();
-    EnclosingBlock enclosing = EnclosingBlock.of(project, path, placed);
+  private BlockView block(String path, LocatedBlock located) {
+    Block block = located.block();
+    EnclosingBlock enclosing = EnclosingBlock.of(project, path, located);
     Optional<CaseEntry> entry = enclosing.entry();
     VisibleNames visible = enclosing.names();
     BindingContext context = enclosing.context();
@@ -97,16 +97,16 @@ public final class DocumentViews {
         block.kind().word(),
         block.name(),
         TextPieces.of(Template.of(block.name()), visible),
-        placed.firstLine() + 1,
-        placed.headerLine() + 1,
-        placed.end() + 1,
+        located.firstLine() + 1,
+        located.headerLine() + 1,
+        located.end() + 1,
         block.noteText(),
         block.properties().stream()
             .map(p ->
-                new PropertyView(p.word(), p.value(), placed.firstLine() + p.range().line() + 1))
+                new PropertyView(p.word(), p.value(), located.firstLine() + p.range().line() + 1))
             .toList(),
         block.sections().stream()
-            .map(section -> section(section, placed, visible, context))
+            .map(section -> section(section, located, visible, context))
             .toList(),
         executable,
         plan.map(CasePlan::exclusionReason).map(Absent::ifEmpty).orElse(null),
@@ -117,16 +117,16 @@ public final class DocumentViews {
   }
 
   private SectionView section(
-      SectionBody body, Placed placed, VisibleNames visible, BindingContext context) {
+      SectionBody body, LocatedBlock located, VisibleNames visible, BindingContext context) {
     Integer line =
-        body.word().map(word -> placed.firstLine() + word.range().line() + 1).orElse(null);
+        body.word().map(word -> located.firstLine() + word.range().line() + 1).orElse(null);
     List<RowView> rows = new ArrayList<>();
     for (Line.Row row : body.rows()) {
       rows.add(
           body.section().holdsSteps()
-              ? stepRow(row, placed, visible, context)
+              ? stepRow(row, located, visible, context)
               : new RowView(
-                  placed.firstLine() + row.range().line() + 1, cells(row, visible), null));
+                  located.firstLine() + row.range().line() + 1, cells(row, visible), null));
     }
     return new SectionView(body.section().word(), line, rows);
   }
@@ -142,8 +142,8 @@ public final class DocumentViews {
   }
 
   private RowView stepRow(
-      Line.Row row, Placed placed, VisibleNames visible, BindingContext context) {
-    int line = placed.firstLine() + row.range().line() + 1;
+      Line.Row row, LocatedBlock located, VisibleNames visible, BindingContext context) {
+    int line = located.firstLine() + row.range().line() + 1;
     if (row.width() == 0) {
       return new RowView(
           line,
@@ -273,14 +273,14 @@ public final class DocumentViews {
     List<RowView> steps = List.of();
     if (entry instanceof KeywordEntry.Composed composed) {
       path = composed.path();
-      line = composed.placed().headerLine() + 1;
+      line = composed.located().headerLine() + 1;
       VisibleNames visible = VisibleNames.of(composed, project.index());
       BindingContext context = BindingContext.of(composed);
       steps =
           composed.block().sections().stream()
               .filter(body -> body.section().holdsSteps())
               .flatMap(body -> body.rows().stream())
-              .map(row -> stepRow(row, composed.placed(), visible, context))
+              .map(row -> stepRow(row, composed.located(), visible, context))
               .toList();
     }
     return new KeywordView(
@@ -325,7 +325,7 @@ public final class DocumentViews {
                 new Views.CaseNode(
                     entry.name(),
                     TextPieces.of(entry.nameTemplate(), VisibleNames.of(entry, project)),
-                    entry.placed().headerLine() + 1,
+                    entry.located().headerLine() + 1,
                     marks.plan(entry).map(CasePlan::count).orElse(0L),
                     marks
                         .plan(entry)

@@ -32,7 +32,7 @@ public final class PlanViews {
         plan.entry().path(),
         plan.entry().name(),
         TextPieces.of(plan.entry().nameTemplate(), VisibleNames.of(plan.entry(), project)),
-        plan.entry().placed().headerLine() + 1,
+        plan.entry().located().headerLine() + 1,
         plan.count(),
         Absent.ifEmpty(plan.exclusionReason()),
         Absent.ifEmpty(plan.needed()),

@@ -20,7 +20,7 @@ final class TextPieces {
       switch (part) {
         case Template.Plain plain -> parts.add(new TextPiece(plain.text(), null));
         case Template.Grid grid -> {}
-        case Template.Place place -> {
+        case Template.Expression place -> {
           int from = Math.max(0, place.start() + 1);
           int to = place.start() < 0 ? place.end() : place.end() - 1;
           parts.add(

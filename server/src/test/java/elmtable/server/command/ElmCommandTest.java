@@ -36,16 +36,16 @@ class ElmCommandTest {
     assertEquals(1, elm("check", folder.toString()));
     List<String> lines = out.toString().lines().toList();
     assertEquals(
-        "a.elmt:2:1 T103 A case has no property “taggs”; did you mean tags?", lines.get(0));
+        "a.elmt:2:1 T103 A case has no property “taggs”. Did you mean “tags”?", lines.get(0));
     assertTrue(
-        lines.get(1).startsWith("a.elmt:4:3 N102 No keyword is called “presss”."), lines.get(1));
+        lines.get(1).startsWith("a.elmt:4:3 N102 Keyword “presss” not found."), lines.get(1));
     assertEquals(2, lines.size());
   }
 
   @Test
   void checkPrintsJson() throws IOException {
     file("a.elmt", "case one\nsteps\n| pause | 1s |\n");
-    assertEquals(0, elm("check", "--json", folder.toString()), "a warning is no error");
+    assertEquals(0, elm("check", "--json", folder.toString()), "a warning is not an error");
     JsonNode problem = new ObjectMapper().readTree(out.toString()).get(0);
     assertEquals("warning", problem.path("severity").asText());
     assertEquals(3, problem.path("line").asInt());

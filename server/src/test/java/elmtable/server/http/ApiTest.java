@@ -141,7 +141,7 @@ class ApiTest {
     assertEquals(2, after.body().path("revision").asInt());
     JsonNode problem = after.body().path("problems").get(0);
     assertEquals(line, problem.path("line").asInt());
-    assertTrue(problem.path("message").asText().contains("There is the column “message”"));
+    assertTrue(problem.path("message").asText().contains("Did you mean the column “message”?"));
     assertEquals(1, get("/api/project").body().path("problems").path("errors").asInt());
   }
 

@@ -1,21 +1,20 @@
-package elmtable.run;
+package elmtable.run.event;
 
 import elmtable.formula.FormulaException;
 import elmtable.language.Step;
-import elmtable.run.event.Failure;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Puts into words what a keyword, an extension or a formula throws that is no failure of the tested
- * application. The details go to the log.
+ * Puts into words what a keyword, an extension or a formula throws that is not a failure of the
+ * tested application. The details go to the log.
  */
-final class UnexpectedFailure {
+public final class UnexpectedFailure {
   private static final Logger LOG = LoggerFactory.getLogger(UnexpectedFailure.class);
 
   private UnexpectedFailure() {}
 
-  static Failure of(Step step, Throwable thrown) {
+  public static Failure of(Step step, Throwable thrown) {
     if (thrown instanceof FormulaException noValue) {
       return Failure.of(noValue.getMessage());
     }
@@ -24,7 +23,7 @@ final class UnexpectedFailure {
   }
 
   /** {@code division by zero (ArithmeticException)}; of a wrapped exception the cause. */
-  static String words(Throwable thrown) {
+  public static String words(Throwable thrown) {
     Throwable cause =
         thrown instanceof IllegalStateException && thrown.getCause() != null
             ? thrown.getCause()

@@ -6,179 +6,13 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import elmtable.project.Project;
 import elmtable.project.TestProjects;
 import elmtable.text.Diagnostic;
-import elmtable.text.Problem;
-import elmtable.text.Severity;
-import elmtable.text.SourceText;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.CsvSource;
 
-@DisplayName("Checks of fixtures, settings, style and use")
-class MoreChecksTest {
-  private static List<String> codes(String text) {
-    return TestProjects.checked(text).problems("a.elmt").stream()
-        .filter(p -> p.problem() != Problem.NOT_CARRIED_OUT)
-        .map(p -> p.problem().code() + " " + (p.range().line() + 1))
-        .toList();
-  }
-
-  private static Diagnostic only(String text, String code) {
-    List<Diagnostic> found =
-        TestProjects.checked(text).problems("a.elmt").stream()
-            .filter(p -> p.problem().code().equals(code))
-            .toList();
-    assertEquals(1, found.size(), TestProjects.checked(text).problems("a.elmt").toString());
-    return found.get(0);
-  }
-
-  /** The document after one fix of its only problem of a kind. */
-  private static String mended(String text, String code, String label) {
-    return SourceText.apply(
-        text,
-        only(text, code).fixes().stream()
-            .filter(fix -> fix.label().equals(label))
-            .findFirst()
-            .orElseThrow()
-            .edits());
-  }
-
-  private static String steps(String... rows) {
-    return "case a\nsteps\n" + String.join("\n", rows) + "\n";
-  }
-
-  @Test
-  void fixturesHaveScopesAndNeeds() {
-    assertEquals(
-        List.of("T114 2", "N121 7", "N112 7", "N122 13", "N122 17", "N102 19", "N102 21"),
-        codes(
-            """
-            fixture a
-            scope: year
-            set-up
-            | log | x |
-
-            fixture b
-            needs: a, nothing
-            scope: run
-            set-up
-            | log | x |
-
-            fixture c
-            needs: d
-            set-up
-            | log | x |
-            fixture d
-            needs: c
-            set-up
-            | lgo | x |
-            fixture e
-            check: still there
-            needs: a
-            set-up
-            | log | x |
-
-            case z
-            fixtures: b, c, e
-            steps
-            | log | x |
-            """));
-  }
-
-  /** What is read and not carried out yet is an error, where a run would pass over it. */
-  @ParameterizedTest
-  @CsvSource(
-      delimiter = ';',
-      value = {
-        "hook before case,steps; hooks",
-        "fixture f,set-up; fixtures",
-        "browser b,isolation: suite; isolation: suite",
-        "browser b,pace: 1s; pace: 1s",
-        "browser b,address: http://grid/; address: http://grid/",
-      })
-  void whatIsNotCarriedOutYetIsAnError(String block, String what) {
-    String text =
-        block.replaceFirst(",", "\n") + (block.contains(":") ? "" : "\n| log | x |") + "\n";
-    Diagnostic problem = only(text, "V101");
-    assertEquals(Severity.ERROR, problem.severity());
-    assertTrue(problem.message().contains(what), problem.message());
-    assertEquals(List.of(), codes("browser b\nisolation: case\n"));
-  }
-
-  @ParameterizedTest
-  @CsvSource(
-      delimiter = ';',
-      value = {
-        "browser b,kind: opera; T114",
-        "browser b,window: big; T114",
-        "browser b,isolation: some; T114",
-        "browser b,headless: maybe; T114",
-        "browser b,address: host; T114",
-        "plan p,suites: none; N120",
-        "plan p,tags: a and; T114",
-        "plan p,environments: x; N113",
-        "plan p,browsers: x; N116",
-        "plan p,workers: many; T114",
-        "hook before case,only: (a; T114",
-      })
-  void settingsAreChecked(String block, String code) {
-    String text = block.replaceFirst(",", "\n") + "\n";
-    assertEquals(List.of(code + " 2"), codes(text));
-  }
-
-  @ParameterizedTest
-  @CsvSource({
-    "css, 'tr:nth-child(2) td', S110",
-    "xpath, //tr[2], S110",
-    "css, tr.first, ''",
-    "id, a[1], ''"
-  })
-  void locatorsThatCountAreWarnedOf(String by, String locator, String code) {
-    String text =
-        "page P\nelements\n| element | by | locator |\n| E | "
-            + by
-            + " | "
-            + locator
-            + " |\n\n"
-            + steps("| press | E |");
-    assertEquals(code.isEmpty() ? List.of() : List.of(code + " 4"), codes(text));
-  }
-
-  @Test
-  void anAddressThatAnEnvironmentGivesIsNotWrittenOut() {
-    String text =
-        "environment e\nvalues\n| name | value |\n| base address | http://kiln.test |\n\n"
-            + steps(
-                "| go to address | http://kiln.test/bookings |",
-                "| go to address | http://other.test |");
-    assertEquals(List.of("S111 8"), codes(text));
-    assertTrue(mended(text, "S111", "Write /bookings").contains("| go to address | /bookings |"));
-  }
-
-  @Test
-  void secretsDoNotStandInTheProject() {
-    assertEquals(
-        List.of("S112 4", "S112 14"),
-        codes(
-            """
-            environment e
-            values
-            | name | value        | kind   |
-            | one  | hidden       | secret |
-            | two  | <os/PASSWORD> | secret |
-
-            keyword k
-            takes
-            | name | kind   | default |
-            | who  | secret | known   |
-            steps
-            | log | <who> |
-            """
-                + "case a\n| k | plain |\n| k | <one> |\n"));
-  }
-
+@DisplayName("Checks of style and use")
+class StyleChecksTest extends AbstractChecksTest {
   @Test
   void aResultOfAConditionIsNotUsedWithoutOne() {
     String text =
@@ -292,7 +126,7 @@ class MoreChecksTest {
     Project unknown = TestProjects.of(text, Map.of("parts.csv", "part\nOven\nDor\nLid\n"));
     List<Diagnostic> problems = TestProjects.problems(unknown, "a.elmt");
     assertEquals(
-        List.of("N123 15: No element is called “Dor”, which row 2 gives."),
+        List.of("N123 15: Element “Dor” not found; row 2 names it."),
         problems.stream()
             .map(p -> p.problem().code() + " " + (p.range().line() + 1) + ": " + p.message())
             .toList());
@@ -331,14 +165,6 @@ class MoreChecksTest {
   }
 
   @Test
-  void columnsWithOddNamesNeedBrackets() {
-    assertEquals(
-        List.of("D111 3"),
-        codes(
-            "case <n> <[terms and conditions]>\ndata\n| n | terms and conditions |\n| 1 | 2 |\nsteps\n| log | x |\n"));
-  }
-
-  @Test
   void aConditionThatTakesPairsAwayIsWarnedOf() {
     String text =
         """
@@ -360,7 +186,7 @@ class MoreChecksTest {
         """;
     Diagnostic lost = only(text, "D112");
     assertTrue(
-        lost.message().startsWith("This condition takes away 2 of the 4 pairs"), lost.message());
+        lost.message().startsWith("This condition removes 2 of the 4 pairs"), lost.message());
   }
 
   @Test

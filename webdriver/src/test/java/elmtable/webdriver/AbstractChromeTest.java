@@ -1,0 +1,105 @@
+package elmtable.webdriver;
+
+import static org.junit.jupiter.api.Assertions.assertThrows;
+
+import com.sun.net.httpserver.HttpServer;
+import elmtable.browser.Browser;
+import elmtable.browser.BrowserException;
+import elmtable.browser.Locator;
+import elmtable.browser.Target;
+import java.io.IOException;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
+
+/** A real browser and a server of pages that are made for one thing each. */
+abstract class AbstractChromeTest {
+  static final Duration LIMIT = Duration.ofSeconds(30);
+  static final Duration SHORT = Duration.ofMillis(300);
+  static ChromeLauncher launcher;
+  static Browser.Lane lane;
+  static HttpServer server;
+  static volatile String page = "";
+  static final CountDownLatch answer = new CountDownLatch(1);
+  Browser browser;
+
+  @BeforeAll
+  static void start() throws IOException {
+    launcher = new ChromeLauncher();
+    lane = launcher.lane(Browser.Setup.usual());
+    server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
+    server.setExecutor(Executors.newVirtualThreadPerTaskExecutor());
+    server.createContext(
+        "/",
+        exchange -> {
+          if (exchange.getRequestURI().getPath().equals("/slow")) {
+            late();
+          }
+          String body =
+              exchange.getRequestURI().getPath().equals("/next")
+                  ? "<title>Next</title><p id=there>there"
+                  : page;
+          byte[] bytes =
+              ("<!doctype html><meta charset=utf-8>" + body).getBytes(StandardCharsets.UTF_8);
+          exchange.sendResponseHeaders(200, bytes.length);
+          exchange.getResponseBody().write(bytes);
+          exchange.close();
+        });
+    server.start();
+  }
+
+  @AfterAll
+  static void stop() {
+    lane.close();
+    launcher.close();
+    server.stop(0);
+  }
+
+  @BeforeEach
+  void open() {
+    browser = lane.open();
+  }
+
+  @AfterEach
+  void close() {
+    browser.close();
+  }
+
+  static String address(String path) {
+    return "http://127.0.0.1:" + server.getAddress().getPort() + path;
+  }
+
+  void show(String body) {
+    page = body;
+    browser.pages().goTo(address("/"));
+  }
+
+  static Target target(String by, String value) {
+    return new Target("it", new Locator(Locator.By.named(by).orElseThrow(), value));
+  }
+
+  String text(String by, String value) {
+    return browser.elements().text(target(by, value), LIMIT);
+  }
+
+  String failure(Runnable action) {
+    return assertThrows(BrowserException.class, action::run).getMessage();
+  }
+
+  /** Answers at {@code /slow} when the test says so. */
+  private static void late() {
+    try {
+      answer.await(LIMIT.toSeconds(), TimeUnit.SECONDS);
+    } catch (InterruptedException stopping) {
+      Thread.currentThread().interrupt();
+    }
+  }
+}
