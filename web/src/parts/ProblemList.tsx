@@ -18,7 +18,7 @@ export function ProblemList() {
           {document.problems.map((problem) => (
             <Link
               key={`${problem.line}:${problem.start}:${problem.code}:${problem.message}`}
-              to={`/cases/${inAddress(document.path)}?line=${problem.line + 1}`}
+              to={`/cases/${inAddress(document.path)}?line=${problem.line}`}
               className="flex gap-2 px-3 py-1 hover:bg-select"
             >
               <span className="pt-[3px]">
@@ -26,7 +26,7 @@ export function ProblemList() {
               </span>
               <span className="flex-1">{problem.message}</span>
               <span className="text-small text-ink-3">
-                line {problem.line + 1} · {problem.code}
+                line {problem.line} · {problem.code}
               </span>
             </Link>
           ))}

@@ -103,7 +103,7 @@ function CaseRows({
       {(several || out || one.needed) && (
         <tr className={`h-7 border-b border-hair ${out ? 'text-ink-3' : ''}`}>
           <td className="truncate pl-6">
-            <Link to={`/cases/${inAddress(one.path)}?line=${one.line + 1}`} className="hover:underline">
+            <Link to={`/cases/${inAddress(one.path)}?line=${one.line}`} className="hover:underline">
               <TextPieces pieces={one.nameParts} />
             </Link>
           </td>

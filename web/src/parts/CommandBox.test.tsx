@@ -1,0 +1,77 @@
+import { screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { beforeEach, expect, it, vi } from 'vitest';
+import { serve, show } from '@/testing/show';
+import { CommandBox } from './CommandBox';
+
+const suite = (name: string, cases: string[]) => ({
+  path: `suites/${name.toLowerCase()}.elmt`,
+  name,
+  executableCount: cases.length,
+  cases: cases.map((word, index) => ({ name: word, nameParts: [{ text: word }], line: 4 + index, executableCount: 1 })),
+});
+
+const answers = {
+  'GET /api/tree': {
+    suites: [suite('Firings', ['Load the kiln', 'Cool the kiln']), suite('Glazes', ['Mix ash'])],
+    documents: [],
+  },
+  'GET /api/keywords': [{ name: 'load shelves', path: 'keywords/kilns.elmt', line: 12 }, { name: 'press' }],
+  'POST /api/runs': { id: 7 },
+};
+
+beforeEach(() => {
+  // jsdom lays nothing out.
+  vi.stubGlobal(
+    'ResizeObserver',
+    class {
+      observe() {}
+      unobserve() {}
+      disconnect() {}
+    },
+  );
+  Element.prototype.scrollIntoView = () => {};
+});
+
+async function opened() {
+  const requests = serve(answers);
+  const place = show(<CommandBox />, '/plan');
+  await userEvent.keyboard('{Control>}k{/Control}');
+  const field = await screen.findByRole('combobox');
+  await screen.findByRole('option', { name: /Load the kiln/ });
+  return { place, field, requests };
+}
+
+const options = () => screen.getAllByRole('option').map((option) => option.textContent);
+
+it('finds what has every word typed, in any order, whatever its kind', async () => {
+  const { field } = await opened();
+  await userEvent.type(field, 'kiln load');
+  expect(options()).toEqual(['Load the kilncase in Firings']);
+  await userEvent.clear(field);
+  await userEvent.type(field, 'load');
+  expect(options()).toEqual(['Load the kilncase in Firings', 'load shelveskeyword']);
+});
+
+it('goes to the line of what is chosen by keys, and closes', async () => {
+  const { place, field } = await opened();
+  await userEvent.type(field, 'load{ArrowDown}{Enter}');
+  expect(place.history.at(-1)).toBe('/cases/keywords/kilns.elmt?line=12');
+  expect(screen.queryByRole('dialog')).toBeNull();
+});
+
+it('runs a suite and goes to the run', async () => {
+  const { place, field, requests } = await opened();
+  await userEvent.type(field, 'run glazes{Enter}');
+  await vi.waitFor(() => expect(place.history.at(-1)).toBe('/runs/7'));
+  expect(requests.find((request) => request.method === 'POST')?.body).toEqual({ title: 'Glazes', suites: ['Glazes'] });
+});
+
+it('says so where nothing fits, and Escape leaves everything as it was', async () => {
+  const { place, field } = await opened();
+  await userEvent.type(field, 'no such thing');
+  expect(within(screen.getByRole('dialog')).getByText('Nothing found.')).toBeTruthy();
+  await userEvent.keyboard('{Escape}');
+  expect(screen.queryByRole('dialog')).toBeNull();
+  expect(place.history).toEqual(['/plan']);
+});

@@ -1,0 +1,46 @@
+import { screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { expect, it } from 'vitest';
+import { type Answers, problem, serve, show } from '@/testing/show';
+import { NewDocument } from './NewDocument';
+
+async function named(name: string, answers: Answers) {
+  const requests = serve(answers);
+  const place = show(
+    <NewDocument>
+      <button type="button">New</button>
+    </NewDocument>,
+    '/cases',
+  );
+  await userEvent.click(screen.getByRole('button', { name: 'New' }));
+  await userEvent.type(await screen.findByRole('textbox', { name: 'Name' }), name);
+  return { requests, place };
+}
+
+it('makes a suite of a name, and only where there is none yet', async () => {
+  const { requests, place } = await named(' Kilns & glazes: 2 ', {
+    'PUT /api/documents/suites/kilns-glazes-2.elmt': {},
+  });
+  expect(screen.getByText('suites/kilns-glazes-2.elmt')).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: 'Make the suite' }));
+  expect(requests).toMatchObject([{ method: 'PUT', revision: '"0"' }]);
+  expect(requests[0]?.body).toEqual({ text: expect.stringMatching(/^suite Kilns & glazes: 2\n/) });
+  expect(place.history.at(-1)).toBe('/cases/suites/kilns-glazes-2.elmt');
+});
+
+it('makes a feature', async () => {
+  const { requests } = await named('Öfen', { 'PUT /api/documents/features/%C3%B6fen.feature': {} });
+  await userEvent.click(screen.getByRole('radio', { name: 'Feature, in Gherkin' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Make the feature' }));
+  expect(requests[0]?.body).toEqual({ text: expect.stringMatching(/^Feature: Öfen\n/) });
+});
+
+it('says why it could not be made and keeps the name', async () => {
+  const { place } = await named('Kilns', {
+    'PUT /api/documents/suites/kilns.elmt': problem(409, 'There is already a document suites/kilns.elmt.'),
+  });
+  await userEvent.click(screen.getByRole('button', { name: 'Make the suite' }));
+  expect((await screen.findByRole('alert')).textContent).toContain('There is already a document');
+  expect((screen.getByRole('textbox', { name: 'Name' }) as HTMLInputElement).value).toBe('Kilns');
+  expect(place.history).toEqual(['/cases']);
+});

@@ -1,0 +1,69 @@
+import { screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { expect, it, vi } from 'vitest';
+import type { CasePlanView, PlanView } from '@/api/types';
+import { show } from '@/testing/show';
+import { PlanTable } from './PlanTable';
+
+const executable = (name: string, row: number) => ({ identity: name, name, row, values: {} });
+
+const one = (name: string, more: Partial<CasePlanView>): CasePlanView => ({
+  suite: 'Firings',
+  path: 'suites/firings.elmt',
+  name,
+  nameParts: [{ text: name }],
+  line: 3,
+  count: 0,
+  tags: [],
+  executables: [],
+  ...more,
+});
+
+const plan: PlanView = {
+  count: 3,
+  all: 3,
+  environment: '',
+  browser: '',
+  cases: [
+    one('Load <n>', { line: 5, count: 2, executables: [executable('Load 1', 1), executable('Load 2', 2)] }),
+    one('Cool down', { line: 20, count: 1, executables: [executable('Cool down', 0)] }),
+    one('Later', { line: 30, exclusionReason: 'draft' }),
+  ],
+};
+
+const table = (only: 'all' | 'in', filter = '', onChoose = vi.fn()) => {
+  show(<PlanTable plan={plan} only={only} filter={filter} chosen={null} onChoose={onChoose} />);
+  return onChoose;
+};
+
+it('leads from a case to its line', () => {
+  table('all');
+  expect(screen.getByRole('link', { name: 'Load <n>' }).getAttribute('href')).toBe('/cases/suites/firings.elmt?line=5');
+});
+
+it('says why a case is out, unless only those that are in are listed', () => {
+  table('all');
+  expect(screen.getByText('Later').closest('tr')?.textContent).toContain('draft');
+  expect(screen.getByText('1 case out')).toBeTruthy();
+});
+
+it('leaves out what is out where only the others are wanted', () => {
+  table('in');
+  expect(screen.queryByText('Later')).toBeNull();
+  expect(screen.getByRole('button', { name: /Load 2$/ })).toBeTruthy();
+});
+
+it('filters by the names of executable cases', () => {
+  table('all', 'load 2');
+  expect(screen.getByRole('button', { name: /Load 2$/ })).toBeTruthy();
+  expect(screen.queryByRole('button', { name: /Load 1$/ })).toBeNull();
+  expect(screen.queryByText('Cool down')).toBeNull();
+});
+
+it('folds a suite and hands on what is chosen', async () => {
+  const onChoose = table('all');
+  await userEvent.click(screen.getByRole('button', { name: /Load 1$/ }));
+  expect(onChoose).toHaveBeenCalledWith(plan.cases[0], plan.cases[0]?.executables[0]);
+  await userEvent.click(screen.getByRole('button', { name: 'Firings' }));
+  expect(screen.queryByRole('button', { name: /Load 1$/ })).toBeNull();
+});
