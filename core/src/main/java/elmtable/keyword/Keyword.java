@@ -10,8 +10,8 @@ import java.lang.annotation.Target;
  * with {@link Param}, are what it takes, of kinds given by their Java types: String (text),
  * BigDecimal (number), boolean (yes/no), LocalDate (date), {@link elmtable.browser.Target}
  * (element), {@link PageArgument} (page), {@link FormulaArgument} (formula), Path (file), {@link
- * elmtable.formula.Value} (table: a list of rows), Duration. It returns nothing,
- * a {@link elmtable.formula.Value}, or a list of them for several results.
+ * elmtable.formula.Value} (table: a list of rows), Duration. It returns nothing, a {@link
+ * elmtable.formula.Value}, or a list of them for several results.
  */
 @Target(ElementType.METHOD)
 @Retention(RetentionPolicy.RUNTIME)

@@ -25,13 +25,14 @@ import java.util.stream.Stream;
  * <p>A small shell watches over it: it holds one end of a pipe from this process, and when that
  * closes, because {@link #close()} was called or because this process died in whatever way, it
  * kills the driver and every browser that the driver started, which all are in the driver's process
- * group, and removes the folder.
+ * group, and removes the folder. It lets go of the driver's output, so that this ends when the
+ * driver does.
  */
 final class DriverProcess implements AutoCloseable {
   private static final Pattern STARTED = Pattern.compile("started successfully on port (\\d+)");
   private static final String WATCH =
       "trap '' INT TERM HUP; folder=$1; shift; setsid \"$@\" </dev/null 2>&1 & driver=$!; "
-          + "cat >/dev/null; kill -KILL -$driver 2>/dev/null; "
+          + "exec >/dev/null 2>&1; cat; kill -KILL -$driver 2>/dev/null; "
           + "for again in 1 2 3; do rm -rf \"$folder\" && break; sleep 0.1; done";
 
   private final Process process;
@@ -62,7 +63,7 @@ final class DriverProcess implements AutoCloseable {
       if (!watched) {
         Runtime.getRuntime().addShutdownHook(new Thread(process::destroyForcibly));
       }
-      return new DriverProcess(process, folder, port(process, program));
+      return started(program, process, folder);
     } catch (IOException failed) {
       throw new BrowserException(
           BrowserException.Kind.LOST,
@@ -76,27 +77,28 @@ final class DriverProcess implements AutoCloseable {
         .anyMatch(path -> Files.isExecutable(Path.of(path)));
   }
 
-  private static int port(Process process, Path program) {
+  private static DriverProcess started(Path program, Process process, Path folder) {
     CompletableFuture<Integer> port = new CompletableFuture<>();
     Thread.ofVirtual().name("driver output").start(() -> readOutput(process, port));
+    String reason;
     try {
-      return port.get(60, TimeUnit.SECONDS);
-    } catch (TimeoutException | ExecutionException silent) {
-      process.destroyForcibly();
-      throw new BrowserException(
-          BrowserException.Kind.LOST,
-          "The driver " + program + " did not say that it started.",
-          silent);
+      return new DriverProcess(process, folder, port.get(60, TimeUnit.SECONDS));
+    } catch (TimeoutException silent) {
+      reason = "it has not said within a minute where it listens";
+    } catch (ExecutionException ended) {
+      reason = ended.getCause().getMessage();
     } catch (InterruptedException interrupted) {
       Thread.currentThread().interrupt();
-      process.destroyForcibly();
-      throw new BrowserException(
-          BrowserException.Kind.LOST, "Starting the driver was broken off.", interrupted);
+      reason = "the wait for it was interrupted";
     }
+    end(process, folder);
+    throw new BrowserException(
+        BrowserException.Kind.LOST, "The driver " + program + " did not start: " + reason + ".");
   }
 
   /** Reads to the end, so that the driver never waits for a reader. */
   private static void readOutput(Process process, CompletableFuture<Integer> port) {
+    String last = "";
     try (BufferedReader lines =
         new BufferedReader(
             new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))) {
@@ -105,8 +107,10 @@ final class DriverProcess implements AutoCloseable {
         if (matcher.find()) {
           port.complete(Integer.parseInt(matcher.group(1)));
         }
+        last = line.isBlank() ? last : line.strip();
       }
-      port.completeExceptionally(new IOException("it ended"));
+      port.completeExceptionally(
+          new IOException(last.isEmpty() ? "it ended at once" : "it ended with “" + last + "”"));
     } catch (IOException gone) {
       port.completeExceptionally(gone);
     }
@@ -122,12 +126,16 @@ final class DriverProcess implements AutoCloseable {
 
   @Override
   public void close() {
+    end(process, folder);
+  }
+
+  private static void end(Process process, Path folder) {
     try {
       process.getOutputStream().close();
       if (!process.waitFor(3, TimeUnit.SECONDS)) {
         process.destroyForcibly();
       }
-      removeFolder();
+      remove(folder);
     } catch (IOException gone) {
       process.destroyForcibly();
     } catch (InterruptedException interrupted) {
@@ -137,7 +145,7 @@ final class DriverProcess implements AutoCloseable {
   }
 
   /** Usually removed by the watch already. */
-  private void removeFolder() throws IOException {
+  private static void remove(Path folder) throws IOException {
     if (Files.exists(folder)) {
       try (Stream<Path> all = Files.walk(folder)) {
         for (Path path : all.sorted(Comparator.reverseOrder()).toList()) {

@@ -120,7 +120,7 @@ class ChromeInputTest extends AbstractChromeTest {
                 browser
                     .keyboard()
                     .press(List.of(new Chord(List.of("Ente"))), Optional.empty(), LIMIT))
-            .startsWith("No key is called “Ente”"));
+            .startsWith("Key “Ente” not found"));
   }
 
   @Test
