@@ -30,11 +30,6 @@ record DelimitedFile(
     ProjectFiles files, String path, char separator, Charset encoding, boolean header)
     implements DataSource {
   @Override
-  public boolean hasTemplates() {
-    return false;
-  }
-
-  @Override
   public List<String> columns() {
     try (Reading reading = new Reading()) {
       return reading.columns;

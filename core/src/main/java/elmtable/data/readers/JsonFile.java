@@ -42,11 +42,6 @@ final class JsonFile implements DataSource {
   }
 
   @Override
-  public boolean hasTemplates() {
-    return false;
-  }
-
-  @Override
   public synchronized List<String> columns() {
     if (columns == null) {
       Map<String, String> names = new LinkedHashMap<>();
@@ -67,12 +62,12 @@ final class JsonFile implements DataSource {
 
   private final class Reading implements Rows {
     private final JsonParser parser;
-    private final Map<String, Integer> places;
+    private final Map<String, Integer> positions;
     private int number;
     private String fault = "";
 
     Reading(List<String> columns) {
-      places = Shaping.places(columns);
+      positions = Shaping.positions(columns);
       JsonParser opened = null;
       try {
         opened = JSON.createParser(ByteOrderMark.skip(files.open(path)));
@@ -177,15 +172,15 @@ final class JsonFile implements DataSource {
       if (members == null) {
         return null;
       }
-      String[] cells = new String[places.size()];
+      String[] cells = new String[positions.size()];
       Arrays.fill(cells, "");
       Map<Integer, String> taken = new HashMap<>();
       members.forEach((name, value) -> {
-        int place = places.get(Names.key(name));
-        if (taken.putIfAbsent(place, name) != null && fault.isEmpty()) {
+        int position = positions.get(Names.key(name));
+        if (taken.putIfAbsent(position, name) != null && fault.isEmpty()) {
           fault = path + ", item " + number + ": a second member has the name “" + name + "”.";
         }
-        cells[place] = value;
+        cells[position] = value;
       });
       return new DataRow(number, new ArrayList<>(Arrays.asList(cells)), fault);
     }

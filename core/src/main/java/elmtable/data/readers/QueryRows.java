@@ -55,11 +55,6 @@ final class QueryRows implements DataSource {
   }
 
   @Override
-  public boolean hasTemplates() {
-    return false;
-  }
-
-  @Override
   public synchronized List<String> columns() {
     if (columns == null) {
       try (Reading reading = new Reading()) {

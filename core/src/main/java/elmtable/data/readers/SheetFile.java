@@ -22,11 +22,6 @@ import java.util.function.Supplier;
 record SheetFile(String place, CellRange range, boolean header, Supplier<SheetReader> reader)
     implements DataSource {
   @Override
-  public boolean hasTemplates() {
-    return false;
-  }
-
-  @Override
   public List<String> columns() {
     try (Reading reading = new Reading()) {
       return List.copyOf(reading.names);

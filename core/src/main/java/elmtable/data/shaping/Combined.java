@@ -9,8 +9,10 @@ import elmtable.formula.Escapes;
 import elmtable.text.Names;
 import java.math.BigInteger;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.OptionalLong;
 import java.util.stream.LongStream;
 
@@ -46,12 +48,20 @@ public final class Combined {
         .toList();
   }
 
-  private static boolean templates(List<DataSource> sources) {
-    return sources.stream().anyMatch(DataSource::hasTemplates);
-  }
+  /** What combinations have in common. */
+  private interface Combination extends DataSource {
+    List<DataSource> sources();
 
-  private static List<String> columns(List<DataSource> sources) {
-    return sources.stream().flatMap(source -> source.columns().stream()).toList();
+    /** Those of all sets, unless a combination says otherwise. */
+    @Override
+    default List<String> columns() {
+      return sources().stream().flatMap(source -> source.columns().stream()).toList();
+    }
+
+    @Override
+    default boolean hasTemplates() {
+      return sources().stream().anyMatch(DataSource::hasTemplates);
+    }
   }
 
   /** A row of rows, one of each set; the first fault among them is its own. */
@@ -119,17 +129,7 @@ public final class Combined {
   }
 
   /** Every row of one set with every row of the others, the last set's changing fastest. */
-  public record AllOf(List<DataSource> sources) implements DataSource {
-    @Override
-    public List<String> columns() {
-      return Combined.columns(sources);
-    }
-
-    @Override
-    public boolean hasTemplates() {
-      return Combined.templates(sources);
-    }
-
+  public record AllOf(List<DataSource> sources) implements Combination {
     @Override
     public OptionalLong size() {
       return OptionalLong.of(product(parts(sources).stream().mapToLong(Part::size)));
@@ -157,19 +157,9 @@ public final class Combined {
 
   /** Few rows in which every row of each set stands with every row of each other at least once. */
   public record PairsOf(List<DataSource> sources, long seed, List<int[][]> kept)
-      implements DataSource {
+      implements Combination {
     public static PairsOf of(List<DataSource> sources, long seed) {
       return new PairsOf(sources, seed, new ArrayList<>(1));
-    }
-
-    @Override
-    public List<String> columns() {
-      return Combined.columns(sources);
-    }
-
-    @Override
-    public boolean hasTemplates() {
-      return Combined.templates(sources);
     }
 
     @Override
@@ -223,17 +213,7 @@ public final class Combined {
   }
 
   /** The first row of each, the second of each, and so on; the sets are equally long. */
-  public record SideBySide(List<DataSource> sources, List<String> names) implements DataSource {
-    @Override
-    public List<String> columns() {
-      return Combined.columns(sources);
-    }
-
-    @Override
-    public boolean hasTemplates() {
-      return Combined.templates(sources);
-    }
-
+  public record SideBySide(List<DataSource> sources, List<String> names) implements Combination {
     @Override
     public Rows open() {
       List<Part> parts = parts(sources);
@@ -275,25 +255,18 @@ public final class Combined {
    * The rows of one set, then those of the next; a column that a set lacks is empty in its rows.
    */
   public record OneAfterAnother(List<DataSource> sources, List<String> columns)
-      implements DataSource {
+      implements Combination {
     public static OneAfterAnother of(List<DataSource> sources) {
-      List<String> columns = new ArrayList<>();
-      for (String column : Combined.columns(sources)) {
-        if (columns.stream().noneMatch(known -> Names.same(known, column))) {
-          columns.add(column);
-        }
+      Map<String, String> columns = new LinkedHashMap<>();
+      for (DataSource source : sources) {
+        source.columns().forEach(column -> columns.putIfAbsent(Names.key(column), column));
       }
-      return new OneAfterAnother(sources, columns);
+      return new OneAfterAnother(sources, List.copyOf(columns.values()));
     }
 
     /** Whether the sets' columns differ. */
     public boolean isUneven() {
       return sources.stream().anyMatch(source -> source.columns().size() != columns.size());
-    }
-
-    @Override
-    public boolean hasTemplates() {
-      return Combined.templates(sources);
     }
 
     @Override
@@ -334,13 +307,13 @@ public final class Combined {
       List<String> own = part.cells(row);
       List<String> cells = new ArrayList<>();
       for (String column : columns) {
-        int place = -1;
+        int position = -1;
         for (int i = 0; i < own.size(); i++) {
           if (Names.same(part.source().columns().get(i), column)) {
-            place = i;
+            position = i;
           }
         }
-        cells.add(place < 0 ? "" : own.get(place));
+        cells.add(position < 0 ? "" : own.get(position));
       }
       return new DataRow(number, cells, row.fault());
     }

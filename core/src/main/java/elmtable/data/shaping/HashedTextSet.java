@@ -24,7 +24,7 @@ final class HashedTextSet {
     if ((size + 1) * 10L > numbers.length * (long) FULL_AT_TENTHS) {
       grow();
     }
-    int at = place(hashes, numbers, hash[0], hash[1]);
+    int at = slot(hashes, numbers, hash[0], hash[1]);
     if (numbers[at] != 0) {
       return numbers[at];
     }
@@ -33,8 +33,8 @@ final class HashedTextSet {
     return 0;
   }
 
-  /** A free place has the number 0. */
-  private static int place(long[] hashes, int[] numbers, long a, long b) {
+  /** A free slot has the number 0. */
+  private static int slot(long[] hashes, int[] numbers, long a, long b) {
     int mask = numbers.length - 1;
     int at = (int) a & mask;
     while (numbers[at] != 0 && (hashes[2 * at] != a || hashes[2 * at + 1] != b)) {
@@ -67,7 +67,7 @@ final class HashedTextSet {
       if (numbers[i] != 0) {
         long a = hashes[2 * i];
         long b = hashes[2 * i + 1];
-        put(moreHashes, moreNumbers, place(moreHashes, moreNumbers, a, b), a, b, numbers[i]);
+        put(moreHashes, moreNumbers, slot(moreHashes, moreNumbers, a, b), a, b, numbers[i]);
       }
     }
     hashes = moreHashes;

@@ -195,11 +195,6 @@ public final class LimitValues implements DataSource {
   }
 
   @Override
-  public boolean hasTemplates() {
-    return false;
-  }
-
-  @Override
   public OptionalLong size() {
     return OptionalLong.of(rows.size());
   }

@@ -114,7 +114,7 @@ public final class Shaping {
 
   /** Rows for which a formula over their columns holds; a row without an answer is a fault. */
   static DataSource where(DataSource in, Formula condition) {
-    Map<String, Integer> places = places(in.columns());
+    Map<String, Integer> positions = positions(in.columns());
     return new Over(
         in,
         in.columns(),
@@ -123,8 +123,8 @@ public final class Shaping {
           DataRow[] now = new DataRow[1];
           ValueLookup scope =
               path ->
-                  Optional.ofNullable(places.get(Names.key(path.get(path.size() - 1))))
-                      .map(place -> in.literal(now[0].cells().get(place)));
+                  Optional.ofNullable(positions.get(Names.key(path.get(path.size() - 1))))
+                      .map(position -> in.literal(now[0].cells().get(position)));
           Evaluator evaluator = new Evaluator(scope, EvaluationContext.seeded(0, "data"));
           return new RowsOver(
               rows,
@@ -139,12 +139,12 @@ public final class Shaping {
         });
   }
 
-  public static Map<String, Integer> places(List<String> columns) {
-    Map<String, Integer> places = new HashMap<>();
+  public static Map<String, Integer> positions(List<String> columns) {
+    Map<String, Integer> positions = new HashMap<>();
     for (int i = 0; i < columns.size(); i++) {
-      places.putIfAbsent(Names.key(columns.get(i)), i);
+      positions.putIfAbsent(Names.key(columns.get(i)), i);
     }
-    return places;
+    return positions;
   }
 
   /** A column to sort by. */
@@ -269,7 +269,7 @@ public final class Shaping {
   }
 
   /** Some of the columns, perhaps under other names. */
-  static DataSource columns(DataSource in, List<Integer> places, List<String> names) {
+  static DataSource columns(DataSource in, List<Integer> positions, List<String> names) {
     return new Over(
         in,
         List.copyOf(names),
@@ -278,6 +278,7 @@ public final class Shaping {
             new RowsOver(
                 rows,
                 row ->
-                    row.withCells(places.stream().map(place -> row.cells().get(place)).toList())));
+                    row.withCells(
+                        positions.stream().map(position -> row.cells().get(position)).toList())));
   }
 }

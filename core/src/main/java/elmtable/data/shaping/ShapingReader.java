@@ -73,15 +73,15 @@ public final class ShapingReader {
     return Optional.empty();
   }
 
-  /** The place of a column, or a problem that names the nearest one. */
-  private Optional<Integer> place(String name, DataSource in, Line.Property property) {
-    Integer place = Shaping.places(in.columns()).get(Names.key(name));
-    if (place == null) {
+  /** The position of a column, or a problem that names the nearest one. */
+  private Optional<Integer> position(String name, DataSource in, Line.Property property) {
+    Integer position = Shaping.positions(in.columns()).get(Names.key(name));
+    if (position == null) {
       int start = Math.max(0, property.value().indexOf(name));
       problems.add(
           unknownColumn(name, property.valueRange().part(start, start + name.length()), in));
     }
-    return Optional.ofNullable(place);
+    return Optional.ofNullable(position);
   }
 
   private static Diagnostic unknownColumn(String name, Range range, DataSource in) {
@@ -106,8 +106,8 @@ public final class ShapingReader {
             property.valueRange(),
             "“" + part + "” is not a column with its kind; write: hive number, born date.");
       }
-      Optional<Integer> place = place(part.substring(0, blank).strip(), in, property);
-      place.ifPresent(column -> objections.put(column, kind.get()::objection));
+      Optional<Integer> position = position(part.substring(0, blank).strip(), in, property);
+      position.ifPresent(column -> objections.put(column, kind.get()::objection));
     }
     return Optional.of(Shaping.kinds(in, objections));
   }
@@ -123,7 +123,7 @@ public final class ShapingReader {
     }
     for (Formula.Reference reference : condition.references()) {
       String last = reference.path().get(reference.path().size() - 1);
-      if (!Shaping.places(in.columns()).containsKey(Names.key(last))) {
+      if (!Shaping.positions(in.columns()).containsKey(Names.key(last))) {
         problems.add(
             unknownColumn(
                 last, property.valueRange().part(reference.start(), reference.end()), in));
@@ -146,12 +146,12 @@ public final class ShapingReader {
     List<Shaping.SortKey> keys = new ArrayList<>();
     for (String part : Lists.split(property.value())) {
       String lower = part.toLowerCase(Locale.ROOT);
-      boolean known = Shaping.places(in.columns()).containsKey(Names.key(part));
+      boolean known = Shaping.positions(in.columns()).containsKey(Names.key(part));
       boolean descending = !known && lower.endsWith(" descending");
       boolean ascending = !known && lower.endsWith(" ascending");
       String name =
           descending || ascending ? part.substring(0, part.lastIndexOf(' ')).strip() : part;
-      place(name, in, property)
+      position(name, in, property)
           .ifPresent(column -> keys.add(new Shaping.SortKey(column, descending)));
     }
     return Optional.of(Shaping.sorted(in, keys));
@@ -187,19 +187,19 @@ public final class ShapingReader {
   }
 
   private Optional<DataSource> keyed(Line.Property property, DataSource in) {
-    return place(property.value(), in, property).map(column -> Shaping.keyed(in, column));
+    return position(property.value(), in, property).map(column -> Shaping.keyed(in, column));
   }
 
   private Optional<DataSource> columns(Line.Property property, DataSource in) {
-    List<Integer> places = new ArrayList<>();
+    List<Integer> positions = new ArrayList<>();
     List<String> names = new ArrayList<>();
     for (String part : Lists.split(property.value())) {
       Matcher renamed = RENAMED.matcher(part);
       boolean other =
-          !Shaping.places(in.columns()).containsKey(Names.key(part)) && renamed.matches();
+          !Shaping.positions(in.columns()).containsKey(Names.key(part)) && renamed.matches();
       String column = other ? renamed.group(1) : part;
       String name = other ? renamed.group(2) : part;
-      place(column, in, property).ifPresent(places::add);
+      position(column, in, property).ifPresent(positions::add);
       if (names.stream().anyMatch(before -> Names.same(before, name))) {
         problems.add(
             new Diagnostic(
@@ -209,8 +209,8 @@ public final class ShapingReader {
       }
       names.add(name);
     }
-    return places.size() == names.size()
-        ? Optional.of(Shaping.columns(in, places, names))
+    return positions.size() == names.size()
+        ? Optional.of(Shaping.columns(in, positions, names))
         : Optional.empty();
   }
 }

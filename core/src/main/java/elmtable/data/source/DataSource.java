@@ -12,7 +12,9 @@ public interface DataSource {
   List<String> columns();
 
   /** Whether cells may hold references, as in rows typed in; cells of files are plain text. */
-  boolean hasTemplates();
+  default boolean hasTemplates() {
+    return false;
+  }
 
   /**
    * From the first row on. Throws {@link BrokenDataException} where the source cannot be opened.
