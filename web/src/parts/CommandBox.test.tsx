@@ -1,6 +1,6 @@
 import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { beforeEach, expect, it, vi } from 'vitest';
+import { expect, it, vi } from 'vitest';
 import { serve, show } from '@/testing/show';
 import { CommandBox } from './CommandBox';
 
@@ -19,19 +19,6 @@ const answers = {
   'GET /api/keywords': [{ name: 'load shelves', path: 'keywords/kilns.elmt', line: 12 }, { name: 'press' }],
   'POST /api/runs': { id: 7 },
 };
-
-beforeEach(() => {
-  // jsdom lays nothing out.
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      unobserve() {}
-      disconnect() {}
-    },
-  );
-  Element.prototype.scrollIntoView = () => {};
-});
 
 async function opened() {
   const requests = serve(answers);

@@ -1,5 +1,17 @@
 import { cleanup } from '@testing-library/react';
-import { afterEach, vi } from 'vitest';
+import { afterEach, beforeEach, vi } from 'vitest';
+
+// jsdom lays nothing out, so nothing changes its size or scrolls.
+class NoResizeObserver {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+}
+
+beforeEach(() => {
+  vi.stubGlobal('ResizeObserver', NoResizeObserver);
+  Element.prototype.scrollIntoView = () => {};
+});
 
 afterEach(() => {
   cleanup();

@@ -17,6 +17,17 @@ export function RunLive({ run }: { run: RunView }) {
   const done = live.cases.filter((one) => one.outcome !== undefined).length;
   const running = live.cases.filter((one) => one.running).length;
   const [stopping, setStopping] = useState(false);
+  const [wrong, setWrong] = useState('');
+  const stop = async () => {
+    setStopping(true);
+    setWrong('');
+    try {
+      await stopRun(run.id);
+    } catch (refused) {
+      setStopping(false);
+      setWrong(`The run could not be stopped: ${refused instanceof Error ? refused.message : refused}`);
+    }
+  };
   return (
     <div className="flex min-h-0 flex-1">
       <div className="flex min-w-0 flex-1 flex-col overflow-y-auto">
@@ -26,17 +37,16 @@ export function RunLive({ run }: { run: RunView }) {
             <p className="flex-1 truncate self-end pb-0.5 text-ink-2">
               {run.title}, {clockTime(run.started)}, {run.browser || 'usual browser'}, seed {run.seed}
             </p>
-            <Button
-              disabled={stopping}
-              onClick={() => {
-                setStopping(true);
-                stopRun(run.id);
-              }}
-            >
+            <Button disabled={stopping} onClick={stop}>
               <Square size={12} aria-hidden />
               {stopping ? 'Stopping' : 'Stop'}
             </Button>
           </div>
+          {wrong && (
+            <p role="alert" className="pt-1 text-failed">
+              {wrong}
+            </p>
+          )}
           <div className="flex h-11 items-center gap-5">
             {OUTCOMES.filter((word) => word === 'passed' || word === 'failed' || counts[word]).map((word) => (
               <Count key={word} of={word} count={counts[word] ?? 0} word={outcomeWord(word)} />
