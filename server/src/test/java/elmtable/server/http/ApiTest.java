@@ -5,116 +5,27 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.ObjectMapper;
-import elmtable.keyword.builtin.BuiltInKeywords;
-import elmtable.run.Runner;
-import elmtable.server.service.RunService;
-import elmtable.server.service.Services;
-import elmtable.server.service.Workspace;
-import elmtable.server.store.Database;
-import elmtable.server.store.DocumentStore;
-import elmtable.server.store.RunStore;
 import java.io.BufferedReader;
-import java.io.IOException;
 import java.io.InputStream;
 import java.io.InputStreamReader;
 import java.net.Socket;
 import java.net.URI;
-import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
-import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.CompletableFuture;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 
 /** The API as the interface uses it, on the demo project. */
-class ApiTest {
-  private static final Path DEMO = Path.of("../demo");
-  private static final String SUITE = "suites/firing-requests.elmt";
-  private static final ObjectMapper JSON = new ObjectMapper();
-
-  private final HttpClient client = HttpClient.newHttpClient();
-  @TempDir private Path data;
-  private Database database;
-  private RunService runs;
-  private WebServer server;
-
-  private record Answer(int status, JsonNode body, Map<String, String> headers) {}
-
-  @BeforeEach
-  void start() throws IOException {
-    database = Database.open(data);
-    DocumentStore documents = new DocumentStore(database);
-    documents.importFolder("Emberwick Kilns", DEMO);
-    Workspace workspace = new Workspace(documents, BuiltInKeywords.registry());
-    RunStore store = new RunStore(database);
-    runs =
-        new RunService(
-            workspace,
-            store,
-            new Runner(() -> {
-              throw new IllegalStateException("no browser in this test");
-            }));
-    server =
-        WebServer.start(0, CompletableFuture.completedFuture(new Services(workspace, runs, store)));
-  }
-
-  @AfterEach
-  void stop() {
-    server.close();
-    runs.close();
-    database.close();
-  }
-
-  private Answer send(String method, String path, Object body, String... headers) throws Exception {
-    HttpRequest.Builder request =
-        HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + server.port() + path))
-            .method(
-                method,
-                body == null
-                    ? BodyPublishers.noBody()
-                    : BodyPublishers.ofString(JSON.writeValueAsString(body)));
-    for (int i = 0; i < headers.length; i += 2) {
-      request.header(headers[i], headers[i + 1]);
-    }
-    HttpResponse<String> response =
-        client.send(request.build(), HttpResponse.BodyHandlers.ofString());
-    boolean json = response.headers().firstValue("Content-Type").orElse("").contains("json");
-    Map<String, String> all =
-        Map.of(
-            "etag", response.headers().firstValue("ETag").orElse(""),
-            "cache", response.headers().firstValue("Cache-Control").orElse(""),
-            "type", response.headers().firstValue("Content-Type").orElse(""),
-            "policy", response.headers().firstValue("Content-Security-Policy").orElse(""));
-    return new Answer(response.statusCode(), json ? JSON.readTree(response.body()) : null, all);
-  }
-
-  private Answer get(String path) throws Exception {
-    return send("GET", path, null);
-  }
-
+class ApiTest extends AbstractApiTest {
   private static Map<String, ?> setCell(int line, int cell, String text) {
     return Map.of(
         "edits",
         new Object[] {Map.of("edit", "set cell", "line", line, "cell", cell, "text", text)});
-  }
-
-  /** Counted from 1. */
-  private static int lineOf(JsonNode document, String start) {
-    List<String> lines = document.path("text").asText().lines().toList();
-    return 1
-        + lines.indexOf(
-            lines.stream().filter(line -> line.startsWith(start)).findFirst().orElseThrow());
   }
 
   @Test
@@ -257,18 +168,28 @@ class ApiTest {
 
   /** Reads a run's stream to its end, which comes with the run's. */
   private boolean untilOver(long id) throws Exception {
-    URI address = URI.create("http://127.0.0.1:" + server.port() + "/api/runs/" + id + "/events");
+    try (BufferedReader lines = follow("/api/runs/" + id + "/events")) {
+      return lines.lines().anyMatch("event: over"::equals);
+    }
+  }
+
+  private BufferedReader follow(String path) throws Exception {
     HttpRequest request =
-        HttpRequest.newBuilder(address)
+        HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + server.port() + path))
             .header("Accept", "text/event-stream")
             .timeout(Duration.ofSeconds(10))
             .build();
-    try (BufferedReader lines =
-        new BufferedReader(
-            new InputStreamReader(
-                client.send(request, HttpResponse.BodyHandlers.ofInputStream()).body(),
-                StandardCharsets.UTF_8))) {
-      return lines.lines().anyMatch("event: over"::equals);
+    InputStream stream = client.send(request, HttpResponse.BodyHandlers.ofInputStream()).body();
+    return new BufferedReader(new InputStreamReader(stream, StandardCharsets.UTF_8));
+  }
+
+  /** A page that is open shows what another one changed. */
+  @Test
+  void whoFollowsTheChangesHearsOfASave() throws Exception {
+    try (BufferedReader lines = follow("/api/changes")) {
+      assertTrue(lines.readLine().contains("open"), "it is followed from here on");
+      send("PUT", "/api/documents/" + SUITE, Map.of("text", "suite S\n"), "If-Match", "\"1\"");
+      assertTrue(lines.lines().anyMatch("data: project"::equals));
     }
   }
 
