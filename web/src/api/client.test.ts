@@ -1,5 +1,5 @@
 import { expect, it, vi } from 'vitest';
-import { problem, serve } from '@/testing/show';
+import { problem, serve } from '@/testing/server';
 import { get, inAddress, post, put, Refused } from './client';
 
 const refusal = async (request: Promise<unknown>) => {

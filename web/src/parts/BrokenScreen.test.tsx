@@ -1,7 +1,6 @@
-import { screen } from '@testing-library/react';
-import userEvent from '@testing-library/user-event';
 import { ErrorBoundary } from 'react-error-boundary';
 import { expect, it, vi } from 'vitest';
+import { all, click, only, text } from '@/testing/page';
 import { show } from '@/testing/show';
 import { BrokenScreen } from './BrokenScreen';
 
@@ -20,9 +19,9 @@ it('says why a screen could not be drawn and tries it again', async () => {
       <Screen />
     </ErrorBoundary>,
   );
-  expect(screen.getByRole('alert').textContent).toContain('no such row');
+  expect(only('[role=alert]').textContent).toContain('no such row');
   broken = false;
-  await userEvent.click(screen.getByRole('button', { name: 'Try again' }));
-  expect(screen.getByText('drawn')).toBeTruthy();
-  expect(screen.queryByRole('alert')).toBeNull();
+  await click(only('button', 'Try again'));
+  expect(text()).toContain('drawn');
+  expect(all('[role=alert]')).toEqual([]);
 });

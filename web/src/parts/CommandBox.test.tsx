@@ -1,7 +1,7 @@
-import { screen, within } from '@testing-library/react';
-import userEvent from '@testing-library/user-event';
 import { expect, it, vi } from 'vitest';
-import { serve, show } from '@/testing/show';
+import { all, enter, only, press, seen } from '@/testing/page';
+import { serve } from '@/testing/server';
+import { show } from '@/testing/show';
 import { CommandBox } from './CommandBox';
 
 const suite = (name: string, cases: string[]) => ({
@@ -23,42 +23,44 @@ const answers = {
 async function opened() {
   const requests = serve(answers);
   const place = show(<CommandBox />, '/plan');
-  await userEvent.keyboard('{Control>}k{/Control}');
-  const field = await screen.findByRole('combobox');
-  await screen.findByRole('option', { name: /Load the kiln/ });
+  await press('k', { ctrlKey: true });
+  const field = await seen('[role=combobox]');
+  await seen('[role=option]', /Load the kiln/);
   return { place, field, requests };
 }
 
-const options = () => screen.getAllByRole('option').map((option) => option.textContent);
+const options = () => all('[role=option]').map((option) => option.textContent);
 
 it('finds what has every word typed, in any order, whatever its kind', async () => {
   const { field } = await opened();
-  await userEvent.type(field, 'kiln load');
+  await enter(field, 'kiln load');
   expect(options()).toEqual(['Load the kilncase in Firings']);
-  await userEvent.clear(field);
-  await userEvent.type(field, 'load');
+  await enter(field, 'load');
   expect(options()).toEqual(['Load the kilncase in Firings', 'load shelveskeyword']);
 });
 
 it('goes to the line of what is chosen by keys, and closes', async () => {
   const { place, field } = await opened();
-  await userEvent.type(field, 'load{ArrowDown}{Enter}');
+  await enter(field, 'load');
+  await press('ArrowDown');
+  await press('Enter');
   expect(place.history.at(-1)).toBe('/cases/keywords/kilns.elmt?line=12');
-  expect(screen.queryByRole('dialog')).toBeNull();
+  expect(all('[role=dialog]')).toEqual([]);
 });
 
 it('runs a suite and goes to the run', async () => {
   const { place, field, requests } = await opened();
-  await userEvent.type(field, 'run glazes{Enter}');
+  await enter(field, 'run glazes');
+  await press('Enter');
   await vi.waitFor(() => expect(place.history.at(-1)).toBe('/runs/7'));
   expect(requests.find((request) => request.method === 'POST')?.body).toEqual({ title: 'Glazes', suites: ['Glazes'] });
 });
 
 it('says so where nothing fits, and Escape leaves everything as it was', async () => {
   const { place, field } = await opened();
-  await userEvent.type(field, 'no such thing');
-  expect(within(screen.getByRole('dialog')).getByText('Nothing found.')).toBeTruthy();
-  await userEvent.keyboard('{Escape}');
-  expect(screen.queryByRole('dialog')).toBeNull();
+  await enter(field, 'no such thing');
+  expect(only('[role=dialog]').textContent).toContain('Nothing found.');
+  await press('Escape');
+  expect(all('[role=dialog]')).toEqual([]);
   expect(place.history).toEqual(['/plan']);
 });

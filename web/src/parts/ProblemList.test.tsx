@@ -1,6 +1,7 @@
-import { screen } from '@testing-library/react';
 import { expect, it } from 'vitest';
-import { serve, show } from '@/testing/show';
+import { seen } from '@/testing/page';
+import { serve } from '@/testing/server';
+import { show } from '@/testing/show';
 import { ProblemList } from './ProblemList';
 
 const problem = (line: number, message: string) => ({
@@ -18,7 +19,7 @@ it('names each problem with its document and line, and leads there', async () =>
     'GET /api/problems': [{ path: 'suites/my firings.elmt', problems: [problem(7, 'Keyword “prss” not found.')] }],
   });
   show(<ProblemList />);
-  const link = await screen.findByRole('link', { name: /Keyword “prss” not found/ });
+  const link = await seen('a', /Keyword “prss” not found/);
   expect(link.textContent).toContain('line 7 · N102');
   expect(link.getAttribute('href')).toBe('/cases/suites/my%20firings.elmt?line=7');
 });
@@ -26,5 +27,5 @@ it('names each problem with its document and line, and leads there', async () =>
 it('says so where nothing is wrong', async () => {
   serve({ 'GET /api/problems': [] });
   show(<ProblemList />);
-  expect(await screen.findByText('Nothing is wrong in this project.')).toBeTruthy();
+  await seen('p', 'Nothing is wrong in this project.');
 });

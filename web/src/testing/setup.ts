@@ -1,5 +1,5 @@
-import { cleanup } from '@testing-library/react';
 import { afterEach, beforeEach, vi } from 'vitest';
+import { clear } from './show';
 
 // jsdom lays nothing out, so nothing changes its size or scrolls.
 class NoResizeObserver {
@@ -9,12 +9,13 @@ class NoResizeObserver {
 }
 
 beforeEach(() => {
+  vi.stubGlobal('IS_REACT_ACT_ENVIRONMENT', true);
   vi.stubGlobal('ResizeObserver', NoResizeObserver);
   Element.prototype.scrollIntoView = () => {};
 });
 
 afterEach(() => {
-  cleanup();
+  clear();
   vi.unstubAllGlobals();
   vi.restoreAllMocks();
 });

@@ -1,7 +1,6 @@
-import { screen } from '@testing-library/react';
-import userEvent from '@testing-library/user-event';
 import { expect, it, vi } from 'vitest';
 import type { CompletionView, SuggestionView } from '@/api/types';
+import { click, only, text } from '@/testing/page';
 import { show } from '@/testing/show';
 import { Completions } from './Completions';
 
@@ -17,9 +16,9 @@ it('marks what was typed and describes the chosen keyword', () => {
     suggestion('press twice', { signature: 'element', note: 'Presses an element twice.' }),
   );
   show(<Completions offers={all} at={1} typed="pr" onChoose={() => {}} />);
-  expect(screen.getByText('pr').tagName).toBe('B');
-  expect(screen.getByRole('option', { selected: true }).textContent).toContain('press twice');
-  expect(screen.getByText('Presses an element twice.')).toBeTruthy();
+  only('b', 'pr');
+  expect(only('[aria-selected=true]').textContent).toContain('press twice');
+  expect(text()).toContain('Presses an element twice.');
 });
 
 it('is chosen from by the pointer without taking the focus from the field', async () => {
@@ -31,10 +30,10 @@ it('is chosen from by the pointer without taking the focus from the field', asyn
       <Completions offers={offers('element', send)} at={0} typed="" onChoose={onChoose} />
     </>,
   );
-  const field = screen.getByRole('textbox', { name: 'cell' });
+  const field = only('input');
   field.focus();
-  await userEvent.click(screen.getByRole('option', { name: 'Send' }));
+  await click(only('[role=option]'));
   expect(onChoose).toHaveBeenCalledWith(send);
   expect(document.activeElement).toBe(field);
-  expect(screen.getByText('The button below the form.')).toBeTruthy();
+  expect(text()).toContain('The button below the form.');
 });

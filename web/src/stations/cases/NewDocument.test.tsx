@@ -1,7 +1,7 @@
-import { screen } from '@testing-library/react';
-import userEvent from '@testing-library/user-event';
 import { expect, it } from 'vitest';
-import { type Answers, problem, serve, show } from '@/testing/show';
+import { click, enter, only, seen, text } from '@/testing/page';
+import { type Answers, problem, serve } from '@/testing/server';
+import { show } from '@/testing/show';
 import { NewDocument } from './NewDocument';
 
 async function named(name: string, answers: Answers) {
@@ -12,8 +12,8 @@ async function named(name: string, answers: Answers) {
     </NewDocument>,
     '/cases',
   );
-  await userEvent.click(screen.getByRole('button', { name: 'New' }));
-  await userEvent.type(await screen.findByRole('textbox', { name: 'Name' }), name);
+  await click(only('button', 'New'));
+  await enter(await seen('input'), name);
   return { requests, place };
 }
 
@@ -21,8 +21,8 @@ it('makes a suite of a name, and only where there is none yet', async () => {
   const { requests, place } = await named(' Kilns & glazes: 2 ', {
     'PUT /api/documents/suites/kilns-glazes-2.elmt': {},
   });
-  expect(screen.getByText('suites/kilns-glazes-2.elmt')).toBeTruthy();
-  await userEvent.click(screen.getByRole('button', { name: 'Make the suite' }));
+  expect(text()).toContain('suites/kilns-glazes-2.elmt');
+  await click(only('button', 'Make the suite'));
   expect(requests).toMatchObject([{ method: 'PUT', revision: '"0"' }]);
   expect(requests[0]?.body).toEqual({ text: expect.stringMatching(/^suite Kilns & glazes: 2\n/) });
   expect(place.history.at(-1)).toBe('/cases/suites/kilns-glazes-2.elmt');
@@ -30,8 +30,8 @@ it('makes a suite of a name, and only where there is none yet', async () => {
 
 it('makes a feature', async () => {
   const { requests } = await named('Öfen', { 'PUT /api/documents/features/%C3%B6fen.feature': {} });
-  await userEvent.click(screen.getByRole('radio', { name: 'Feature, in Gherkin' }));
-  await userEvent.click(screen.getByRole('button', { name: 'Make the feature' }));
+  await click(only('[role=radio]', 'Feature, in Gherkin'));
+  await click(only('button', 'Make the feature'));
   expect(requests[0]?.body).toEqual({ text: expect.stringMatching(/^Feature: Öfen\n/) });
 });
 
@@ -39,8 +39,8 @@ it('says why it could not be made and keeps the name', async () => {
   const { place } = await named('Kilns', {
     'PUT /api/documents/suites/kilns.elmt': problem(409, 'There is already a document suites/kilns.elmt.'),
   });
-  await userEvent.click(screen.getByRole('button', { name: 'Make the suite' }));
-  expect((await screen.findByRole('alert')).textContent).toContain('There is already a document');
-  expect((screen.getByRole('textbox', { name: 'Name' }) as HTMLInputElement).value).toBe('Kilns');
+  await click(only('button', 'Make the suite'));
+  expect((await seen('[role=alert]')).textContent).toContain('There is already a document');
+  expect((only('input') as HTMLInputElement).value).toBe('Kilns');
   expect(place.history).toEqual(['/cases']);
 });

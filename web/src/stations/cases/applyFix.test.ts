@@ -1,6 +1,6 @@
 import { expect, it, vi } from 'vitest';
 import type { EditView } from '@/api/types';
-import { problem, serve } from '@/testing/show';
+import { problem, serve } from '@/testing/server';
 import { applyFix } from './applyFix';
 
 const edit = (text: string, document?: string): EditView => ({ document, line: 1, start: 0, end: 0, text });

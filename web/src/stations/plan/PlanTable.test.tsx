@@ -1,7 +1,6 @@
-import { screen } from '@testing-library/react';
-import userEvent from '@testing-library/user-event';
 import { expect, it, vi } from 'vitest';
 import type { CasePlanView, PlanView } from '@/api/types';
+import { all, click, only, text } from '@/testing/page';
 import { show } from '@/testing/show';
 import { PlanTable } from './PlanTable';
 
@@ -38,32 +37,32 @@ const table = (only: 'all' | 'in', filter = '', onChoose = vi.fn()) => {
 
 it('leads from a case to its line', () => {
   table('all');
-  expect(screen.getByRole('link', { name: 'Load <n>' }).getAttribute('href')).toBe('/cases/suites/firings.elmt?line=5');
+  expect(only('a', 'Load <n>').getAttribute('href')).toBe('/cases/suites/firings.elmt?line=5');
 });
 
 it('says why a case is out, unless only those that are in are listed', () => {
   table('all');
-  expect(screen.getByText('Later').closest('tr')?.textContent).toContain('draft');
-  expect(screen.getByText('1 case out')).toBeTruthy();
+  expect(only('tr', /^Later/).textContent).toContain('draft');
+  expect(text()).toContain('1 case out');
 });
 
 it('leaves out what is out where only the others are wanted', () => {
   table('in');
-  expect(screen.queryByText('Later')).toBeNull();
-  expect(screen.getByRole('button', { name: /Load 2$/ })).toBeTruthy();
+  expect(text()).not.toContain('Later');
+  expect(only('button', /Load 2$/)).toBeTruthy();
 });
 
 it('filters by the names of executable cases', () => {
   table('all', 'load 2');
-  expect(screen.getByRole('button', { name: /Load 2$/ })).toBeTruthy();
-  expect(screen.queryByRole('button', { name: /Load 1$/ })).toBeNull();
-  expect(screen.queryByText('Cool down')).toBeNull();
+  expect(only('button', /Load 2$/)).toBeTruthy();
+  expect(all('button', /Load 1$/)).toEqual([]);
+  expect(text()).not.toContain('Cool down');
 });
 
 it('folds a suite and hands on what is chosen', async () => {
   const onChoose = table('all');
-  await userEvent.click(screen.getByRole('button', { name: /Load 1$/ }));
+  await click(only('button', /Load 1$/));
   expect(onChoose).toHaveBeenCalledWith(plan.cases[0], plan.cases[0]?.executables[0]);
-  await userEvent.click(screen.getByRole('button', { name: 'Firings' }));
-  expect(screen.queryByRole('button', { name: /Load 1$/ })).toBeNull();
+  await click(only('button', 'Firings'));
+  expect(all('button', /Load 1$/)).toEqual([]);
 });

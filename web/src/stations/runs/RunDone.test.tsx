@@ -1,8 +1,8 @@
-import { screen, within } from '@testing-library/react';
-import userEvent from '@testing-library/user-event';
 import { expect, it, vi } from 'vitest';
 import type { Outcome, RunCaseView, RunDetailView } from '@/api/types';
-import { problem, serve, show } from '@/testing/show';
+import { all, click, enter, only, press, seen, text } from '@/testing/page';
+import { problem, serve } from '@/testing/server';
+import { show } from '@/testing/show';
 import { RunDone } from './RunDone';
 
 const one = (number: number, name: string, outcome?: Outcome, message?: string): RunCaseView => ({
@@ -44,10 +44,7 @@ const mixed = [
   one(4, 'Sign in'),
 ];
 
-const names = () =>
-  within(screen.getByRole('navigation', { name: 'Cases of the run' }))
-    .queryAllByRole('link')
-    .map((link) => link.querySelector('[title]')?.getAttribute('title'));
+const names = () => all('nav a').map((link) => link.querySelector('[title]')?.getAttribute('title'));
 
 it('goes to the first case that did not pass', () => {
   serve({});
@@ -64,22 +61,21 @@ it('lists what failed first and what passed last', () => {
 it('filters by name, outcome and tag', async () => {
   serve({});
   show(<RunDone detail={detail(mixed)} number={null} />);
-  const filter = screen.getByRole('textbox', { name: 'Filter cases of the run' });
-  await userEvent.type(filter, 'slow');
+  const filter = only('input', 'Filter cases of the run');
+  await enter(filter, 'slow');
   expect(names()).toEqual(['Glaze']);
-  await userEvent.clear(filter);
-  await userEvent.type(filter, 'not run');
+  await enter(filter, 'not run');
   expect(names()).toEqual(['Sign in']);
-  await userEvent.type(filter, '!');
-  expect(screen.getByText('No case fits the filter.')).toBeTruthy();
-  await userEvent.type(filter, '{Escape}');
+  await enter(filter, 'not run!');
+  expect(text()).toContain('No case fits the filter.');
+  await press('Escape');
   expect(names()).toHaveLength(4);
 });
 
 it('runs again only what did not pass, by identity', async () => {
   const requests = serve({ 'POST /api/runs': { id: 10 } });
   const place = show(<RunDone detail={detail(mixed)} number={null} />);
-  await userEvent.click(screen.getByRole('button', { name: 'Run 2 cases again' }));
+  await click(only('button', 'Run 2 cases again'));
   await vi.waitFor(() => expect(place.history.at(-1)).toBe('/runs/10'));
   expect(requests[0]?.body).toEqual({ title: 'what did not pass in run 9', identities: ['id-2', 'id-4'] });
 });
@@ -87,8 +83,8 @@ it('runs again only what did not pass, by identity', async () => {
 it('runs all again where all passed, and says why it cannot', async () => {
   serve({ 'POST /api/runs': problem(409, 'Run 10 is still going.') });
   show(<RunDone detail={detail([one(1, 'Cool', 'passed'), one(2, 'Load', 'passed')])} number={null} />);
-  await userEvent.click(screen.getByRole('button', { name: 'Run 2 cases again' }));
-  expect((await screen.findByRole('alert')).textContent).toBe('Run 10 is still going.');
+  await click(only('button', 'Run 2 cases again'));
+  expect((await seen('[role=alert]')).textContent).toBe('Run 10 is still going.');
 });
 
 it.each([
@@ -97,5 +93,5 @@ it.each([
 ])('says that it was %s', (state, words) => {
   serve({});
   show(<RunDone detail={detail(mixed, state)} number={null} />);
-  expect(screen.getByRole('status').textContent).toContain(words);
+  expect(only('[role=status]').textContent).toContain(words);
 });

@@ -1,8 +1,9 @@
-import { act, screen, within } from '@testing-library/react';
-import userEvent from '@testing-library/user-event';
+import { act } from 'react';
 import { expect, it } from 'vitest';
 import type { RunView } from '@/api/types';
-import { type Answers, problem, serve, show } from '@/testing/show';
+import { click, only, seen } from '@/testing/page';
+import { type Answers, problem, serve } from '@/testing/server';
+import { show } from '@/testing/show';
 import { fakeStreams } from '@/testing/stream';
 import { RunLive } from './RunLive';
 
@@ -44,18 +45,16 @@ function live(answers: Answers = {}) {
   return { requests, stream, send };
 }
 
-const count = (word: string) =>
-  screen.getByText(word, { selector: 'span' }).parentElement?.querySelector('b')?.textContent;
-const workers = () => within(screen.getByRole('region', { name: 'Workers' }));
+const count = (word: string) => only('header b + span', word).parentElement?.querySelector('b')?.textContent;
 
 it('shows what each worker is at and counts what is done', () => {
   const { send } = live();
   send(began, started(1, 1), started(2, 2), step(2, 'sign in'), step(2, 'press'));
-  expect(workers().getByText('sign in › press')).toBeTruthy();
+  expect(only('section', 'Workers').textContent).toContain('sign in › press');
   expect([count('running'), count('to come')]).toEqual(['2', '1']);
   send(finished(1, 'passed'), finished(2, 'failed', 'The text differs.'));
   expect([count('passed'), count('failed'), count('running'), count('to come')]).toEqual(['1', '1', '0', '1']);
-  expect(screen.getByRole('complementary', { name: 'As they come' }).textContent).toContain('The text differs.');
+  expect(only('aside', 'As they come').textContent).toContain('The text differs.');
 });
 
 it('begins anew with each connection, so that nothing counts twice', () => {
@@ -76,14 +75,14 @@ it('lets go of the stream when the run is over', () => {
 
 it('stops once', async () => {
   const { requests } = live({ 'POST /api/runs/5/stop': new Response(null, { status: 204 }) });
-  await userEvent.click(screen.getByRole('button', { name: 'Stop' }));
+  await click(only('button', 'Stop'));
   expect(requests).toMatchObject([{ method: 'POST', path: '/api/runs/5/stop' }]);
-  expect((screen.getByRole('button', { name: 'Stopping' }) as HTMLButtonElement).disabled).toBe(true);
+  expect((only('button', 'Stopping') as HTMLButtonElement).disabled).toBe(true);
 });
 
 it('says why it could not be stopped and offers it again', async () => {
   live({ 'POST /api/runs/5/stop': problem(404, 'There is no run 5 that is going.') });
-  await userEvent.click(screen.getByRole('button', { name: 'Stop' }));
-  expect((await screen.findByRole('alert')).textContent).toContain('There is no run 5 that is going.');
-  expect((screen.getByRole('button', { name: 'Stop' }) as HTMLButtonElement).disabled).toBe(false);
+  await click(only('button', 'Stop'));
+  expect((await seen('[role=alert]')).textContent).toContain('There is no run 5 that is going.');
+  expect((only('button', 'Stop') as HTMLButtonElement).disabled).toBe(false);
 });
