@@ -1,6 +1,6 @@
 import { ErrorBoundary } from 'react-error-boundary';
 import { expect, it, vi } from 'vitest';
-import { all, click, only, text } from '@/testing/page';
+import { all, only, pressOn, text } from '@/testing/page';
 import { show } from '@/testing/show';
 import { BrokenScreen } from './BrokenScreen';
 
@@ -21,7 +21,7 @@ it('says why a screen could not be drawn and tries it again', async () => {
   );
   expect(only('[role=alert]').textContent).toContain('no such row');
   broken = false;
-  await click(only('button', 'Try again'));
+  await pressOn(only('button', 'Try again'));
   expect(text()).toContain('drawn');
   expect(all('[role=alert]')).toEqual([]);
 });

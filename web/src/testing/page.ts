@@ -33,7 +33,7 @@ export const text = () => document.body.textContent ?? '';
 const focusable = 'input, button, a[href], [tabindex]';
 
 /** A press of the pointer; it takes the focus unless the page keeps it. */
-export async function click(element: HTMLElement) {
+export async function pressOn(element: HTMLElement) {
   await act(async () => {
     const down = new MouseEvent('mousedown', { bubbles: true, cancelable: true });
     if (element.dispatchEvent(down)) element.closest<HTMLElement>(focusable)?.focus();

@@ -1,6 +1,6 @@
 import { expect, it, vi } from 'vitest';
 import type { CompletionView, SuggestionView } from '@/api/types';
-import { click, only, text } from '@/testing/page';
+import { only, pressOn, text } from '@/testing/page';
 import { show } from '@/testing/show';
 import { Completions } from './Completions';
 
@@ -32,7 +32,7 @@ it('is chosen from by the pointer without taking the focus from the field', asyn
   );
   const field = only('input');
   field.focus();
-  await click(only('[role=option]'));
+  await pressOn(only('[role=option]'));
   expect(onChoose).toHaveBeenCalledWith(send);
   expect(document.activeElement).toBe(field);
   expect(text()).toContain('The button below the form.');

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { click, enter, only, seen, text } from '@/testing/page';
+import { enter, only, pressOn, seen, text } from '@/testing/page';
 import { type Answers, problem, serve } from '@/testing/server';
 import { show } from '@/testing/show';
 import { NewDocument } from './NewDocument';
@@ -12,7 +12,7 @@ async function named(name: string, answers: Answers) {
     </NewDocument>,
     '/cases',
   );
-  await click(only('button', 'New'));
+  await pressOn(only('button', 'New'));
   await enter(await seen('input'), name);
   return { requests, place };
 }
@@ -22,7 +22,7 @@ it('makes a suite of a name, and only where there is none yet', async () => {
     'PUT /api/documents/suites/kilns-glazes-2.elmt': {},
   });
   expect(text()).toContain('suites/kilns-glazes-2.elmt');
-  await click(only('button', 'Make the suite'));
+  await pressOn(only('button', 'Make the suite'));
   expect(requests).toMatchObject([{ method: 'PUT', revision: '"0"' }]);
   expect(requests[0]?.body).toEqual({ text: expect.stringMatching(/^suite Kilns & glazes: 2\n/) });
   expect(place.history.at(-1)).toBe('/cases/suites/kilns-glazes-2.elmt');
@@ -30,8 +30,8 @@ it('makes a suite of a name, and only where there is none yet', async () => {
 
 it('makes a feature', async () => {
   const { requests } = await named('Öfen', { 'PUT /api/documents/features/%C3%B6fen.feature': {} });
-  await click(only('[role=radio]', 'Feature, in Gherkin'));
-  await click(only('button', 'Make the feature'));
+  await pressOn(only('[role=radio]', 'Feature, in Gherkin'));
+  await pressOn(only('button', 'Make the feature'));
   expect(requests[0]?.body).toEqual({ text: expect.stringMatching(/^Feature: Öfen\n/) });
 });
 
@@ -39,7 +39,7 @@ it('says why it could not be made and keeps the name', async () => {
   const { place } = await named('Kilns', {
     'PUT /api/documents/suites/kilns.elmt': problem(409, 'There is already a document suites/kilns.elmt.'),
   });
-  await click(only('button', 'Make the suite'));
+  await pressOn(only('button', 'Make the suite'));
   expect((await seen('[role=alert]')).textContent).toContain('There is already a document');
   expect((only('input') as HTMLInputElement).value).toBe('Kilns');
   expect(place.history).toEqual(['/cases']);

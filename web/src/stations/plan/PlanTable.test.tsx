@@ -1,6 +1,6 @@
 import { expect, it, vi } from 'vitest';
 import type { CasePlanView, PlanView } from '@/api/types';
-import { all, click, only, text } from '@/testing/page';
+import { all, only, pressOn, text } from '@/testing/page';
 import { show } from '@/testing/show';
 import { PlanTable } from './PlanTable';
 
@@ -61,8 +61,8 @@ it('filters by the names of executable cases', () => {
 
 it('folds a suite and hands on what is chosen', async () => {
   const onChoose = table('all');
-  await click(only('button', /Load 1$/));
+  await pressOn(only('button', /Load 1$/));
   expect(onChoose).toHaveBeenCalledWith(plan.cases[0], plan.cases[0]?.executables[0]);
-  await click(only('button', 'Firings'));
+  await pressOn(only('button', 'Firings'));
   expect(all('button', /Load 1$/)).toEqual([]);
 });

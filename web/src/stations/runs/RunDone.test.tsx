@@ -1,6 +1,6 @@
 import { expect, it, vi } from 'vitest';
 import type { Outcome, RunCaseView, RunDetailView } from '@/api/types';
-import { all, click, enter, only, press, seen, text } from '@/testing/page';
+import { all, enter, only, press, pressOn, seen, text } from '@/testing/page';
 import { problem, serve } from '@/testing/server';
 import { show } from '@/testing/show';
 import { RunDone } from './RunDone';
@@ -75,7 +75,7 @@ it('filters by name, outcome and tag', async () => {
 it('runs again only what did not pass, by identity', async () => {
   const requests = serve({ 'POST /api/runs': { id: 10 } });
   const place = show(<RunDone detail={detail(mixed)} number={null} />);
-  await click(only('button', 'Run 2 cases again'));
+  await pressOn(only('button', 'Run 2 cases again'));
   await vi.waitFor(() => expect(place.history.at(-1)).toBe('/runs/10'));
   expect(requests[0]?.body).toEqual({ title: 'what did not pass in run 9', identities: ['id-2', 'id-4'] });
 });
@@ -83,7 +83,7 @@ it('runs again only what did not pass, by identity', async () => {
 it('runs all again where all passed, and says why it cannot', async () => {
   serve({ 'POST /api/runs': problem(409, 'Run 10 is still going.') });
   show(<RunDone detail={detail([one(1, 'Cool', 'passed'), one(2, 'Load', 'passed')])} number={null} />);
-  await click(only('button', 'Run 2 cases again'));
+  await pressOn(only('button', 'Run 2 cases again'));
   expect((await seen('[role=alert]')).textContent).toBe('Run 10 is still going.');
 });
 

@@ -1,7 +1,7 @@
 import { act } from 'react';
 import { expect, it } from 'vitest';
 import type { RunView } from '@/api/types';
-import { click, only, seen } from '@/testing/page';
+import { only, pressOn, seen } from '@/testing/page';
 import { type Answers, problem, serve } from '@/testing/server';
 import { show } from '@/testing/show';
 import { fakeStreams } from '@/testing/stream';
@@ -75,14 +75,14 @@ it('lets go of the stream when the run is over', () => {
 
 it('stops once', async () => {
   const { requests } = live({ 'POST /api/runs/5/stop': new Response(null, { status: 204 }) });
-  await click(only('button', 'Stop'));
+  await pressOn(only('button', 'Stop'));
   expect(requests).toMatchObject([{ method: 'POST', path: '/api/runs/5/stop' }]);
   expect((only('button', 'Stopping') as HTMLButtonElement).disabled).toBe(true);
 });
 
 it('says why it could not be stopped and offers it again', async () => {
   live({ 'POST /api/runs/5/stop': problem(404, 'There is no run 5 that is going.') });
-  await click(only('button', 'Stop'));
+  await pressOn(only('button', 'Stop'));
   expect((await seen('[role=alert]')).textContent).toContain('There is no run 5 that is going.');
   expect((only('button', 'Stop') as HTMLButtonElement).disabled).toBe(false);
 });

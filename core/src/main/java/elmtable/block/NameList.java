@@ -31,7 +31,10 @@ public record NameList(Optional<Line.Property> line, List<String> names) {
   /** Where one of the names stands. */
   public Range range(String name) {
     Line.Property property = line.orElseThrow();
-    int start = Math.max(0, property.value().indexOf(name));
-    return property.valueRange().part(start, start + name.length());
+    return Lists.parts(property.value()).stream()
+        .filter(part -> part.text().equals(name))
+        .findFirst()
+        .map(part -> property.valueRange().part(part.start(), part.end()))
+        .orElse(property.valueRange());
   }
 }

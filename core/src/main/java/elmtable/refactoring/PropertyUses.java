@@ -4,6 +4,7 @@ import elmtable.language.Block;
 import elmtable.language.BlockKind;
 import elmtable.language.Line;
 import elmtable.language.Lists;
+import elmtable.language.Lists.Part;
 import elmtable.project.CaseEntry;
 import elmtable.project.Project;
 import elmtable.text.Names;
@@ -32,9 +33,9 @@ final class PropertyUses {
           listed(property, named.name());
         }
         if (named.kind() == BlockKind.SUITE && property.word().equals("after")) {
-          for (String name : listOf(property)) {
-            int slash = name.indexOf('/');
-            if (slash > 0 && Names.same(name.substring(0, slash), named.name())) {
+          for (Part name : Lists.parts(property.value())) {
+            int slash = name.text().indexOf('/');
+            if (slash > 0 && Names.same(name.text().substring(0, slash), named.name())) {
               listed(property, name, 0, slash);
             }
           }
@@ -42,7 +43,7 @@ final class PropertyUses {
       }
       case RenameTarget.Case one -> {
         if (property.word().equals("after") && cases.containsKey(block)) {
-          for (String name : listOf(property)) {
+          for (Part name : Lists.parts(property.value())) {
             after(cases.get(block), property, name, one);
           }
         }
@@ -66,35 +67,36 @@ final class PropertyUses {
     };
   }
 
-  private static List<String> listOf(Line.Property property) {
-    return Lists.split(property.value());
-  }
-
   private void listed(Line.Property property, String name) {
-    for (String each : listOf(property)) {
-      String written = each;
-      // A combination's first words say how its sets are combined.
-      for (String how : List.of("all of ", "pairs of ", "side by side ", "one after another ")) {
-        if (property.word().equals("combine") && each.startsWith(how)) {
-          written = each.substring(how.length()).strip();
-        }
-      }
-      if (Names.same(written, name)) {
-        listed(property, written, 0, written.length());
+    for (Part each : Lists.parts(property.value())) {
+      int from = property.word().equals("combine") ? afterHow(each.text()) : 0;
+      if (Names.same(each.text().substring(from), name)) {
+        listed(property, each, from, each.text().length());
       }
     }
   }
 
+  /** A combination's first words say how its sets are combined. */
+  private static int afterHow(String part) {
+    for (String how : List.of("all of ", "pairs of ", "side by side ", "one after another ")) {
+      if (part.startsWith(how)) {
+        return part.length() - part.substring(how.length()).stripLeading().length();
+      }
+    }
+    return 0;
+  }
+
   /** A part of a name in a list. */
-  private void listed(Line.Property property, String written, int from, int to) {
-    int start = property.value().indexOf(written);
-    if (start >= 0 && property.valueRange().end() - property.valueRange().start() >= start + to) {
-      String text = written.substring(from, to);
+  private void listed(Line.Property property, Part written, int from, int to) {
+    int start = written.start();
+    if (property.valueRange().end() - property.valueRange().start() >= start + to) {
+      String text = written.text().substring(from, to);
       uses.add(property.valueRange().part(start + from, start + to), text, false);
     }
   }
 
-  private void after(CaseEntry later, Line.Property property, String name, RenameTarget.Case one) {
+  private void after(CaseEntry later, Line.Property property, Part part, RenameTarget.Case one) {
+    String name = part.text();
     Optional<CaseEntry> earlier = project.index().caseNamed(name, later);
     boolean found =
         earlier.isPresent()
@@ -102,7 +104,7 @@ final class PropertyUses {
             && Names.same(earlier.get().name(), one.name());
     if (found) {
       boolean whole = Names.same(name, one.name());
-      listed(property, name, whole ? 0 : name.indexOf('/') + 1, name.length());
+      listed(property, part, whole ? 0 : name.indexOf('/') + 1, name.length());
     }
   }
 }
