@@ -9,7 +9,7 @@ final class Kinds {
 
   static void require(Block block, BlockKind kind) {
     if (block.kind() != kind) {
-      throw new IllegalArgumentException("A " + block.kind().noun() + " is no " + kind.noun());
+      throw new IllegalArgumentException("A " + block.kind().noun() + " is not a " + kind.noun());
     }
   }
 }

@@ -16,8 +16,8 @@ import java.util.Set;
  * @param documents by path
  * @param circles keywords that call themselves, by the block that closes the circle; lines count
  *     from that block
- * @param unused how many documents use each thing
- * @param runs steps that stand in several cases
+ * @param useCounts how many documents use each thing
+ * @param repeatedSteps steps that stand in several cases
  * @param documentProblems what is wrong with each document, by path
  * @param problems the same, with absolute lines in their order
  */
@@ -25,8 +25,8 @@ record Checked(
     Map<String, DocumentIndex> indexes,
     Map<String, CheckedDocument> documents,
     Map<Block, List<Diagnostic>> circles,
-    UseCounts unused,
-    RepeatedSteps runs,
+    UseCounts useCounts,
+    RepeatedSteps repeatedSteps,
     Map<String, DocumentProblems> documentProblems,
     Map<String, List<Diagnostic>> problems) {
 
@@ -42,12 +42,12 @@ record Checked(
    * What the problems of a document come from.
    *
    * @param duplicates names that stand twice
-   * @param notices of runs of steps
+   * @param notices of steps that stand in several cases
    */
   record Inputs(
       CheckedDocument document,
       List<Diagnostic> duplicates,
-      UseCounts unused,
+      UseCounts useCounts,
       Map<Block, List<Diagnostic>> circles,
       Map<Block, Diagnostic> notices) {
 
@@ -55,7 +55,7 @@ record Checked(
     boolean areLike(Inputs other) {
       return document == other.document
           && duplicates.equals(other.duplicates)
-          && unused.isLike(other.unused)
+          && useCounts.isLike(other.useCounts)
           && circles == other.circles
           && notices == other.notices;
     }

@@ -65,8 +65,8 @@ final class Checker {
         before != null && sameKeywords(before.indexes(), project.indexes())
             ? before.circles()
             : KeywordCircles.find(project.index());
-    UseCounts unused = checker.unused(before, documents);
-    RepeatedSteps runs = checker.runs(before, documents);
+    UseCounts useCounts = checker.useCounts(before, documents);
+    RepeatedSteps repeatedSteps = checker.repeatedSteps(before, documents);
     Map<String, DocumentProblems> documentProblems = new LinkedHashMap<>();
     Map<String, List<Diagnostic>> problems = new LinkedHashMap<>();
     documents.forEach((path, document) -> {
@@ -74,9 +74,9 @@ final class Checker {
           new Inputs(
               document,
               project.index().duplicates().getOrDefault(path, List.of()),
-              unused,
+              useCounts,
               circles,
-              runs.notices(path));
+              repeatedSteps.notices(path));
       DocumentProblems now =
           documentProblems(inputs, before == null ? null : before.documentProblems().get(path));
       documentProblems.put(path, now);
@@ -86,14 +86,14 @@ final class Checker {
         project.indexes(),
         documents,
         circles,
-        unused,
-        runs,
+        useCounts,
+        repeatedSteps,
         documentProblems,
         Collections.unmodifiableMap(problems));
   }
 
   /** The uses of everything, from those of before and what the documents checked anew use. */
-  private UseCounts unused(Checked known, Map<String, CheckedDocument> documents) {
+  private UseCounts useCounts(Checked known, Map<String, CheckedDocument> documents) {
     List<Set<Symbol>> gone = new ArrayList<>();
     List<Set<Symbol>> come = new ArrayList<>();
     documents.forEach((path, document) -> {
@@ -110,10 +110,10 @@ final class Checker {
         gone.add(old.used());
       }
     });
-    return (known == null ? UseCounts.none() : known.unused()).with(gone, come);
+    return (known == null ? UseCounts.none() : known.useCounts()).with(gone, come);
   }
 
-  private RepeatedSteps runs(Checked known, Map<String, CheckedDocument> documents) {
+  private RepeatedSteps repeatedSteps(Checked known, Map<String, CheckedDocument> documents) {
     List<CheckedDocument> gone = new ArrayList<>();
     List<CheckedDocument> come = new ArrayList<>();
     documents.forEach((path, document) -> {
@@ -126,7 +126,7 @@ final class Checker {
         gone.add(old);
       }
     });
-    return (known == null ? RepeatedSteps.none() : known.runs()).with(gone, come);
+    return (known == null ? RepeatedSteps.none() : known.repeatedSteps()).with(gone, come);
   }
 
   /** Whether both are the same document, checked once or twice. */
@@ -165,7 +165,7 @@ final class Checker {
     DocumentIndex index = inputs.document().index();
     List<Diagnostic> all = new ArrayList<>(inputs.document().problems());
     all.addAll(inputs.duplicates());
-    all.addAll(inputs.unused().of(index));
+    all.addAll(inputs.useCounts().of(index));
     for (KeywordEntry.Composed keyword : index.keywords()) {
       for (Diagnostic circle : inputs.circles().getOrDefault(keyword.block(), List.of())) {
         all.add(circle.shiftedBy(keyword.located().firstLine()));

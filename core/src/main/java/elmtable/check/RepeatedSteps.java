@@ -70,7 +70,7 @@ final class RepeatedSteps {
   }
 
   /**
-   * The runs after some documents changed.
+   * What stands in several cases after some documents changed.
    *
    * @param gone documents that are no more, as they were
    * @param come documents that are new, as they are
