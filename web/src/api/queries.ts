@@ -27,7 +27,12 @@ export const useDocument = (path: string) =>
     queryKey: documentKey(path),
     queryFn: () => get<DocumentView>(`/api/documents/${inAddress(path)}`),
     enabled: path !== '',
+    // An answer that was under way while a change was saved is older than what the saving gave.
+    structuralSharing: (before, next) => newer(before as DocumentView | undefined, next as DocumentView),
   });
+
+const newer = (before: DocumentView | undefined, next: DocumentView) =>
+  before && before.revision > next.revision ? before : next;
 
 export function usePlan(query: string) {
   return useQuery({

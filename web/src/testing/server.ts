@@ -1,6 +1,6 @@
 import { vi } from 'vitest';
 
-/** What the server answers, by method and path: a body, or a whole response. */
+/** What the server answers, by method and path: a body, a whole response, or a promise of one that comes later. */
 export type Answers = Record<string, unknown>;
 
 export interface Request {
@@ -20,7 +20,7 @@ export function serve(answers: Answers): Request[] {
       body: init.body ? JSON.parse(String(init.body)) : undefined,
       revision: new Headers(init.headers).get('If-Match') ?? undefined,
     });
-    const answer = answers[`${init.method} ${path}`];
+    const answer = await answers[`${init.method} ${path}`];
     if (answer instanceof Response) return answer;
     return answer === undefined ? problem(404, `${path} not found.`) : Response.json(answer);
   });
