@@ -3,7 +3,7 @@ package elmtable.binding;
 import elmtable.formula.Template;
 import elmtable.formula.Value;
 import elmtable.project.ElementEntry;
-import elmtable.project.ElementPattern;
+import elmtable.project.NamePattern;
 import elmtable.project.PageEntry;
 import elmtable.project.ProjectIndex;
 import elmtable.text.Nearest;
@@ -52,7 +52,7 @@ public final class ElementFinder {
       name.append(
           part instanceof Template.Plain plain
               ? plain.text()
-              : String.valueOf(ElementPattern.UNKNOWN));
+              : String.valueOf(NamePattern.UNKNOWN));
     }
     return Optional.of(name.toString());
   }

@@ -1,5 +1,7 @@
 package elmtable.binding;
 
+import elmtable.block.FixtureBlock;
+import elmtable.block.FixtureList;
 import elmtable.block.SuiteBlock;
 import elmtable.formula.Formula;
 import elmtable.formula.Template;
@@ -8,12 +10,12 @@ import elmtable.keyword.Parameter;
 import elmtable.language.Block;
 import elmtable.language.BlockKind;
 import elmtable.language.Mark;
-import elmtable.language.Section;
-import elmtable.language.SectionTable;
 import elmtable.language.Step;
 import elmtable.project.CaseData;
 import elmtable.project.CaseEntry;
+import elmtable.project.FixtureMatch;
 import elmtable.project.KeywordEntry;
+import elmtable.project.NamePattern;
 import elmtable.project.Project;
 import elmtable.project.ProjectIndex;
 import elmtable.text.Names;
@@ -34,10 +36,15 @@ public final class VisibleNames {
   /** A name in reach. */
   public record VisibleName(String name, Origin origin, String note) {}
 
+  /** What hooks see of what they surround. */
+  private static final Set<String> OF_HOOKS =
+      Set.of("case/name", "case/outcome", "step/name", "step/keyword", "step/outcome");
+
   private final Map<String, VisibleName> names = new LinkedHashMap<>();
   private final Map<String, VisibleName> environment = new LinkedHashMap<>();
   private final Map<String, Map<String, VisibleName>> fixtures = new LinkedHashMap<>();
   private final Set<String> items = new LinkedHashSet<>();
+  private final Set<String> keptByNone = new LinkedHashSet<>();
   private List<CaseData.Part> rows = List.of();
   private final List<String> missingColumns = new ArrayList<>();
 
@@ -45,6 +52,8 @@ public final class VisibleNames {
 
   /** Only a case's own steps see what other cases published. */
   private boolean ofCase;
+
+  private boolean ofHook;
 
   /** The block that can be given a parameter or column, or null. */
   private Block declaring;
@@ -66,12 +75,7 @@ public final class VisibleNames {
     VisibleNames visible = new VisibleNames(project.index());
     visible.environment.forEach(visible.names::put);
     entry.suite().ifPresent(visible::addSuiteValues);
-    for (String fixture : entry.fixtures()) {
-      project
-          .index()
-          .named(BlockKind.FIXTURE, fixture)
-          .ifPresent(block -> visible.addFixture(block.block()));
-    }
+    entry.fixtures().forEach(visible::addFixture);
     visible.ofCase = true;
     visible.declaring = entry.block().isScenario() ? null : entry.block();
     visible.rows = data.parts();
@@ -101,9 +105,21 @@ public final class VisibleNames {
     return Optional.ofNullable(declaring);
   }
 
-  /** What a fixture's steps or a suite's can use. */
+  /**
+   * What the steps and properties of another block can use: a fixture its places, what its needs
+   * give, and environment and run by their places; a suite its values; a hook what it surrounds.
+   */
   public static VisibleNames of(Block block, ProjectIndex index) {
     VisibleNames visible = new VisibleNames(index);
+    visible.ofHook = block.kind() == BlockKind.HOOK;
+    if (block.kind() == BlockKind.FIXTURE) {
+      FixtureBlock fixture = new FixtureBlock(block);
+      fixture.needs().uses().forEach(visible::addFixture);
+      NamePattern.of(fixture.name())
+          .placeholders()
+          .forEach(place -> visible.put(place, Origin.PARAMETER, ""));
+      return visible;
+    }
     visible.environment.forEach(visible.names::put);
     if (block.kind() == BlockKind.SUITE) {
       visible.addSuiteValues(block);
@@ -118,21 +134,20 @@ public final class VisibleNames {
         .forEach(entry -> put(entry.name(), Origin.SUITE, entry.note()));
   }
 
-  private void addFixture(Block fixture) {
+  /** What a fixture gives: plainly and behind its name, or only behind the name of a filling. */
+  private void addFixture(FixtureList.Use use) {
+    Optional<FixtureMatch> found = index.fixture(use.name());
+    if (found.isEmpty()) {
+      return;
+    }
     Map<String, VisibleName> gives = new LinkedHashMap<>();
-    fixture
-        .section(Section.GIVES)
-        .map(SectionTable::of)
-        .ifPresent(table ->
-            table
-                .rows()
-                .forEach(row -> {
-                  put(row.text("name"), Origin.FIXTURE, row.text("note"));
-                  gives.put(
-                      Names.key(row.text("name")),
-                      new VisibleName(row.text("name"), Origin.FIXTURE, fixture.name()));
-                }));
-    fixtures.put(Names.key(fixture.name()), gives);
+    for (String name : found.get().block().gives()) {
+      gives.put(Names.key(name), new VisibleName(name, Origin.FIXTURE, use.name()));
+      if (use.alias().isEmpty()) {
+        put(name, Origin.FIXTURE, use.name());
+      }
+    }
+    fixtures.put(Names.key(use.alias().isEmpty() ? use.name() : use.alias()), gives);
   }
 
   private void put(String name, Origin origin, String note) {
@@ -147,7 +162,7 @@ public final class VisibleNames {
   public void enter(Step step) {
     Mark.ForEach each = step.mark(Mark.ForEach.class);
     if (each != null) {
-      put(each.name(), Origin.KEPT, "");
+      each.names().forEach(name -> put(name, Origin.KEPT, ""));
       items.add(Names.key(each.name()));
     }
   }
@@ -156,7 +171,7 @@ public final class VisibleNames {
   public void leave(Step step, List<Output> gives) {
     Mark.ForEach each = step.mark(Mark.ForEach.class);
     if (each != null) {
-      names.remove(Names.key(each.name()));
+      each.names().forEach(name -> names.remove(Names.key(name)));
       items.remove(Names.key(each.name()));
     }
     Mark.Keep keep = step.mark(Mark.Keep.class);
@@ -165,6 +180,19 @@ public final class VisibleNames {
         put(keep.names().get(i), Origin.KEPT, i < gives.size() ? gives.get(i).note() : "");
       }
     }
+  }
+
+  /** What a step that is switched off would keep is not there for those behind it. */
+  public void passOver(Step step) {
+    Mark.Keep keep = step.mark(Mark.Keep.class);
+    if (keep != null) {
+      keep.names().forEach(name -> keptByNone.add(Names.key(name)));
+    }
+  }
+
+  /** Whether only a step that is switched off keeps a value of this name. */
+  public boolean isSwitchedOff(String name) {
+    return keptByNone.contains(Names.key(name));
   }
 
   /** Where a reference's value comes from, or nothing where its name is not known here. */
@@ -194,6 +222,10 @@ public final class VisibleNames {
           second.equals("id") || second.equals("seed") ? Optional.of(Origin.RUN) : Optional.empty();
       case "shared" -> Optional.of(Origin.PUBLISHED);
       case "fixture" -> fixtureOrigin(path);
+      case "case", "step" ->
+          ofHook && OF_HOOKS.contains(first + "/" + second)
+              ? Optional.of(Origin.RUN)
+              : Optional.empty();
       default -> Optional.empty();
     };
   }

@@ -35,11 +35,7 @@ public record BrowserBlock(Block block) {
         block,
         "kind",
         written -> Optional.of(Names.key(written)).filter(KINDS::contains),
-        unknown(KINDS));
-  }
-
-  private static String unknown(List<String> known) {
-    return "is not known; there are " + String.join(", ", known) + ".";
+        Property.unknown(KINDS));
   }
 
   public Optional<Property<Window>> window() {
@@ -55,7 +51,7 @@ public record BrowserBlock(Block block) {
   }
 
   public Optional<Property<Isolation>> isolation() {
-    return Property.of(block, "isolation", Isolation::named, unknown(Isolation.words()));
+    return Isolation.of(block);
   }
 
   /** The time between steps, for watching. */

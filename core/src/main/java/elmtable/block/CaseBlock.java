@@ -28,6 +28,20 @@ public record CaseBlock(Block block) implements SuiteOrCase {
     return draft().flatMap(Property::value).orElse(false);
   }
 
+  /** {@code no} gives a case a session of its own. */
+  public Optional<Property<Boolean>> keepSession() {
+    return Property.yesNo(block, "keep session");
+  }
+
+  /** The manual scenario that it covers, as a path, a slash and a key. */
+  public Optional<Property<String>> scenario() {
+    return Property.of(
+        block,
+        "scenario",
+        written -> Optional.of(written).filter(link -> link.matches(".*\\S\\s*/\\s*\\S.*")),
+        "names no scenario; write the sheet's path, a slash and the scenario's key.");
+  }
+
   public Optional<Property<Boolean>> run() {
     return Property.yesNo(block, "run");
   }

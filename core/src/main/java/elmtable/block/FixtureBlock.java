@@ -2,7 +2,10 @@ package elmtable.block;
 
 import elmtable.language.Block;
 import elmtable.language.BlockKind;
+import elmtable.language.Section;
+import elmtable.language.SectionTable;
 import java.time.Duration;
+import java.util.List;
 import java.util.Optional;
 
 /** A fixture. */
@@ -16,20 +19,33 @@ public record FixtureBlock(Block block) {
   }
 
   public Optional<Property<Scope>> scopeProperty() {
-    return Property.of(
-        block,
-        "scope",
-        Scope::named,
-        "is not a scope; there are " + String.join(", ", Scope.words()) + ".");
+    return Property.of(block, "scope", Scope::named, Property.unknown(Scope.words()));
   }
 
   public Scope scope() {
     return scopeProperty().flatMap(Property::value).orElse(Scope.CASE);
   }
 
+  /** The names of what it gives. */
+  public List<String> gives() {
+    return block.section(Section.GIVES).map(SectionTable::of).stream()
+        .flatMap(table -> table.rows().stream())
+        .map(row -> row.text("name"))
+        .filter(name -> !name.isEmpty())
+        .toList();
+  }
+
   /** The fixtures that are set up before it. */
-  public NameList needs() {
-    return NameList.of(block, "needs");
+  public FixtureList needs() {
+    return FixtureList.of(block, "needs");
+  }
+
+  public Optional<Property<Duration>> timeout() {
+    return Property.duration(block, "timeout");
+  }
+
+  public Optional<Property<Integer>> tries() {
+    return Property.count(block, "tries", 1, SuiteOrCase.MOST_TRIES);
   }
 
   public Optional<Property<Duration>> keepSession() {

@@ -1,5 +1,6 @@
 package elmtable.block;
 
+import elmtable.language.Block;
 import elmtable.text.Names;
 import java.util.Arrays;
 import java.util.List;
@@ -24,6 +25,10 @@ public enum Isolation {
     return Arrays.stream(values())
         .filter(isolation -> isolation.word().equals(Names.key(word)))
         .findFirst();
+  }
+
+  static Optional<Property<Isolation>> of(Block block) {
+    return Property.of(block, "isolation", Isolation::named, Property.unknown(words()));
   }
 
   public static List<String> words() {

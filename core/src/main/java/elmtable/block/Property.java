@@ -6,6 +6,7 @@ import elmtable.language.Line;
 import elmtable.language.TagExpression;
 import elmtable.text.Range;
 import java.time.Duration;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Function;
@@ -29,6 +30,10 @@ public record Property<T>(Line.Property line, Optional<T> value, String objectio
           boolean silent = value.isPresent() || line.value().isEmpty() || isNone(line);
           return new Property<>(line, value, silent ? "" : objection);
         });
+  }
+
+  static String unknown(List<String> known) {
+    return "is not known; there are " + String.join(", ", known) + ".";
   }
 
   /** A property of free text. */

@@ -9,6 +9,8 @@ import java.util.Optional;
 /** How long something lasts that surrounds cases, from the narrowest to the widest. */
 public enum Scope {
   CASE,
+  /** All executable cases of one case. */
+  ROWS,
   SUITE,
   RUN;
 

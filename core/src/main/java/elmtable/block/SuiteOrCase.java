@@ -15,8 +15,18 @@ public sealed interface SuiteOrCase permits SuiteBlock, CaseBlock {
     return NameList.of(block(), "tags");
   }
 
-  default NameList fixtures() {
-    return NameList.of(block(), "fixtures");
+  default FixtureList fixtures() {
+    return FixtureList.of(block(), "fixtures");
+  }
+
+  /** What shares a browser's state; it goes before what the browser says. */
+  default Optional<Property<Isolation>> isolation() {
+    return Isolation.of(block());
+  }
+
+  /** How long a step waits. */
+  default Optional<Property<Duration>> within() {
+    return Property.duration(block(), "within");
   }
 
   default NameList pages() {

@@ -1,12 +1,13 @@
 package elmtable.check;
 
+import elmtable.block.FixtureList;
 import elmtable.check.rules.ScenarioChecks;
-import elmtable.check.rules.StepChecks;
 import elmtable.language.BlockKind;
 import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Section;
 import elmtable.language.Step;
 import elmtable.project.CaseEntry;
+import elmtable.project.FixtureMatch;
 import elmtable.project.HookEntry;
 import elmtable.project.KeywordEntry;
 import elmtable.project.NamedBlock;
@@ -52,10 +53,31 @@ public final class CaseFaults {
     return in(entry.path(), suite, false, seen);
   }
 
+  /**
+   * Whether a case of a feature has sentences that no keyword answers to yet, whatever the row. One
+   * that only some rows of an outline fill so is a fault of those rows.
+   */
+  public boolean isUnfinished(CaseEntry entry) {
+    if (!entry.block().isScenario()) {
+      return false;
+    }
+    Set<Integer> unfinished = new HashSet<>();
+    for (Diagnostic problem : checked.problems(entry.path())) {
+      if (problem.problem() == Problem.UNFINISHED_SENTENCE) {
+        unfinished.add(problem.range().line());
+      }
+    }
+    return !unfinished.isEmpty()
+        && Stream.of(Section.SET_UP, Section.STEPS)
+            .flatMap(section -> entry.block().steps(section).stream())
+            .filter(step -> unfinished.contains(step.range().line() + entry.located().firstLine()))
+            .anyMatch(step -> new ScenarioChecks(project).isUnfinished(step, entry));
+  }
+
   /** What keeps the hooks and fixtures round a case from doing their work. */
   private String ofSurroundings(CaseEntry entry, Set<LocatedBlock> seen) {
-    for (String name : entry.fixtures()) {
-      Optional<NamedBlock> fixture = project.index().named(BlockKind.FIXTURE, name);
+    for (FixtureList.Use use : entry.fixtures()) {
+      Optional<NamedBlock> fixture = project.index().fixture(use.name()).map(FixtureMatch::named);
       String fault = fixture.map(f -> in(f.path(), f.located(), false, seen)).orElse("");
       if (!fault.isEmpty()) {
         return fault;
@@ -97,7 +119,7 @@ public final class CaseFaults {
       return path + ", line " + (error.get().range().line() + 1) + ": " + error.get().message();
     }
     for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
-      for (Step step : located.block().steps(section)) {
+      for (Step step : located.block().activeSteps(section)) {
         Optional<KeywordEntry> called = project.index().called(step);
         if (called.isPresent() && called.get() instanceof KeywordEntry.Composed composed) {
           String inside = in(composed.path(), composed.located(), false, seen);
@@ -133,8 +155,7 @@ public final class CaseFaults {
 
   /** What keeps a scenario with one row from running, or the empty text. */
   public String ofRow(CaseEntry entry, List<String> columns, List<String> cells) {
-    return new ScenarioChecks(project, new StepChecks(project.index()))
-        .fault(entry, columns, cells);
+    return new ScenarioChecks(project).fault(entry, columns, cells);
   }
 
   /** A row of data that does not fit its columns spoils its own executable case and no other. */
@@ -143,7 +164,7 @@ public final class CaseFaults {
     boolean inside = line >= located.firstLine() && line < located.end();
     boolean ofStep =
         Stream.of(Section.SET_UP, Section.STEPS)
-            .flatMap(section -> located.block().steps(section).stream())
+            .flatMap(section -> located.block().activeSteps(section).stream())
             .anyMatch(step -> step.range().line() + located.firstLine() == line);
     if (ofStep && outline) {
       // Whether it is wrong depends on the row.

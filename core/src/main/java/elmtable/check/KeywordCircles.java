@@ -45,7 +45,7 @@ final class KeywordCircles {
       return;
     }
     way.add(keyword);
-    for (Step step : keyword.block().steps(Section.STEPS)) {
+    for (Step step : keyword.block().activeSteps(Section.STEPS)) {
       Optional<KeywordEntry> called = index.called(step);
       if (called.isPresent() && called.get() instanceof KeywordEntry.Composed composed) {
         int before = way.indexOf(composed);

@@ -210,7 +210,7 @@ final class RepeatedSteps {
   }
 
   private Optional<Diagnostic> noticeOf(Block block) {
-    List<Step> steps = block.steps(Section.STEPS);
+    List<Step> steps = block.activeSteps(Section.STEPS);
     List<Long> hashes = hashes(steps);
     Set<Long> seen = new HashSet<>();
     for (int i = 0; i < hashes.size(); i++) {
@@ -279,7 +279,7 @@ final class RepeatedSteps {
   static Map<Long, List<Window>> of(DocumentIndex document) {
     Map<Long, List<Window>> windows = new HashMap<>();
     for (CaseEntry entry : cases(document)) {
-      List<Step> steps = entry.block().steps(Section.STEPS);
+      List<Step> steps = entry.block().activeSteps(Section.STEPS);
       List<Long> hashes = hashes(steps);
       for (int i = 0; i < hashes.size(); i++) {
         int line = entry.located().firstLine() + steps.get(i).range().line();

@@ -119,7 +119,7 @@ public final class Escapes {
       case '\\' -> after == 'n' || isEscaped(after, false) || (i == 0 && isEscaped(after, true));
       // A first equals sign could be taken for the one of a named argument.
       case '=' -> source.indexOf('=') == i + 1;
-      default -> after == ' ';
+      default -> after == ' ' || after == '\0';
     };
   }
 }

@@ -2,19 +2,20 @@ package elmtable.formula;
 
 import java.time.Clock;
 import java.util.Random;
-import java.util.concurrent.atomic.AtomicLong;
 
 /**
- * What changing functions draw on.
+ * What functions draw on.
  *
  * @param clock gives the time, and the run's time zone
  * @param random seeded by the run, so that its values can be had again
- * @param counter makes {@code unique} texts differ within a run
- * @param run the run's short name, which makes them differ between runs
+ * @param records where rows of data sets are found
  */
-public record EvaluationContext(Clock clock, Random random, AtomicLong counter, String run) {
-  public static EvaluationContext seeded(long seed, String run) {
-    return new EvaluationContext(
-        Clock.systemDefaultZone(), new Random(seed), new AtomicLong(), run);
+public record EvaluationContext(Clock clock, Random random, RecordLookup records) {
+  public static EvaluationContext seeded(long seed) {
+    return seeded(seed, RecordLookup.NONE);
+  }
+
+  public static EvaluationContext seeded(long seed, RecordLookup records) {
+    return new EvaluationContext(Clock.systemDefaultZone(), new Random(seed), records);
   }
 }

@@ -1,7 +1,5 @@
 package elmtable.formula;
 
-import com.google.re2j.Pattern;
-import com.google.re2j.PatternSyntaxException;
 import elmtable.formula.Formula.Operator;
 import java.math.BigDecimal;
 import java.math.MathContext;
@@ -48,7 +46,7 @@ public final class Evaluator {
     return switch (part) {
       case Template.Plain plain -> Value.of(plain.text());
       case Template.Expression place ->
-          place.lenient() && !isKnown(place.formula())
+          place.lenient() && !knows(place.formula())
               ? Value.of(template.source().substring(place.start(), place.end()))
               : value(place.formula());
       case Template.Grid grid ->
@@ -64,7 +62,8 @@ public final class Evaluator {
     return new Value.Row(row);
   }
 
-  private boolean isKnown(Formula formula) {
+  /** Whether every name in a formula has a value here. */
+  public boolean knows(Formula formula) {
     boolean[] known = {true};
     formula.walk(each -> {
       if (each instanceof Formula.Reference reference) {
@@ -86,16 +85,28 @@ public final class Evaluator {
     return switch (formula) {
       case Formula.Literal literal -> literal.value();
       case Formula.Reference reference ->
-          scope
-              .find(reference.path())
-              .orElseThrow(
-                  () -> new FormulaException("“" + reference.written() + "” is not known here."));
+          scope.find(reference.path()).orElseThrow(() -> new FormulaException(unknown(reference)));
       case Formula.Unary unary -> unary(unary);
       case Formula.Binary binary -> binary(binary);
       case Formula.Listing listing ->
           new Value.Many(listing.items().stream().map(this::value).toList());
       case Formula.Call call -> call(call);
     };
+  }
+
+  /** A column that a row does not have is told with those that it has. */
+  private String unknown(Formula.Reference reference) {
+    List<String> path = reference.path();
+    Value whole = path.size() == 2 ? scope.find(path.subList(0, 1)).orElse(null) : null;
+    return whole instanceof Value.Row row
+        ? "“"
+            + path.get(0)
+            + "” has no column “"
+            + path.get(1)
+            + "”; there are "
+            + String.join(", ", row.cells().keySet())
+            + "."
+        : "“" + reference.written() + "” is not known here.";
   }
 
   public boolean truth(Formula formula) {
@@ -172,12 +183,7 @@ public final class Evaluator {
   }
 
   private static boolean matches(String text, String pattern) {
-    try {
-      return Pattern.matches(pattern, text);
-    } catch (PatternSyntaxException broken) {
-      throw new FormulaException(
-          "“" + pattern + "” is not a pattern: " + broken.getDescription() + ".");
-    }
+    return TextParts.compiled(pattern).matches(text);
   }
 
   private static BigDecimal divide(BigDecimal a, BigDecimal b) {

@@ -87,6 +87,11 @@ public sealed interface Formula {
     }
   }
 
+  /** Whether a word has a meaning of its own in formulas, so that no name can be just it. */
+  static boolean isReserved(String word) {
+    return FormulaScanner.isReserved(word);
+  }
+
   /** Calls {@code visit} for this formula and everything in it, outside first. */
   default void walk(Consumer<Formula> visit) {
     visit.accept(this);

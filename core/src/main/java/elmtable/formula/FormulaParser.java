@@ -37,8 +37,12 @@ final class FormulaParser {
       List.of(Operator.CONTAINS, Operator.STARTS_WITH, Operator.ENDS_WITH, Operator.MATCHES);
   private static final int DEEPEST = 100;
 
+  /** Each operator makes the tree one level deeper, and what walks a tree goes down by calls. */
+  private static final int MOST_OPERATORS = 1_000;
+
   private final FormulaScanner in;
   private int depth;
+  private int operators;
 
   FormulaParser(String text) {
     this.in = new FormulaScanner(text);
@@ -70,16 +74,38 @@ final class FormulaParser {
     }
     Formula left = and();
     while (in.word("or")) {
-      left = new Formula.Binary(OR, left, and());
+      left = binary(OR, left, and());
     }
     depth--;
     return left;
   }
 
+  private Formula binary(Operator operator, Formula left, Formula right)
+      throws UnreadableException {
+    count();
+    return new Formula.Binary(operator, left, right);
+  }
+
+  private Formula unary(Operator operator, Formula of, int start) throws UnreadableException {
+    count();
+    return new Formula.Unary(operator, of, start, in.at);
+  }
+
+  private void count() throws UnreadableException {
+    if (++operators > MOST_OPERATORS) {
+      throw FormulaScanner.wrong(
+          0,
+          in.text.length(),
+          "The formula has more than "
+              + MOST_OPERATORS
+              + " operators; work out a part of it in a step of its own.");
+    }
+  }
+
   private Formula and() throws UnreadableException {
     Formula left = not();
     while (in.word("and")) {
-      left = new Formula.Binary(AND, left, not());
+      left = binary(AND, left, not());
     }
     return left;
   }
@@ -93,7 +119,7 @@ final class FormulaParser {
     }
     Formula formula = comparison();
     for (; nots > 0; nots--) {
-      formula = new Formula.Unary(NOT, formula, start, in.at);
+      formula = unary(NOT, formula, start);
     }
     return formula;
   }
@@ -102,16 +128,16 @@ final class FormulaParser {
     Formula left = join();
     for (Operator operator : SIGNS) {
       if (in.sign(operator.sign())) {
-        return new Formula.Binary(operator, left, join());
+        return binary(operator, left, join());
       }
     }
     for (Operator operator : WORDS) {
       if (in.words(operator.sign())) {
-        return new Formula.Binary(operator, left, join());
+        return binary(operator, left, join());
       }
     }
     if (in.word("in")) {
-      return new Formula.Binary(IN, left, join());
+      return binary(IN, left, join());
     }
     return left;
   }
@@ -119,7 +145,7 @@ final class FormulaParser {
   private Formula join() throws UnreadableException {
     Formula left = sum();
     while (in.sign("&")) {
-      left = new Formula.Binary(JOIN, left, sum());
+      left = binary(JOIN, left, sum());
     }
     return left;
   }
@@ -128,7 +154,7 @@ final class FormulaParser {
     Formula left = product();
     while (true) {
       if (in.sign("+")) {
-        left = new Formula.Binary(PLUS, left, product());
+        left = binary(PLUS, left, product());
       } else if (in.sign("-")) {
         boolean afterName = left instanceof Formula.Reference || left instanceof Formula.Binary;
         boolean blankBefore = in.at >= 2 && in.text.charAt(in.at - 2) == ' ';
@@ -139,7 +165,7 @@ final class FormulaParser {
               in.at,
               "A minus after a name needs a blank on both sides, or it could be a hyphen.");
         }
-        left = new Formula.Binary(MINUS, left, product());
+        left = binary(MINUS, left, product());
       } else {
         return left;
       }
@@ -150,11 +176,11 @@ final class FormulaParser {
     Formula left = signed();
     while (true) {
       if (in.sign("*")) {
-        left = new Formula.Binary(TIMES, left, signed());
+        left = binary(TIMES, left, signed());
       } else if (in.sign("/")) {
-        left = new Formula.Binary(DIVIDE, left, signed());
+        left = binary(DIVIDE, left, signed());
       } else if (in.sign("%")) {
-        left = new Formula.Binary(REMAINDER, left, signed());
+        left = binary(REMAINDER, left, signed());
       } else {
         return left;
       }
@@ -173,7 +199,7 @@ final class FormulaParser {
     }
     Formula formula = primary();
     for (; minuses > 0; minuses--) {
-      formula = new Formula.Unary(MINUS, formula, start, in.at);
+      formula = unary(MINUS, formula, start);
     }
     return formula;
   }

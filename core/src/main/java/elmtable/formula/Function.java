@@ -15,7 +15,11 @@ public enum Function {
       2,
       "format(value, pattern)",
       "a date by a pattern such as d MMMM yyyy, or a number by one such as 0.00"),
-  UNIQUE(1, 1, "unique(prefix)", "a text that no other case of any run has"),
+  UNIQUE(
+      1,
+      1,
+      "unique(prefix)",
+      "a text that no other step of any run has: 8 letters and digits behind the prefix"),
   RANDOM(2, 2, "random(low, high)", "a whole number, both ends included, from the run's seed"),
   PICK(1, 1, "pick(list)", "one item of a list, from the run's seed"),
   UPPER(1, 1, "upper(text)", "in capitals"),
@@ -34,7 +38,19 @@ public enum Function {
   COUNT(1, 1, "count(list)", "how many items"),
   IF(3, 3, "if(truth, a, b)", "a where the truth is yes, else b"),
   SAME(2, 2, "same(a, b)", "whether both are the same text, letter for letter"),
-  JSON(2, 2, "json(text, '/pointer')", "the value at a JSON Pointer (RFC 6901)");
+  JSON(2, 2, "json(text, '/pointer')", "the value at a JSON Pointer (RFC 6901)"),
+  ITEM(2, 2, "item(list, n)", "the item at a place, from 1; from the end with a minus"),
+  PART(
+      2,
+      3,
+      "part(text, pattern, group = 0)",
+      "the first place that fits the pattern, or a group of it"),
+  BEFORE(2, 2, "before(text, mark)", "what stands before the first place of the mark"),
+  AFTER(2, 2, "after(text, mark)", "what stands behind the first place of the mark"),
+  BASE64(1, 1, "base64(text)", "the text's UTF-8 bytes in Base64 (RFC 4648)"),
+  HASH(1, 1, "hash(text)", "SHA-256 of the text's UTF-8 bytes, in hexadecimal digits"),
+  LOOKUP(3, 3, "lookup('data set', key, column)", "the cell of the data set's row with that key"),
+  RECORD(2, 2, "record('data set', key)", "the whole row of the data set with that key");
 
   private final int least;
   private final int most;

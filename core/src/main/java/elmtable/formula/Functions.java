@@ -1,11 +1,16 @@
 package elmtable.formula;
 
+import com.fasterxml.jackson.core.JsonLocation;
 import com.fasterxml.jackson.core.JsonPointer;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import elmtable.text.Counted;
 import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
 import java.text.DecimalFormat;
 import java.text.DecimalFormatSymbols;
 import java.time.DateTimeException;
@@ -14,7 +19,9 @@ import java.time.ZonedDateTime;
 import java.time.format.DateTimeFormatter;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.Base64;
 import java.util.Comparator;
+import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -47,7 +54,7 @@ final class Functions {
       case NOW -> Value.of(now());
       case DATE -> date(first.text(), values.get(1).text());
       case FORMAT -> format(first, values.get(1).text());
-      case UNIQUE -> Value.of(unique(first.text()));
+      case UNIQUE -> Value.of(first.text() + UniqueTexts.next(context.clock()));
       case RANDOM -> random(whole(first), whole(values.get(1)));
       case PICK -> pick(Evaluator.list(first));
       case UPPER -> Value.of(first.text().toUpperCase(Locale.ROOT));
@@ -77,6 +84,14 @@ final class Functions {
       case COUNT -> Value.of(first.equals(Value.EMPTY) ? 0 : Evaluator.list(first).size());
       case SAME -> Value.of(first.text().equals(values.get(1).text()));
       case JSON -> json(first.text(), values.get(1).text());
+      case ITEM -> item(Evaluator.list(first), whole(values.get(1)));
+      case PART -> Value.of(TextParts.part(first.text(), values.get(1).text(), group(values)));
+      case BEFORE -> Value.of(TextParts.before(first.text(), values.get(1).text()));
+      case AFTER -> Value.of(TextParts.after(first.text(), values.get(1).text()));
+      case BASE64 -> Value.of(Base64.getEncoder().encodeToString(bytes(first)));
+      case HASH -> Value.of(hash(bytes(first)));
+      case LOOKUP -> lookup(first.text(), values.get(1).text(), values.get(2).text());
+      case RECORD -> context.records().find(first.text(), values.get(1).text());
       case IF -> throw new IllegalStateException("if is worked out by the evaluator");
     };
   }
@@ -131,8 +146,51 @@ final class Functions {
     }
   }
 
-  private String unique(String prefix) {
-    return prefix + context.run() + "-" + context.counter().incrementAndGet();
+  private static byte[] bytes(Value value) {
+    return value.text().getBytes(StandardCharsets.UTF_8);
+  }
+
+  private static String hash(byte[] bytes) {
+    try {
+      return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
+    } catch (NoSuchAlgorithmException impossible) {
+      throw new IllegalStateException("Every Java platform has SHA-256", impossible);
+    }
+  }
+
+  private static int group(List<Value> values) {
+    long group = values.size() > 2 ? whole(values.get(2)) : 0;
+    if (group < 0 || group > 99) {
+      throw new FormulaException("The groups of a pattern are counted from 1, not " + group + ".");
+    }
+    return (int) group;
+  }
+
+  private static Value item(List<Value> items, long wanted) {
+    long index = wanted < 0 ? items.size() + wanted : wanted - 1;
+    if (wanted == 0 || index < 0 || index >= items.size()) {
+      throw new FormulaException(
+          "The list has "
+              + Counted.of(items.size(), "item")
+              + ", so there is no item "
+              + wanted
+              + "; the first is 1 and the last -1.");
+    }
+    return items.get((int) index);
+  }
+
+  private Value lookup(String set, String key, String column) {
+    Value.Row row = context.records().find(set, key);
+    return row.cell(column)
+        .orElseThrow(() ->
+            new FormulaException(
+                "“"
+                    + set
+                    + "” has no column “"
+                    + column
+                    + "”; there are "
+                    + String.join(", ", row.cells().keySet())
+                    + "."));
   }
 
   private Value random(long low, long high) {
@@ -187,8 +245,15 @@ final class Functions {
       }
       return fromJson(node);
     } catch (JsonProcessingException broken) {
-      throw new FormulaException("The text is not JSON: " + broken.getOriginalMessage());
+      throw new FormulaException("The text is not JSON" + place(broken) + ".");
     }
+  }
+
+  private static String place(JsonProcessingException broken) {
+    JsonLocation at = broken.getLocation();
+    return at == null
+        ? ""
+        : " from line " + at.getLineNr() + ", column " + at.getColumnNr() + " on";
   }
 
   private static JsonPointer pointer(String written) {

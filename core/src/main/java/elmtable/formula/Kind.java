@@ -23,6 +23,7 @@ public record Kind(Type type, List<String> choices) {
     ELEMENT,
     PAGE,
     TABLE,
+    LIST,
     FILE,
     SECRET,
     FORMULA;

@@ -1,10 +1,13 @@
 package elmtable.formula;
 
+import elmtable.text.Names;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 
 /** A value of a cell, column, parameter or result. */
@@ -69,6 +72,20 @@ public sealed interface Value {
   record Row(Map<String, Value> cells) implements Value {
     public Row {
       cells = new LinkedHashMap<>(cells);
+    }
+
+    /** The cell of a column, by its name or by its name without signs round it. */
+    public Optional<Value> cell(String column) {
+      return named(column, Names::key)
+          .or(() -> named(column, name -> Names.key(Names.withoutSigns(name))));
+    }
+
+    private Optional<Value> named(String column, UnaryOperator<String> key) {
+      String wanted = key.apply(column);
+      return cells.entrySet().stream()
+          .filter(cell -> key.apply(cell.getKey()).equals(wanted))
+          .map(Map.Entry::getValue)
+          .findFirst();
     }
 
     @Override

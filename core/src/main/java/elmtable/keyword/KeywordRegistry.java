@@ -100,6 +100,8 @@ public final class KeywordRegistry {
       return Kind.Type.FORMULA;
     } else if (java == Path.class) {
       return Kind.Type.FILE;
+    } else if (java == List.class) {
+      return Kind.Type.LIST;
     } else if (Value.class.isAssignableFrom(java)) {
       return Kind.Type.TABLE;
     }

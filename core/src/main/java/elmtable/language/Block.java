@@ -166,6 +166,11 @@ public final class Block {
     return parts.steps(section);
   }
 
+  /** The same without those that are switched off. */
+  public List<Step> activeSteps(Section section) {
+    return parts.activeSteps(section);
+  }
+
   /** Whether it is a scenario of a Gherkin feature, whose steps are sentences. */
   public boolean isScenario() {
     return kind == BlockKind.CASE && parts.hasSentences();

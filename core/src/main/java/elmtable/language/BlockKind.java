@@ -25,13 +25,14 @@ import java.util.stream.Collectors;
  */
 public enum BlockKind {
   SUITE(
-      "tags, fixtures, data, where, key, pages, independent, timeout, tries, browsers",
+      "tags, fixtures, data, where, key, pages, independent, isolation, within, timeout, tries, browsers",
       null,
       VALUES,
       SET_UP,
       TEAR_DOWN),
   CASE(
-      "tags, fixtures, data, where, key, kinds, pages, after, run, draft, timeout, tries, browsers",
+      "tags, fixtures, data, where, key, kinds, pages, after, run, draft, isolation, keep session, scenario, "
+          + "within, timeout, tries, browsers",
       STEPS,
       DATA,
       SET_UP,
@@ -44,11 +45,23 @@ public enum BlockKind {
           + "sort by, distinct, first, sample, columns, key",
       ROWS,
       ROWS),
-  FIXTURE("scope, needs, keep session, check, pages", null, GIVES, SET_UP, TEAR_DOWN),
+  FIXTURE(
+      "scope, needs, keep session, check, timeout, tries, pages",
+      null,
+      TAKES,
+      GIVES,
+      SET_UP,
+      TEAR_DOWN),
   HOOK("only", STEPS, STEPS),
-  ENVIRONMENT("like", VALUES, VALUES),
-  BROWSER("kind, window, language, headless, isolation, pace, address, arguments", null),
-  PLAN("suites, tags, environments, browsers, workers, seed, tries, stop after, at, mail to", null);
+  ENVIRONMENT("like, within", VALUES, VALUES),
+  BROWSER(
+      "kind, window, language, headless, isolation, wipe, pace, address, limit, capabilities, time zone, "
+          + "position, colour scheme, user agent, offline, downloads, certificates, arguments",
+      null),
+  PLAN(
+      "suites, tags, environments, browsers, workers, seed, tries, stop after, pictures, within, timeout, at, "
+          + "every, mail to",
+      null);
 
   private static final Map<String, BlockKind> BY_WORD =
       Arrays.stream(values()).collect(Collectors.toMap(BlockKind::word, Function.identity()));

@@ -6,6 +6,7 @@ import elmtable.text.Fix;
 import elmtable.text.Nearest;
 import elmtable.text.Problem;
 import elmtable.text.Range;
+import elmtable.text.Sentence;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -79,7 +80,7 @@ final class BlockParser {
           "This " + kind.noun() + " has no name; write one behind the word.");
       return;
     }
-    boolean mayHavePlaceholders = kind == BlockKind.CASE;
+    boolean mayHavePlaceholders = kind == BlockKind.CASE || kind == BlockKind.FIXTURE;
     int behindLastClose = name.lastIndexOf('>') + 1;
     for (int i = 0; i < name.length(); i++) {
       char c = name.charAt(i);
@@ -94,7 +95,7 @@ final class BlockParser {
         problem(
             Problem.BAD_NAME,
             range.part(i, i + 1),
-            "A " + kind.noun() + "'s name cannot have “" + c + "” in it.");
+            Sentence.capital(Sentence.one(kind.noun())) + "'s name cannot have “" + c + "” in it.");
         return;
       }
     }
@@ -155,7 +156,12 @@ final class BlockParser {
     problem(
         Problem.UNKNOWN_SECTION,
         range,
-        "A " + kind.noun() + " has no section “" + section.word() + "”; " + has + ".");
+        Sentence.capital(Sentence.one(kind.noun()))
+            + " has no section “"
+            + section.word()
+            + "”; "
+            + has
+            + ".");
     return new Line.UnreadableException(text, range);
   }
 
@@ -170,8 +176,7 @@ final class BlockParser {
       problem(
           Problem.UNKNOWN_PROPERTY,
           wordRange,
-          "A "
-              + kind.noun()
+          Sentence.capital(Sentence.one(kind.noun()))
               + " has no property “"
               + written
               + "”."
@@ -285,8 +290,7 @@ final class BlockParser {
         problem(
             Problem.UNREADABLE_LINE,
             row.range(),
-            "A "
-                + kind.noun()
+            Sentence.capital(Sentence.one(kind.noun()))
                 + " has no rows of its own; put this one under a section"
                 + (kind.sections().isEmpty()
                     ? " of another block."

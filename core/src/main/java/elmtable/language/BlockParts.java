@@ -82,6 +82,13 @@ final class BlockParts {
     return known.getOrDefault(section, List.of());
   }
 
+  List<Step> activeSteps(Section section) {
+    List<Step> all = steps(section);
+    return all.stream().noneMatch(Step::isOff)
+        ? all
+        : all.stream().filter(step -> !step.isOff()).toList();
+  }
+
   private List<Step> readSteps(Section section) {
     return sections().stream()
         .filter(body -> body.section() == section)

@@ -2,6 +2,7 @@ package elmtable.language;
 
 import elmtable.language.Document.LocatedBlock;
 import elmtable.text.Range;
+import elmtable.text.Sentence;
 import elmtable.text.SourceText;
 import java.util.ArrayList;
 import java.util.List;
@@ -136,7 +137,10 @@ public final class DocumentEditor {
   private static Block addRow(Block block, SheetEdit.AddRow edit) {
     if (!block.kind().sections().contains(edit.section())) {
       throw new NoSuchLineException(
-          "A " + block.kind().noun() + " has no section " + edit.section().word() + ".");
+          Sentence.capital(Sentence.one(block.kind().noun()))
+              + " has no section "
+              + edit.section().word()
+              + ".");
     }
     List<Line> lines = new ArrayList<>(block.lines());
     Optional<SectionBody> section = block.section(edit.section());

@@ -1,5 +1,6 @@
 package elmtable.language;
 
+import elmtable.formula.Escapes;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -17,13 +18,37 @@ public final class Lists {
     List<Part> parts = new ArrayList<>();
     int start = 0;
     for (String written : value.split(",")) {
-      if (!written.isBlank()) {
-        int blanks = written.length() - written.stripLeading().length();
-        parts.add(new Part(written.strip(), start + blanks));
-      }
+      add(written, start, parts);
       start += written.length() + 1;
     }
     return parts;
+  }
+
+  /** The parts between commas that stand neither in a reference nor in double quotes. */
+  public static List<Part> outerParts(String value) {
+    List<Part> parts = new ArrayList<>();
+    boolean quoted = false;
+    int start = 0;
+    for (int i = 0; i < value.length(); i++) {
+      char c = value.charAt(i);
+      if (c == '"') {
+        quoted = !quoted;
+      } else if (c == '<' && !quoted) {
+        i = Math.max(i, Escapes.referenceEnd(value, i));
+      } else if (c == ',' && !quoted) {
+        add(value.substring(start, i), start, parts);
+        start = i + 1;
+      }
+    }
+    add(value.substring(start), start, parts);
+    return parts;
+  }
+
+  private static void add(String written, int start, List<Part> parts) {
+    if (!written.isBlank()) {
+      int blanks = written.length() - written.stripLeading().length();
+      parts.add(new Part(written.strip(), start + blanks));
+    }
   }
 
   /**

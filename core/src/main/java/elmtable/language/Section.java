@@ -15,7 +15,7 @@ public enum Section {
   DATA("data", List.of(), List.of()),
   TAKES("takes", List.of("name"), List.of("kind", "default", "note")),
   GIVES("gives", List.of("name"), List.of("kind", "note")),
-  ELEMENTS("elements", List.of("element", "by", "locator"), List.of("note")),
+  ELEMENTS("elements", List.of("element", "by", "locator"), List.of("in", "note")),
   ROWS("rows", List.of(), List.of()),
   SET_UP("set-up", List.of(), List.of()),
   STEPS("steps", List.of(), List.of()),

@@ -21,6 +21,7 @@ final class SectionChecks {
       if (body.head().isPresent()) {
         columns(body, body.head().get(), problems);
         rows(body, body.head().get(), problems);
+        NameCells.check(body, problems);
       }
     }
   }

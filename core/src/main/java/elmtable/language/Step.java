@@ -56,6 +56,17 @@ public record Step(
     return null;
   }
 
+  /** Its options, as they hold where none are written. */
+  public Mark.Options options() {
+    Mark.Options written = mark(Mark.Options.class);
+    return written == null ? Mark.Options.NONE : written;
+  }
+
+  /** Whether it stays in its table and is neither bound nor checked nor run. */
+  public boolean isOff() {
+    return options().off();
+  }
+
   /**
    * An outline's step with a row's cells in place of {@code <column>}, compared exactly. What a
    * cell holds is not looked at for columns again.

@@ -1,15 +1,16 @@
 package elmtable.language;
 
+import elmtable.formula.Formula;
 import elmtable.formula.FormulaProblem;
 import elmtable.formula.Template;
 import elmtable.text.Diagnostic;
+import elmtable.text.Fix;
+import elmtable.text.Names;
 import elmtable.text.Problem;
 import elmtable.text.Range;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 
 /** Divides a step's cells into its first cell, arguments and marks. */
@@ -44,10 +45,11 @@ final class StepReader {
     return new Step(row.range(), cells.get(0), arguments, marks, List.of(), false, problems);
   }
 
-  /** The sign a cell begins with, if a blank follows it. */
+  /** The sign a cell begins with, if a blank follows it or nothing. */
   static String sign(String source) {
     for (String sign : List.of("?", "*", "=>", "!")) {
-      if (source.startsWith(sign + " ")) {
+      if (source.startsWith(sign)
+          && (source.length() == sign.length() || source.charAt(sign.length()) == ' ')) {
         return sign;
       }
     }
@@ -64,6 +66,10 @@ final class StepReader {
 
   private void mark(String sign, Cell cell) {
     String text = cell.source().substring(sign.length()).strip();
+    if (text.isEmpty()) {
+      problems.add(empty(sign, cell));
+      return;
+    }
     int offset = cell.source().length() - text.length();
     switch (sign) {
       case "?" -> {
@@ -72,7 +78,7 @@ final class StepReader {
         marks.add(new Mark.OnlyIf(formula, cell));
       }
       case "*" -> forEach(text, offset, cell);
-      case "=>" -> keep(text, cell);
+      case "=>" -> keep(text, offset, cell);
       default -> options(text, offset, cell);
     }
   }
@@ -85,59 +91,107 @@ final class StepReader {
             problem.message()));
   }
 
+  private static Diagnostic empty(String sign, Cell cell) {
+    String written =
+        switch (sign) {
+          case "?" -> "? formula";
+          case "*" -> "* name in list";
+          case "=>" -> "=> name";
+          default -> "! soft";
+        };
+    return new Diagnostic(
+        Problem.MARK_WITHOUT_SENSE,
+        cell.range(),
+        "The mark “"
+            + sign
+            + "” has nothing behind it; it is written “"
+            + written
+            + "”, and \\"
+            + sign
+            + " is the plain sign.",
+        Fix.replace("Write \\" + sign, cell.range(), "\\" + sign));
+  }
+
   private void forEach(String text, int offset, Cell cell) {
     int in = text.indexOf(" in ");
     if (in <= 0 || text.substring(in + 4).isBlank()) {
-      problem(cell.range(), "A repetition is written “* name in list”, say “* member in members”.");
+      problem(
+          cell.range(),
+          "A repetition is written “* name in list” or “* name, number in list”, say “* member in"
+              + " members”.");
+      return;
+    }
+    List<Lists.Part> names = Lists.parts(text.substring(0, in));
+    if (names.size() > 2) {
+      problem(
+          cell.range(), "A repetition names the item and, behind a comma, its number; no more.");
+      return;
+    }
+    if (!areNames(names, offset, cell)) {
       return;
     }
     String list = text.substring(in + 4).strip();
     marks.add(
         new Mark.ForEach(
-            text.substring(0, in).strip(), list, offset + text.length() - list.length(), cell));
+            names.get(0).text(),
+            names.size() > 1 ? names.get(1).text() : "",
+            list,
+            offset + text.length() - list.length(),
+            cell));
   }
 
-  private void keep(String text, Cell cell) {
-    List<String> names = Lists.split(text);
-    for (String name : names) {
-      if (!Character.isLetter(name.charAt(0))
-          || name.chars().anyMatch(c -> "<>|[]/'()".indexOf(c) >= 0)) {
+  private void keep(String text, int offset, Cell cell) {
+    List<Lists.Part> names = Lists.parts(text);
+    if (names.isEmpty()) {
+      problems.add(empty("=>", cell));
+    } else if (areNames(names, offset, cell)) {
+      marks.add(new Mark.Keep(names.stream().map(Lists.Part::text).toList(), cell));
+    }
+  }
+
+  /** Whether all can be named in formulas, and each is there once. */
+  private boolean areNames(List<Lists.Part> names, int offset, Cell cell) {
+    if (names.isEmpty()) {
+      problem(cell.range(), "There is no name here.");
+      return false;
+    }
+    Set<String> seen = new HashSet<>();
+    for (Lists.Part name : names) {
+      String objection = objection(name.text());
+      if (objection.isEmpty() && !seen.add(Names.key(name.text()))) {
+        objection = "stands here a second time; each value needs a name of its own.";
+      }
+      if (!objection.isEmpty()) {
         problem(
-            cell.range(),
-            "“" + name + "” cannot be the name of a result; a name begins with a letter.");
-        return;
+            cell.range().part(offset + name.start(), offset + name.end()),
+            "“" + name.text() + "” " + objection);
+        return false;
       }
     }
-    marks.add(new Mark.Keep(names, cell));
+    return true;
+  }
+
+  private static String objection(String name) {
+    if (!Character.isLetter(name.charAt(0))
+        || name.chars().anyMatch(c -> "<>|[]/'()".indexOf(c) >= 0)) {
+      return "cannot be the name of a result; a name begins with a letter.";
+    }
+    return Formula.isReserved(name)
+        ? "is a word of formulas and cannot be the name of a result; choose another."
+        : "";
   }
 
   private void options(String text, int offset, Cell cell) {
-    boolean soft = false;
-    boolean quiet = false;
-    Duration within = null;
-    int tries = 1;
-    for (String option : Lists.split(text)) {
-      String[] words = option.split(" +", 2);
-      String value = words.length > 1 ? words[1] : "";
-      Optional<Duration> duration = Durations.read(value);
-      if (option.equals("soft")) {
-        soft = true;
-      } else if (option.equals("quiet")) {
-        quiet = true;
-      } else if (words[0].equals("within") && duration.isPresent()) {
-        within = duration.get();
-      } else if (words[0].equals("tries") && value.matches("[1-9][0-9]?")) {
-        tries = Integer.parseInt(value);
-      } else {
-        int start = cell.source().indexOf(option, offset);
+    OptionsReader reader = new OptionsReader();
+    for (Lists.Part option : Lists.parts(text)) {
+      String objection = reader.read(option.text());
+      if (!objection.isEmpty()) {
         problem(
-            cell.range().part(start, start + option.length()),
-            "“"
-                + option
-                + "” is not an option; there are soft, quiet, within (say “within 30s”) and tries (“tries 3”).");
+            cell.range().part(offset + option.start(), offset + option.end()),
+            "“" + option.text() + "” " + objection);
       }
     }
-    marks.add(new Mark.Options(soft, within, tries, quiet, cell));
+    marks.add(reader.options(cell));
   }
 
   private void problem(Range range, String message) {

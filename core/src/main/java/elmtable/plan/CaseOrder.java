@@ -1,12 +1,14 @@
 package elmtable.plan;
 
 import elmtable.block.FixtureBlock;
+import elmtable.block.FixtureList;
 import elmtable.block.Scope;
 import elmtable.language.BlockKind;
 import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Moment;
 import elmtable.language.Section;
 import elmtable.project.CaseEntry;
+import elmtable.project.FixtureMatch;
 import elmtable.project.HookEntry;
 import elmtable.project.NamedBlock;
 import elmtable.project.Project;
@@ -41,13 +43,26 @@ public final class CaseOrder {
       Phase phase, BlockKind kind, Scope scope, String name, String document, int line) {}
 
   /** From the outermost to the innermost. */
-  private static final List<Scope> SCOPES = List.of(Scope.RUN, Scope.SUITE, Scope.CASE);
+  private static final List<Scope> SCOPES = List.of(Scope.RUN, Scope.SUITE, Scope.ROWS, Scope.CASE);
 
   private final Project project;
   private final CaseEntry entry;
   private final List<Part> before = new ArrayList<>();
   private final List<Part> after = new ArrayList<>();
-  private final Map<String, NamedBlock> fixtures = new LinkedHashMap<>();
+
+  /** By the key of what they are asked for as. */
+  private final Map<String, Asked> fixtures = new LinkedHashMap<>();
+
+  /**
+   * A fixture that the case needs.
+   *
+   * @param name with its places filled in as they are written
+   */
+  private record Asked(String name, NamedBlock named) {
+    FixtureBlock block() {
+      return new FixtureBlock(named.block());
+    }
+  }
 
   private CaseOrder(Project project, CaseEntry entry) {
     this.project = project;
@@ -66,8 +81,8 @@ public final class CaseOrder {
     for (Scope scope : SCOPES) {
       hooks(Phase.BEFORE, scope, tags, before);
       List<Part> back = new ArrayList<>();
-      for (NamedBlock fixture : fixtures.values()) {
-        if (new FixtureBlock(fixture.block()).scope() == scope) {
+      for (Asked fixture : fixtures.values()) {
+        if (fixture.block().scope() == scope) {
           fixture(fixture, scope, back);
         }
       }
@@ -85,42 +100,36 @@ public final class CaseOrder {
   }
 
   /** A fixture behind those it needs; a circle, which is an error of its own, ends the search. */
-  private void withNeeds(String name) {
-    Optional<NamedBlock> found = project.index().named(BlockKind.FIXTURE, name);
-    String key = Names.key(name);
+  private void withNeeds(FixtureList.Use use) {
+    Optional<FixtureMatch> found = project.index().fixture(use.name());
+    String key = Names.key(use.name());
     if (found.isEmpty() || fixtures.containsKey(key)) {
       return;
     }
-    fixtures.put(key, found.get());
-    new FixtureBlock(found.get().block()).needs().names().forEach(this::withNeeds);
+    fixtures.put(key, new Asked(use.name(), found.get().named()));
+    found.get().block().needs().uses().forEach(this::withNeeds);
     // What it needs comes before it.
-    fixtures.remove(key);
-    fixtures.put(key, found.get());
+    Asked asked = fixtures.remove(key);
+    fixtures.put(key, asked);
   }
 
-  private void fixture(NamedBlock fixture, Scope scope, List<Part> back) {
-    before.add(
-        part(
-            Phase.BEFORE,
-            BlockKind.FIXTURE,
-            scope,
-            fixture.name(),
-            fixture.path(),
-            fixture.located()));
-    if (!fixture.block().steps(Section.TEAR_DOWN).isEmpty()) {
-      back.add(
-          part(
-              Phase.AFTER,
-              BlockKind.FIXTURE,
-              scope,
-              fixture.name(),
-              fixture.path(),
-              fixture.located()));
+  private void fixture(Asked fixture, Scope scope, List<Part> back) {
+    before.add(part(Phase.BEFORE, scope, fixture));
+    if (!fixture.named().block().activeSteps(Section.TEAR_DOWN).isEmpty()) {
+      back.add(part(Phase.AFTER, scope, fixture));
     }
+  }
+
+  private static Part part(Phase phase, Scope scope, Asked fixture) {
+    NamedBlock named = fixture.named();
+    return part(phase, BlockKind.FIXTURE, scope, fixture.name(), named.path(), named.located());
   }
 
   /** Hooks of a moment, by document and line. */
   private void hooks(Phase phase, Scope scope, List<String> tags, List<Part> parts) {
+    if (scope == Scope.ROWS) {
+      return;
+    }
     Moment moment = Moment.named(phase + " " + scope).orElseThrow();
     for (HookEntry hook : project.index().hooks()) {
       if (hook.own().moment().equals(Optional.of(moment)) && hook.own().isFor(tags)) {
@@ -137,10 +146,10 @@ public final class CaseOrder {
   }
 
   private void sections(BlockKind kind, String name, LocatedBlock located) {
-    if (!located.block().steps(Section.SET_UP).isEmpty()) {
+    if (!located.block().activeSteps(Section.SET_UP).isEmpty()) {
       before.add(part(Phase.BEFORE, kind, Scope.CASE, name, entry.path(), located));
     }
-    if (!located.block().steps(Section.TEAR_DOWN).isEmpty()) {
+    if (!located.block().activeSteps(Section.TEAR_DOWN).isEmpty()) {
       after.add(part(Phase.AFTER, kind, Scope.CASE, name, entry.path(), located));
     }
   }

@@ -1,13 +1,12 @@
 package elmtable.plan;
 
 import elmtable.formula.Template;
-import elmtable.formula.Value;
 import elmtable.project.CaseData;
 import elmtable.project.CaseEntry;
+import elmtable.project.CaseNames;
 import elmtable.project.CaseRow;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.function.Predicate;
@@ -24,7 +23,7 @@ import java.util.function.Predicate;
  * @param rowFault what keeps the executable case of one row from running, or the empty text
  * @param targetFault what keeps the executable cases of one environment and browser from running,
  *     or the empty text
- * @param values what each environment gives for names, by the environment's name
+ * @param names fills in the names of its executable cases, by the environment's name
  * @param rows which rows are in, by their key and number
  * @param identities which executable cases are in
  */
@@ -37,9 +36,12 @@ public record CasePlan(
     String fault,
     Function<CaseRow, String> rowFault,
     Function<RunTarget, String> targetFault,
-    Map<String, Map<String, Value>> values,
+    Function<String, CaseNames> names,
     RowChoice rows,
     Predicate<String> identities) {
+
+  /** Why a case of a feature is out that has sentences without a keyword. */
+  public static final String NOT_FINISHED = "not finished";
 
   /** Accepts everything. */
   static final Predicate<String> ALL = identity -> true;

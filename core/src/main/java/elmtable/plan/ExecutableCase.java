@@ -29,9 +29,14 @@ public record ExecutableCase(
     tags = List.copyOf(tags);
   }
 
+  /** What identifies its row, or the empty text. */
+  public String rowKey() {
+    return row.map(CaseRow::key).orElse("");
+  }
+
   /** The steps of a section; those of an outline with the row's values in their places. */
   public List<Step> steps(Section section) {
-    List<Step> steps = entry.block().steps(section);
+    List<Step> steps = entry.block().activeSteps(section);
     return row.isEmpty()
         ? steps
         : steps.stream()

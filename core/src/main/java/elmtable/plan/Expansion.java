@@ -4,7 +4,6 @@ import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.DataRow;
 import elmtable.data.source.DataSource;
 import elmtable.data.source.Rows;
-import elmtable.formula.Value;
 import elmtable.project.CaseData;
 import elmtable.project.CaseEntry;
 import elmtable.project.CaseNames;
@@ -15,7 +14,6 @@ import java.util.Deque;
 import java.util.HashSet;
 import java.util.Iterator;
 import java.util.List;
-import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.Optional;
 import java.util.Set;
@@ -62,13 +60,12 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
   }
 
   private TargetNames named(RunTarget target) {
-    Map<String, Value> values = plan.values().getOrDefault(target.environment(), Map.of());
     return new TargetNames(
         target,
         plan.targetFault().apply(target),
         target.hashCode(),
         new Identity(entry, target),
-        new CaseNames(entry, values),
+        plan.names().apply(target.environment()),
         new DuplicateCounter());
   }
 

@@ -2,6 +2,7 @@ package elmtable.plan;
 
 import elmtable.language.Document.LocatedBlock;
 import elmtable.project.CaseEntry;
+import elmtable.project.EarlierCase;
 import elmtable.project.Project;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
@@ -9,6 +10,7 @@ import java.util.Deque;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /** Adds the cases that chosen ones come after. */
 final class NeededCases {
@@ -35,28 +37,45 @@ final class NeededCases {
       for (String name : later.after()) {
         project
             .index()
-            .caseNamed(name, later)
+            .earlier(name, later)
             .filter(earlier -> isAdded(earlier, later))
+            .map(EarlierCase::entry)
             .ifPresent(open::addFirst);
       }
     }
     return plans;
   }
 
-  /** Adds a case where not all of it was in; false where nothing had to be added. */
-  private boolean isAdded(CaseEntry earlier, CaseEntry later) {
-    Integer position = positions.get(earlier.located());
+  /** Adds what was not in of an earlier case; false where nothing had to be added. */
+  private boolean isAdded(EarlierCase earlier, CaseEntry later) {
+    Integer position = positions.get(earlier.entry().located());
     if (position == null) {
       return false;
     }
     CasePlan known = plans.get(position);
-    if (known.isNeeded() || known.isIn() && known.isWhole() && planner.hasAllParts(known)) {
+    boolean whole = known.isIn() && known.isWhole() && planner.hasAllParts(known);
+    if (whole) {
       return false;
     }
-    CasePlan needed = planner.needed(earlier, later.name());
+    boolean byRow = earlier.byRow() && (!known.isIn() || known.hasAllIdentities());
+    RowChoice rows = byRow ? neededRows(known, later) : RowChoice.ALL;
+    if (byRow && rows.isAll() || known.isNeeded() && rows.equals(known.rows())) {
+      return false;
+    }
+    CasePlan needed = planner.needed(earlier.entry(), later.name(), rows);
     if (needed.isIn()) {
       plans.set(position, needed);
     }
     return needed.isIn();
+  }
+
+  /** The rows of the earlier case that are in already, and those with the later one's keys. */
+  private RowChoice neededRows(CasePlan earlier, CaseEntry later) {
+    CasePlan plan = plans.get(positions.get(later.located()));
+    Set<String> keys =
+        RowKeys.of(
+            plan.variants().stream().flatMap(variant -> variant.parts().stream()).toList(),
+            plan.rows());
+    return earlier.isIn() ? earlier.rows().with(keys) : RowChoice.ofKeys(keys);
   }
 }

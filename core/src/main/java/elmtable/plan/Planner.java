@@ -10,6 +10,9 @@ import elmtable.language.Section;
 import elmtable.language.TagExpression;
 import elmtable.project.CaseData;
 import elmtable.project.CaseEntry;
+import elmtable.project.CaseNames;
+import elmtable.project.CaseRow;
+import elmtable.project.EarlierCase;
 import elmtable.project.Environments;
 import elmtable.project.NamedBlock;
 import elmtable.project.Project;
@@ -23,6 +26,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 
@@ -120,7 +124,7 @@ public final class Planner {
   private Map<String, Value> valuesOf(String environment) {
     try {
       return Environments.values(
-          project.index(), environment, System.getenv(), EvaluationContext.seeded(0, "plan"));
+          project.index(), environment, System.getenv(), EvaluationContext.seeded(0));
     } catch (FormulaException withoutValue) {
       // The environment carries the problem itself; names then show their references as written.
       return Map.of();
@@ -164,8 +168,8 @@ public final class Planner {
     return of(entry, exclusion, "", own, tags, rows, identities);
   }
 
-  /** A case that others come after, with all its rows; or why it can never run. */
-  CasePlan needed(CaseEntry entry, String by) {
+  /** A case that others come after, with some of its rows; or why it can never run. */
+  CasePlan needed(CaseEntry entry, String by, RowChoice wanted) {
     List<String> own = browsersOf(entry);
     return of(
         entry,
@@ -173,8 +177,36 @@ public final class Planner {
         by,
         own.isEmpty() ? browsers : own,
         TagExpression.read(""),
-        RowChoice.ALL,
+        wanted,
         CasePlan.ALL);
+  }
+
+  /** What keeps a row from running of a case that comes after others row by row. */
+  private Function<CaseRow, String> missingKeys(CaseEntry entry) {
+    List<EarlierCase> byRow =
+        entry.after().stream()
+            .flatMap(name -> project.index().earlier(name, entry).stream())
+            .filter(EarlierCase::byRow)
+            .toList();
+    if (byRow.isEmpty()) {
+      return row -> "";
+    }
+    Map<EarlierCase, Set<String>> keys = new HashMap<>();
+    return row -> {
+      for (EarlierCase earlier : byRow) {
+        Set<String> known =
+            keys.computeIfAbsent(
+                earlier, e -> RowKeys.of(project.dataOf(e.entry()).parts(), RowChoice.ALL));
+        if (!known.contains(row.key())) {
+          return "“"
+              + earlier.entry().name()
+              + "” has no row with the key “"
+              + row.key()
+              + "”, after which this one comes.";
+        }
+      }
+      return "";
+    };
   }
 
   /** Whether no part of a case's data was left out for its tags. */
@@ -251,9 +283,11 @@ public final class Planner {
         hasRows,
         variants,
         exclusion.isEmpty() ? faults.of(entry) : "",
-        outline ? use -> faults.ofRow(entry, use.columns(), use.written()) : use -> "",
+        outline ? use -> faults.ofRow(entry, use.columns(), use.written()) : missingKeys(entry),
         this::faultOf,
-        values,
+        environment ->
+            new CaseNames(
+                entry, project.in(environment), values.getOrDefault(environment, Map.of())),
         chosenRows,
         chosenIdentities);
   }
@@ -320,13 +354,16 @@ public final class Planner {
     return neverRuns(entry);
   }
 
-  private static String neverRuns(CaseEntry entry) {
+  private String neverRuns(CaseEntry entry) {
     if (entry.isDraft()) {
       return "draft";
     }
     if (!entry.mayRun()) {
       return "run: no";
     }
-    return entry.block().steps(Section.STEPS).isEmpty() ? "no steps" : "";
+    if (entry.block().activeSteps(Section.STEPS).isEmpty()) {
+      return "no steps";
+    }
+    return faults.isUnfinished(entry) ? CasePlan.NOT_FINISHED : "";
   }
 }

@@ -1,6 +1,8 @@
 package elmtable.project;
 
 import elmtable.block.CaseBlock;
+import elmtable.block.FixtureList;
+import elmtable.block.Isolation;
 import elmtable.block.NameList;
 import elmtable.block.Property;
 import elmtable.block.SuiteBlock;
@@ -10,11 +12,10 @@ import elmtable.language.Block;
 import elmtable.language.Document.LocatedBlock;
 import elmtable.text.Names;
 import java.time.Duration;
-import java.util.ArrayList;
-import java.util.LinkedHashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.function.Function;
 
 /** A case with what it inherits from its suite. */
@@ -62,8 +63,28 @@ public record CaseEntry(
     return added(SuiteOrCase::pages);
   }
 
-  public List<String> fixtures() {
-    return added(SuiteOrCase::fixtures);
+  /** The fixtures that its suite and it ask for, each filling once. */
+  public List<FixtureList.Use> fixtures() {
+    FixtureList own = own().fixtures();
+    if (own.isNone()) {
+      return List.of();
+    }
+    Map<String, FixtureList.Use> all = new LinkedHashMap<>();
+    ofSuite()
+        .filter(of -> !of.fixtures().isNone())
+        .ifPresent(of -> of.fixtures().uses().forEach(use -> all.putIfAbsent(use.key(), use)));
+    own.uses().forEach(use -> all.putIfAbsent(use.key(), use));
+    return List.copyOf(all.values());
+  }
+
+  /** What shares a browser's state, where the case or its suite says it. */
+  public Optional<Isolation> isolation() {
+    return effective(SuiteOrCase::isolation);
+  }
+
+  /** How long a step waits, where the case or its suite says it. */
+  public Optional<Duration> within() {
+    return effective(SuiteOrCase::within);
   }
 
   /** The browsers it names; empty for those chosen. */
@@ -121,9 +142,11 @@ public record CaseEntry(
     if (own.isNone()) {
       return List.of();
     }
-    Set<String> all = new LinkedHashSet<>();
-    ofSuite().ifPresent(ofSuite -> all.addAll(list.apply(ofSuite).names()));
-    all.addAll(own.names());
-    return new ArrayList<>(all);
+    Map<String, String> all = new LinkedHashMap<>();
+    ofSuite()
+        .ifPresent(
+            of -> list.apply(of).names().forEach(name -> all.putIfAbsent(Names.key(name), name)));
+    own.names().forEach(name -> all.putIfAbsent(Names.key(name), name));
+    return List.copyOf(all.values());
   }
 }

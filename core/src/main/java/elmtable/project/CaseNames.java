@@ -36,7 +36,7 @@ public final class CaseNames {
   /**
    * @param values what the environment gives
    */
-  public CaseNames(CaseEntry entry, Map<String, Value> values) {
+  public CaseNames(CaseEntry entry, Project project, Map<String, Value> values) {
     this.entry = entry;
     this.template = entry.nameTemplate();
     this.hasReferences = template.hasReferences();
@@ -45,7 +45,8 @@ public final class CaseNames {
     this.keys = template.parts().stream().map(CaseNames::key).toList();
     this.direct = new int[keys.size()];
     Arrays.fill(direct, -1);
-    this.evaluator = new Evaluator(this::find, EvaluationContext.seeded(0, "plan"));
+    this.evaluator =
+        new Evaluator(this::find, EvaluationContext.seeded(0, DataValues.of(project, environment)));
   }
 
   private static String key(Template.Part part) {

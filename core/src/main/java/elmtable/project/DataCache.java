@@ -31,6 +31,7 @@ import java.util.Optional;
  */
 final class DataCache {
   /**
+   * @param keyed null where the set cannot be used
    * @param sets what other sets were asked for, by name; null where there was none
    * @param files the versions of the files that were asked for
    * @param fills properties with references, and what they were filled with
@@ -38,6 +39,7 @@ final class DataCache {
   private record CachedReading(
       DataSets.Reading reading,
       DataSummary summary,
+      KeyedRows keyed,
       Map<String, Block> sets,
       Map<String, Optional<String>> files,
       Map<String, String> fills) {}
@@ -55,6 +57,11 @@ final class DataCache {
   /** What reading the set's rows once showed; broken where it cannot be used. */
   DataSummary summary(DataEntry entry, Project project) {
     return known(entry, project).summary();
+  }
+
+  /** A usable set's rows by their keys. */
+  KeyedRows keyedRows(DataEntry entry, Project project) {
+    return known(entry, project).keyed();
   }
 
   private CachedReading known(DataEntry entry, Project project) {
@@ -89,7 +96,9 @@ final class DataCache {
                 new DataSummary(List.of(), 0, List.of(), reading.problems().get(0).message()));
     List<CachedReading> all = new ArrayList<>(before == null ? List.of() : before);
     all.removeIf(one -> !holds(one, project) || isFilledAlike(one, project));
-    all.add(new CachedReading(reading, summary, context.sets, context.versions, context.fills));
+    KeyedRows keyed = reading.source().map(KeyedRows::new).orElse(null);
+    all.add(
+        new CachedReading(reading, summary, keyed, context.sets, context.versions, context.fills));
     return List.copyOf(all);
   }
 
@@ -131,7 +140,7 @@ final class DataCache {
     }
     String environment = project.environment();
     try {
-      EvaluationContext context = EvaluationContext.seeded(0, "data");
+      EvaluationContext context = EvaluationContext.seeded(0);
       Map<String, Value> values =
           environment.isEmpty()
               ? Map.of()

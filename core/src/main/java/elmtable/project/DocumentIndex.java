@@ -133,7 +133,7 @@ public final class DocumentIndex {
       known = new LinkedHashSet<>();
       for (LocatedBlock located : document.document().blocks()) {
         for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
-          for (Step step : located.block().steps(section)) {
+          for (Step step : located.block().activeSteps(section)) {
             if (!step.arguments().isEmpty() && Names.same(step.first().name(), PUBLISH)) {
               known.add(Names.key(step.arguments().get(0).name()));
             }
@@ -211,7 +211,7 @@ public final class DocumentIndex {
             new ElementEntry(
                 located.block().name(),
                 name,
-                ElementPattern.of(name),
+                NamePattern.of(name),
                 Locator.By.named(element.by()).orElse(Locator.By.CSS),
                 element.locator(),
                 element.note(),

@@ -15,7 +15,7 @@ import elmtable.text.Names;
 public record ElementEntry(
     String page,
     String name,
-    ElementPattern pattern,
+    NamePattern pattern,
     Locator.By by,
     Template locator,
     String note,

@@ -1,13 +1,14 @@
 package elmtable.project;
 
 import elmtable.block.EnvironmentBlock;
+import elmtable.block.Property;
 import elmtable.block.ValuesTable;
 import elmtable.formula.EvaluationContext;
-import elmtable.formula.Evaluator;
 import elmtable.formula.FormulaException;
 import elmtable.formula.Value;
 import elmtable.formula.ValueLookup;
 import elmtable.text.Names;
+import java.time.Duration;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -29,6 +30,28 @@ public final class Environments {
     return entries;
   }
 
+  /** How long a step waits in an environment, where it or one that it starts from says so. */
+  public static Optional<Duration> within(ProjectIndex index, String environment) {
+    Set<String> seen = new HashSet<>();
+    Optional<EnvironmentBlock> each = index.environment(environment);
+    while (each.isPresent() && seen.add(Names.key(each.get().block().name()))) {
+      Optional<Duration> within = each.get().within().flatMap(Property::value);
+      if (within.isPresent()) {
+        return within;
+      }
+      each = each.get().like().flatMap(like -> index.environment(like.written()));
+    }
+    return Optional.empty();
+  }
+
+  /** The same for who looks at the values, and not only at their names. */
+  public static Map<String, ValuesTable.Entry> entriesWithValues(
+      ProjectIndex index, String environment) {
+    Map<String, ValuesTable.Entry> entries = new LinkedHashMap<>();
+    collect(environment, index::environmentWithValues, entries, new HashSet<>());
+    return entries;
+  }
+
   private static void collect(
       String name,
       Function<String, Optional<EnvironmentBlock>> lookup,
@@ -47,8 +70,8 @@ public final class Environments {
   }
 
   /**
-   * The values worked out; {@code os/NAME} in them reads a variable of the system. Throws {@link
-   * FormulaException} where one has no value.
+   * The values worked out; each may use the others, and {@code os/NAME} reads a variable of the
+   * system. Throws {@link FormulaException} where one has no value.
    */
   public static Map<String, Value> values(
       ProjectIndex index,
@@ -60,29 +83,8 @@ public final class Environments {
             path.size() == 2 && path.get(0).equals("os")
                 ? Optional.ofNullable(system.get(path.get(1))).map(Value::of)
                 : Optional.empty();
-    Map<String, Value> values = new LinkedHashMap<>();
-    ValueLookup own =
-        path ->
-            Optional.ofNullable(values.get(Names.key(path.get(path.size() - 1))))
-                .filter(v -> path.size() == 1);
-    Evaluator evaluator = new Evaluator(own.orElse(os), context);
-    Map<String, ValuesTable.Entry> entries = new LinkedHashMap<>();
-    collect(environment, index::environmentWithValues, entries, new HashSet<>());
-    entries.forEach((key, entry) -> values.put(key, evaluated(environment, entry, evaluator)));
-    return values;
-  }
-
-  private static Value evaluated(String environment, ValuesTable.Entry entry, Evaluator evaluator) {
-    try {
-      return evaluator.value(entry.value());
-    } catch (FormulaException failure) {
-      throw new FormulaException(
-          "The value “"
-              + entry.name()
-              + "” of the environment "
-              + environment
-              + " cannot be evaluated: "
-              + failure.getMessage());
-    }
+    return new EnvironmentEvaluation(
+            environment, entriesWithValues(index, environment), os, context)
+        .values();
   }
 }

@@ -23,6 +23,10 @@ final class IndexContents {
   final Map<String, PageEntry> pages = new LinkedHashMap<>();
   final Map<String, DataEntry> dataSets = new LinkedHashMap<>();
   final Map<BlockKind, Map<String, NamedBlock>> named = new EnumMap<>(BlockKind.class);
+
+  /** Fixtures with places in their names. */
+  final Map<NamedBlock, NamePattern> fixturePatterns = new LinkedHashMap<>();
+
   final List<HookEntry> hooks = new ArrayList<>();
   final List<SuiteEntry> suites = new ArrayList<>();
   final Map<String, List<DocumentIndex>> suitesByName = new HashMap<>();
@@ -127,6 +131,11 @@ final class IndexContents {
               .putIfAbsent(Names.key(block.name()), block);
       if (first != null) {
         duplicate(block.path(), block.located(), first.path(), first.located());
+      } else if (block.block().kind() == BlockKind.FIXTURE) {
+        NamePattern pattern = NamePattern.of(block.name());
+        if (pattern.hasPlaceholders()) {
+          fixturePatterns.put(block, pattern);
+        }
       }
     }
     hooks.addAll(document.hooks());

@@ -147,6 +147,11 @@ public final class Project {
     return dataCache.summary(entry, this);
   }
 
+  /** A usable data set's rows by their keys. */
+  KeyedRows keyedRows(DataEntry entry) {
+    return dataCache.keyedRows(entry, this);
+  }
+
   /**
    * The data sets that a case's rows come from, as they are read now; the same objects as before
    * where nothing that they are made of is another.

@@ -2,7 +2,6 @@ package elmtable.project;
 
 import elmtable.block.BrowserBlock;
 import elmtable.block.EnvironmentBlock;
-import elmtable.block.FixtureBlock;
 import elmtable.block.ValuesTable;
 import elmtable.keyword.PhraseMatch;
 import elmtable.language.BlockKind;
@@ -22,6 +21,8 @@ import java.util.Optional;
  * found.
  */
 public final class ProjectIndex {
+  private static final String BY_ROW = " by row";
+
   private final IndexContents contents;
   private final LookupLog log;
 
@@ -135,8 +136,40 @@ public final class ProjectIndex {
     return find(space(kind), contents.named.getOrDefault(kind, Map.of()), name);
   }
 
-  public Optional<FixtureBlock> fixture(String name) {
-    return named(BlockKind.FIXTURE, name).map(found -> new FixtureBlock(found.block()));
+  /**
+   * The fixtures that a name means: one in a sound project. A plain name goes before one with
+   * places, more literal characters before fewer.
+   */
+  public List<FixtureMatch> fixtures(String name) {
+    Optional<NamedBlock> plain = named(BlockKind.FIXTURE, name);
+    if (plain.isPresent()) {
+      return List.of(new FixtureMatch(plain.get(), Map.of()));
+    }
+    record(Space.FIXTURE, Symbol.ALL);
+    List<FixtureMatch> best = new ArrayList<>();
+    int most = 0;
+    for (Map.Entry<NamedBlock, NamePattern> each : contents.fixturePatterns.entrySet()) {
+      int literals = each.getValue().literalCharacters();
+      Optional<FixtureMatch> match = FixtureMatch.of(each.getKey(), each.getValue(), name);
+      if (match.isPresent() && literals >= most) {
+        if (literals > most) {
+          best.clear();
+        }
+        most = literals;
+        best.add(match.get());
+      }
+    }
+    if (log != null) {
+      best.forEach(
+          match -> log.used.add(new Symbol(Space.FIXTURE, Names.key(match.named().name()))));
+    }
+    return best;
+  }
+
+  /** The one fixture that a name means. */
+  public Optional<FixtureMatch> fixture(String name) {
+    List<FixtureMatch> matches = fixtures(name);
+    return matches.size() == 1 ? Optional.of(matches.get(0)) : Optional.empty();
   }
 
   public Optional<BrowserBlock> browser(String name) {
@@ -205,6 +238,21 @@ public final class ProjectIndex {
 
   private static Space space(BlockKind kind) {
     return Space.valueOf(kind.name());
+  }
+
+  /**
+   * The case that a name in {@code after} means; with {@code by row} behind it, unless that belongs
+   * to a case's whole name, for the same row only.
+   */
+  public Optional<EarlierCase> earlier(String written, CaseEntry from) {
+    Optional<EarlierCase> whole =
+        caseNamed(written, from).map(entry -> new EarlierCase(entry, false));
+    String key = Names.key(written);
+    if (whole.isPresent() || !key.endsWith(BY_ROW)) {
+      return whole;
+    }
+    String name = written.strip().replaceFirst("(?i)[ \\t_-]+by[ \\t_-]+row$", "");
+    return caseNamed(name, from).map(entry -> new EarlierCase(entry, true));
   }
 
   /** A case as another one names it: of the same suite, or behind its suite's name and a slash. */

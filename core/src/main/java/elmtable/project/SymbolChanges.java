@@ -127,7 +127,7 @@ public final class SymbolChanges {
                             entry.isDraft(),
                             entry.mayRun(),
                             entry.own().after().names(),
-                            entry.block().steps(Section.STEPS).isEmpty()))));
+                            entry.block().activeSteps(Section.STEPS).isEmpty()))));
     return facts;
   }
 

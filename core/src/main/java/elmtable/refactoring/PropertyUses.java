@@ -6,6 +6,7 @@ import elmtable.language.Line;
 import elmtable.language.Lists;
 import elmtable.language.Lists.Part;
 import elmtable.project.CaseEntry;
+import elmtable.project.EarlierCase;
 import elmtable.project.Project;
 import elmtable.text.Names;
 import java.util.List;
@@ -97,14 +98,21 @@ final class PropertyUses {
 
   private void after(CaseEntry later, Line.Property property, Part part, RenameTarget.Case one) {
     String name = part.text();
-    Optional<CaseEntry> earlier = project.index().caseNamed(name, later);
+    Optional<CaseEntry> earlier = project.index().earlier(name, later).map(EarlierCase::entry);
     boolean found =
         earlier.isPresent()
             && Names.same(earlier.get().suiteName(), one.suite())
             && Names.same(earlier.get().name(), one.name());
     if (found) {
-      boolean whole = Names.same(name, one.name());
-      listed(property, part, whole ? 0 : name.indexOf('/') + 1, name.length());
+      // Behind a suite's name and a slash, and before “by row”.
+      for (int from = 0; ; from = name.indexOf('/', from) + 1) {
+        for (int to = name.length(); to > from; to = name.lastIndexOf(' ', to - 1)) {
+          if (Names.same(name.substring(from, to), one.name())) {
+            listed(property, part, from, to);
+            return;
+          }
+        }
+      }
     }
   }
 }

@@ -62,7 +62,7 @@ final class Arguments {
   }
 
   static List<NamedValue> hidden(List<NamedValue> values) {
-    return values.stream().map(value -> new NamedValue(value.name(), "•••")).toList();
+    return values.stream().map(value -> new NamedValue(value.name(), Secrets.MASK)).toList();
   }
 
   List<Value> values(List<BoundArgument> arguments) {
@@ -97,6 +97,9 @@ final class Arguments {
     if (type == Value.class) {
       return value;
     }
+    if (type == List.class) {
+      return ((Value.Many) value).items().stream().map(Value::text).toList();
+    }
     if (type == Path.class) {
       return files.named(value.text());
     }
@@ -123,13 +126,18 @@ final class Arguments {
     return value.text();
   }
 
-  /** The parameters of a composed keyword by name; a default may use the parameters before it. */
+  /**
+   * The parameters of a composed keyword by name; a default may use the parameters before it, and
+   * environment and run by their places.
+   */
   Map<String, Value> forKeyword(Signature signature, List<BoundArgument> arguments) {
     Map<String, Value> values = new LinkedHashMap<>();
     Evaluator defaults =
         new Evaluator(
             path ->
-                Optional.ofNullable(path.size() == 1 ? values.get(Names.key(path.get(0))) : null),
+                path.size() == 1
+                    ? Optional.ofNullable(values.get(Names.key(path.get(0))))
+                    : scope.ofKeyword().find(path),
             scope.context());
     for (BoundArgument argument : arguments) {
       Value value = value(argument, argument.cell().isPresent() ? evaluator : defaults);
@@ -145,7 +153,18 @@ final class Arguments {
     if (kind.type() == Kind.Type.TABLE && value instanceof Value.Text name) {
       value = new LoopItems(project, by).tableNamed(name.text());
     }
+    if (kind.type() == Kind.Type.LIST) {
+      value = list(template, value, by);
+    }
     return checked(argument, kind, value);
+  }
+
+  /** A list argument is a data set's name where it is written out, else one value or several. */
+  private Value list(Template template, Value value, Evaluator by) {
+    if (template.literal().isPresent()) {
+      return new LoopItems(project, by).listNamed(value.text());
+    }
+    return value instanceof Value.Many ? value : new Value.Many(List.of(value));
   }
 
   private Value checked(BoundArgument argument, Kind kind, Value value) {

@@ -11,6 +11,7 @@ import elmtable.language.Section;
 import elmtable.plan.ExecutableCase;
 import elmtable.project.CaseEntry;
 import elmtable.project.CaseRow;
+import elmtable.project.DataValues;
 import elmtable.project.Environments;
 import elmtable.run.event.EventPublisher;
 import elmtable.run.event.EvidenceKeeper;
@@ -105,7 +106,7 @@ final class CaseRun {
       Reporter reporter = new Reporter(numbered.number(), events, evidence, secrets);
       StepRunner steps =
           new StepRunner(
-              request.in(executable.environment()),
+              request.in(executable.environment()).within(limit(executable)),
               browser,
               reporter,
               stop,
@@ -122,6 +123,15 @@ final class CaseRun {
     }
   }
 
+  /** How long a step waits: as its case says, its suite, its environment, or the run. */
+  private Duration limit(ExecutableCase executable) {
+    return executable
+        .entry()
+        .within()
+        .or(() -> Environments.within(request.project().index(), executable.environment()))
+        .orElse(request.limit());
+  }
+
   /**
    * Set-up, steps, tear-down; the tear-down of everything that was begun is run whatever happened.
    */
@@ -135,7 +145,11 @@ final class CaseRun {
           .ifPresent(suite ->
               result.add(
                   steps.run(
-                      "set-up", suite.steps(Section.SET_UP), frame, entry.path(), suiteLine(entry)),
+                      "set-up",
+                      suite.activeSteps(Section.SET_UP),
+                      frame,
+                      entry.path(),
+                      suiteLine(entry)),
                   true));
       if (result.isGood()) {
         result.add(
@@ -172,7 +186,7 @@ final class CaseRun {
               result.add(
                   steps.run(
                       "tear-down",
-                      suite.steps(Section.TEAR_DOWN),
+                      suite.activeSteps(Section.TEAR_DOWN),
                       frame,
                       entry.path(),
                       suiteLine(entry)),
@@ -197,11 +211,15 @@ final class CaseRun {
     // Each case draws from a seed of its own, so that its values do not depend on how cases fell to
     // workers.
     long seed = request.seed() ^ executable.identity().hashCode();
-    EvaluationContext context =
-        EvaluationContext.seeded(seed, request.id() + "-" + numbered.number());
     Map<String, Value> environment =
         Environments.values(
-            request.project().index(), executable.environment(), System.getenv(), context);
+            request.project().index(),
+            executable.environment(),
+            System.getenv(),
+            EvaluationContext.seeded(seed));
+    EvaluationContext context =
+        EvaluationContext.seeded(
+            seed, DataValues.of(request.project().in(executable.environment()), environment));
     Environments.entries(request.project().index(), executable.environment())
         .forEach((key, entry) -> {
           if (entry.secret() && environment.containsKey(key)) {

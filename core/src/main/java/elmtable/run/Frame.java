@@ -19,6 +19,10 @@ final class Frame {
   private final boolean keyword;
   private final Map<String, Value> parameters;
   private final Map<String, Value> kept = new HashMap<>();
+
+  /** Rows of repetitions whose one cell is kept as their value. */
+  private final Map<String, Value.Row> items = new HashMap<>();
+
   private List<Value> given;
 
   private Frame(BindingContext context, boolean keyword, Map<String, Value> parameters) {
@@ -43,8 +47,21 @@ final class Frame {
     kept.put(Names.key(name), value);
   }
 
+  /**
+   * Keeps an item of a repetition; of a row with one cell its value, which the column names too.
+   */
+  void keepItem(String name, Value item) {
+    Value.Row row = item instanceof Value.Row of ? of : null;
+    boolean single = row != null && row.cells().size() == 1;
+    keep(name, single ? row.cells().values().iterator().next() : item);
+    if (single) {
+      items.put(Names.key(name), row);
+    }
+  }
+
   void forget(String name) {
     kept.remove(Names.key(name));
+    items.remove(Names.key(name));
   }
 
   void give(List<Value> values) {
@@ -67,16 +84,11 @@ final class Frame {
   private Optional<Value> own(List<String> path) {
     String name = Names.key(path.get(0));
     Value value = kept.containsKey(name) ? kept.get(name) : parameters.get(name);
-    if (path.size() == 1 || value == null) {
-      return path.size() == 1 ? Optional.ofNullable(value) : Optional.empty();
+    if (path.size() == 1) {
+      return Optional.ofNullable(value);
     }
-    return value instanceof Value.Row row ? cell(row, path.get(1)) : Optional.empty();
-  }
-
-  private static Optional<Value> cell(Value.Row row, String column) {
-    return row.cells().entrySet().stream()
-        .filter(entry -> Names.same(entry.getKey(), column))
-        .map(Map.Entry::getValue)
-        .findFirst();
+    Value.Row item = items.get(name);
+    Value.Row row = item != null ? item : value instanceof Value.Row own ? own : null;
+    return row == null ? Optional.empty() : row.cell(path.get(1));
   }
 }

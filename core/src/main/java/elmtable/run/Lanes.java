@@ -2,6 +2,7 @@ package elmtable.run;
 
 import elmtable.plan.ExecutableCase;
 import elmtable.project.CaseEntry;
+import elmtable.project.EarlierCase;
 import elmtable.project.Project;
 import elmtable.run.event.Outcome;
 import java.util.ArrayDeque;
@@ -44,12 +45,15 @@ final class Lanes {
   private final List<Lane> lanes;
   private final Map<CaseOnTarget, Group> groups = new HashMap<>();
 
+  /** Those of one row, by its key. */
+  private final Map<CaseOnTarget, Map<String, Group>> rows = new HashMap<>();
+
   Lanes(Project project, List<Run.NumberedCase> cases) {
     this.project = project;
     Map<String, Lane> byName = new LinkedHashMap<>();
     for (Run.NumberedCase numbered : cases) {
       byName.computeIfAbsent(laneOf(numbered), name -> new Lane()).waiting.add(numbered);
-      groups.computeIfAbsent(CaseOnTarget.of(numbered.executable()), g -> new Group()).unfinished++;
+      groupsOf(numbered.executable()).forEach(group -> group.unfinished++);
     }
     lanes = new ArrayList<>(byName.values());
   }
@@ -117,19 +121,37 @@ final class Lanes {
     for (String name : executable.entry().after()) {
       project
           .index()
-          .caseNamed(name, executable.entry())
-          .map(entry -> groups.get(CaseOnTarget.of(entry, executable)))
+          .earlier(name, executable.entry())
+          .map(found -> group(found, executable))
           .ifPresent(earlier::add);
     }
     return earlier;
   }
 
+  /** Null where nothing of the earlier case is in the run. */
+  private Group group(EarlierCase earlier, ExecutableCase later) {
+    CaseOnTarget target = CaseOnTarget.of(earlier.entry(), later);
+    return earlier.byRow()
+        ? rows.getOrDefault(target, Map.of()).get(later.rowKey())
+        : groups.get(target);
+  }
+
+  /** The groups that an executable case belongs to, made where they are not there. */
+  private List<Group> groupsOf(ExecutableCase executable) {
+    CaseOnTarget target = CaseOnTarget.of(executable);
+    return List.of(
+        groups.computeIfAbsent(target, t -> new Group()),
+        rows.computeIfAbsent(target, t -> new HashMap<>())
+            .computeIfAbsent(executable.rowKey(), key -> new Group()));
+  }
+
   synchronized void done(Next next, Outcome outcome) {
     ExecutableCase executable = next.numbered().executable();
-    Group group = groups.get(CaseOnTarget.of(executable));
-    group.unfinished--;
-    if (outcome != Outcome.PASSED && group.notPassed.isEmpty()) {
-      group.notPassed = executable.name();
+    for (Group group : groupsOf(executable)) {
+      group.unfinished--;
+      if (outcome != Outcome.PASSED && group.notPassed.isEmpty()) {
+        group.notPassed = executable.name();
+      }
     }
     next.lane().taken = false;
     notifyAll();

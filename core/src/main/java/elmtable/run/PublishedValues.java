@@ -2,20 +2,24 @@ package elmtable.run;
 
 import elmtable.formula.Value;
 import elmtable.plan.ExecutableCase;
+import elmtable.project.CaseEntry;
+import elmtable.project.EarlierCase;
 import elmtable.project.Project;
 import elmtable.text.Names;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 
 /**
  * The values that cases of a run handed to later ones: to those of the same suite, and to those
- * that come after them, with the same environment and browser.
+ * that come after them, with the same environment and browser; row by row where they come so.
  */
 final class PublishedValues {
   private final Project project;
   private final Map<String, Map<String, Value>> bySuite = new ConcurrentHashMap<>();
   private final Map<CaseOnTarget, Map<String, Value>> byCase = new ConcurrentHashMap<>();
+  private final Map<RowOfCase, Map<String, Value>> byRow = new ConcurrentHashMap<>();
 
   PublishedValues(Project project) {
     this.project = project;
@@ -25,19 +29,40 @@ final class PublishedValues {
     String key = Names.key(name);
     bySuite.computeIfAbsent(suite(by), s -> new ConcurrentHashMap<>()).put(key, value);
     byCase.computeIfAbsent(CaseOnTarget.of(by), c -> new ConcurrentHashMap<>()).put(key, value);
+    byRow.computeIfAbsent(RowOfCase.of(by), r -> new ConcurrentHashMap<>()).put(key, value);
   }
 
   Optional<Value> find(ExecutableCase reader, String name) {
     String key = Names.key(name);
-    Value ofSuite = bySuite.getOrDefault(suite(reader), Map.of()).get(key);
-    if (ofSuite != null) {
-      return Optional.of(ofSuite);
+    List<EarlierCase> earlier =
+        reader.entry().after().stream()
+            .flatMap(written -> project.index().earlier(written, reader.entry()).stream())
+            .toList();
+    return earlier.stream()
+        .filter(EarlierCase::byRow)
+        .flatMap(each -> published(byRow, RowOfCase.of(each.entry(), reader), key).stream())
+        .findFirst()
+        .or(() -> published(bySuite, suite(reader), key))
+        .or(() ->
+            earlier.stream()
+                .flatMap(
+                    each -> published(byCase, CaseOnTarget.of(each.entry(), reader), key).stream())
+                .findFirst());
+  }
+
+  private static <K> Optional<Value> published(Map<K, Map<String, Value>> by, K whom, String key) {
+    return Optional.ofNullable(by.getOrDefault(whom, Map.of()).get(key));
+  }
+
+  /** The executable cases of one row, by its key. */
+  private record RowOfCase(CaseOnTarget target, String row) {
+    static RowOfCase of(ExecutableCase executable) {
+      return of(executable.entry(), executable);
     }
-    return reader.entry().after().stream()
-        .flatMap(earlier -> project.index().caseNamed(earlier, reader.entry()).stream())
-        .map(entry -> byCase.getOrDefault(CaseOnTarget.of(entry, reader), Map.of()).get(key))
-        .filter(value -> value != null)
-        .findFirst();
+
+    static RowOfCase of(CaseEntry entry, ExecutableCase like) {
+      return new RowOfCase(CaseOnTarget.of(entry, like), like.rowKey());
+    }
   }
 
   private static String suite(ExecutableCase executable) {

@@ -16,6 +16,11 @@ public record RunRequest(
     String id, String title, Project project, Plan plan, int workers, long seed, Duration limit) {
   public static final Duration USUAL_LIMIT = Duration.ofSeconds(10);
 
+  /** The same with another limit. */
+  RunRequest within(Duration other) {
+    return new RunRequest(id, title, project, plan, workers, seed, other);
+  }
+
   /** The same, with data read as in an environment. */
   RunRequest in(String environment) {
     return new RunRequest(id, title, project.in(environment), plan, workers, seed, limit);

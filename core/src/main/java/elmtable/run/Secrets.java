@@ -6,7 +6,7 @@ import java.util.concurrent.ConcurrentHashMap;
 
 /** Masks secret values wherever they turn up in what a run tells. */
 final class Secrets {
-  private static final String MASK = "•••";
+  static final String MASK = "•••";
   private static final int SHORTEST = 3;
 
   private final Set<String> values = ConcurrentHashMap.newKeySet();

@@ -101,8 +101,7 @@ final class StepExecution {
             body.frame().context(),
             runner.files);
     StepRunner.Result result = call(bound, arguments);
-    resolved =
-        StepRunner.options(step).quiet() ? Arguments.hidden(arguments.shown()) : arguments.shown();
+    resolved = step.options().quiet() ? Arguments.hidden(arguments.shown()) : arguments.shown();
     keepResults(bound);
     return result;
   }
@@ -121,11 +120,8 @@ final class StepExecution {
                 .map(Target.class::cast)
                 .findFirst()
                 .orElse(null);
-        resolved =
-            StepRunner.options(step).quiet()
-                ? Arguments.hidden(arguments.shown())
-                : arguments.shown();
-        Duration within = StepRunner.options(step).within();
+        resolved = step.options().quiet() ? Arguments.hidden(arguments.shown()) : arguments.shown();
+        Duration within = step.options().within();
         results = method.builtIn().call(context(within), values);
         yield StepRunner.Result.PASSED;
       }
@@ -140,7 +136,7 @@ final class StepExecution {
         Frame frame = Frame.ofKeyword(BindingContext.of(composed), parameters);
         StepRunner.Result result =
             runner.run(
-                composed.block().steps(Section.STEPS),
+                composed.block().activeSteps(Section.STEPS),
                 new StepRunner.Body(
                     body.phase(),
                     id,

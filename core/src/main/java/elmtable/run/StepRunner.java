@@ -1,9 +1,11 @@
 package elmtable.run;
 
 import elmtable.binding.Binder;
+import elmtable.binding.BoundArgument;
 import elmtable.browser.Browser;
 import elmtable.browser.Target;
 import elmtable.formula.Evaluator;
+import elmtable.formula.Kind;
 import elmtable.formula.Value;
 import elmtable.language.Cell;
 import elmtable.language.Mark;
@@ -14,8 +16,10 @@ import elmtable.run.event.UnexpectedFailure;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 
 /** Runs bodies of steps: those of a case, and those of the keywords they call. */
 final class StepRunner {
@@ -78,6 +82,9 @@ final class StepRunner {
   Result run(List<Step> steps, Body body) {
     Result whole = Result.PASSED;
     for (Step step : steps) {
+      if (step.isOff()) {
+        continue;
+      }
       stop.check();
       if (Instant.now().isAfter(deadline)) {
         return new Result(
@@ -86,7 +93,7 @@ final class StepRunner {
             false);
       }
       Result result = run(step, body);
-      boolean soft = options(step).soft();
+      boolean soft = step.options().soft();
       if (!result.isGood()) {
         whole = whole.isGood() ? result : whole;
         if (!soft || result.outcome() == Outcome.ERROR) {
@@ -103,18 +110,13 @@ final class StepRunner {
     return whole;
   }
 
-  static Mark.Options options(Step step) {
-    Mark.Options written = step.mark(Mark.Options.class);
-    return written != null ? written : new Mark.Options(false, null, 1, false, null);
-  }
-
   /** One step with its marks: the repetition outermost, then the condition. */
   private Result run(Step step, Body body) {
     Mark.ForEach each = step.mark(Mark.ForEach.class);
     if (each == null) {
       return once(step, body, List.of(), new ArrayList<>());
     }
-    int id = started(step, body, body.parent(), step.first().name(), arguments(step));
+    int id = started(step, body, body.parent(), step.first().name(), arguments(step, body, true));
     long begun = System.nanoTime();
     List<Value> items;
     try {
@@ -131,13 +133,18 @@ final class StepRunner {
             body.phase(), id, body.depth() + 1, body.frame(), body.document(), body.firstLine());
     Result whole = Result.PASSED;
     List<List<Value>> results = new ArrayList<>();
+    int number = 0;
     for (Value item : items) {
-      body.frame().keep(each.name(), item);
+      number++;
+      body.frame().keepItem(each.name(), item);
+      if (!each.counter().isEmpty()) {
+        body.frame().keep(each.counter(), Value.of(number));
+      }
       Result result = once(step, inner, List.of(each.name() + " = " + item.text()), results);
-      body.frame().forget(each.name());
+      each.names().forEach(body.frame()::forget);
       if (!result.isGood()) {
         whole = whole.isGood() ? result : whole;
-        if (!options(step).soft()) {
+        if (!step.options().soft()) {
           break;
         }
       }
@@ -172,24 +179,38 @@ final class StepRunner {
     return reporter.stepStarted(parent, body.phase(), keyword, arguments, body.document(), line);
   }
 
-  private static List<String> arguments(Step step) {
-    List<String> written = new ArrayList<>(step.arguments().stream().map(Cell::source).toList());
-    step.marks().forEach(mark -> written.add(mark.cell().source()));
+  /** What is written behind the keyword; secrets, and all arguments of a quiet step, are masked. */
+  private List<String> arguments(Step step, Body body, boolean marks) {
+    Set<Cell> secret = new HashSet<>();
+    for (BoundArgument argument : binder.bind(step, body.frame().context()).arguments()) {
+      if (argument.parameter().kind().type() == Kind.Type.SECRET) {
+        argument.template().literal().ifPresent(reporter.secrets()::add);
+        argument.cell().ifPresent(secret::add);
+      }
+    }
+    List<String> written = new ArrayList<>();
+    for (Cell cell : step.arguments()) {
+      boolean masked = secret.contains(cell) || step.options().quiet();
+      written.add(masked ? Secrets.MASK : cell.source());
+    }
+    if (marks) {
+      step.marks().forEach(mark -> written.add(mark.cell().source()));
+    }
     return written;
   }
 
   private Result once(Step step, Body body, List<String> before, List<List<Value>> results) {
     List<String> shown = new ArrayList<>(before);
-    shown.addAll(
-        before.isEmpty() ? arguments(step) : step.arguments().stream().map(Cell::source).toList());
+    shown.addAll(arguments(step, body, before.isEmpty()));
     int id = started(step, body, body.parent(), step.first().name(), shown);
     long begun = System.nanoTime();
     StepExecution execution = new StepExecution(this, step, body, id);
     Result result = execution.guarded();
     for (int attempt = 1;
-        attempt < options(step).tries() && !result.isGood() && !stop.isSet();
+        attempt < step.options().tries() && !result.isGood() && !stop.isSet();
         attempt++) {
       reporter.log(id, "Try " + attempt + " did not pass: " + result.failure().message());
+      stop.sleep(step.options().every().toMillis());
       execution = new StepExecution(this, step, body, id);
       result = execution.guarded();
     }

@@ -60,6 +60,19 @@ public final class Names {
     return before != ' ' || name.isEmpty();
   }
 
+  /** A name without what is neither letter nor digit at its ends, such as a mark of sorting. */
+  public static String withoutSigns(String name) {
+    int start = 0;
+    int end = name.length();
+    while (start < end && !Character.isLetterOrDigit(name.codePointAt(start))) {
+      start += Character.charCount(name.codePointAt(start));
+    }
+    while (end > start && !Character.isLetterOrDigit(name.codePointBefore(end))) {
+      end -= Character.charCount(name.codePointBefore(end));
+    }
+    return name.substring(start, end);
+  }
+
   public static boolean same(String a, String b) {
     return key(a).equals(key(b));
   }

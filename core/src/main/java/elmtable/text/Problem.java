@@ -22,6 +22,7 @@ public enum Problem {
   BAD_PROPERTY_VALUE("T114", ERROR, "A property whose value cannot be read"),
   UNCLOSED_ROW("T115", WARNING, "A row without its last pipe"),
   MISSING_COLUMN("T116", ERROR, "A section without a column that it needs"),
+  UNREADABLE_DOCUMENT("T117", ERROR, "A document that is not text"),
 
   GHERKIN_UNREADABLE("G101", ERROR, "An unreadable line of a feature"),
   STEP_IN_DESCRIPTION("G102", WARNING, "A step in the description of a feature"),
@@ -56,6 +57,13 @@ public enum Problem {
   UNKNOWN_SUITE("N120", ERROR, "A suite that does not exist"),
   WIDER_FIXTURE("N121", ERROR, "A fixture that needs one of a narrower scope"),
   FIXTURE_CIRCLE("N122", ERROR, "A fixture that needs itself"),
+  AMBIGUOUS_FIXTURE("N124", ERROR, "A fixture name that fits several fixtures"),
+  DOUBLE_GIVEN("N125", ERROR, "A name that two fixtures give"),
+  FIXTURE_PLACES("N126", ERROR, "A fixture that takes other than the places in its name"),
+  ENVIRONMENT_CIRCLE("N127", ERROR, "An environment that starts from itself"),
+  VALUE_CIRCLE("N128", ERROR, "A value that is made of itself"),
+  FRAME_CIRCLE("N129", ERROR, "An element that lives in itself"),
+  UNFINISHED_SENTENCE("N130", WARNING, "A sentence of a feature that no keyword answers to yet"),
 
   TOO_FEW_ARGUMENTS("S101", ERROR, "A required argument that is missing"),
   TOO_MANY_ARGUMENTS("S102", ERROR, "More arguments than the keyword takes"),
@@ -74,6 +82,12 @@ public enum Problem {
   TRUE_OR_FALSE("S115", NOTICE, "True or false for yes or no"),
   HARD_EXPECTATIONS("S116", NOTICE, "Hard expectations in a row"),
   REPEATED_STEPS("S117", NOTICE, "The same steps in several cases"),
+  BAD_LOCATOR("S118", ERROR, "A locator that cannot work"),
+  BAD_DEFAULT("S119", ERROR, "A default that does not fit its parameter"),
+  FINISHED_DRAFT("S120", NOTICE, "A draft whose steps all have keywords"),
+  NO_RECORD("S121", ERROR, "A row or column looked up that does not exist"),
+  BAD_ISOLATION("S122", ERROR, "An isolation that cannot be kept"),
+  OPEN_ISOLATION("S123", WARNING, "An isolation that promises nothing to what comes after"),
 
   MISSING_FILE("D101", ERROR, "A file that does not exist"),
   BROKEN_DATA_FILE("D102", ERROR, "A data file that cannot be read"),
@@ -87,6 +101,8 @@ public enum Problem {
   BROKEN_PART("D110", ERROR, "A data set made of one that cannot be used"),
   BRACKETS_NEEDED("D111", NOTICE, "A column whose name needs brackets"),
   LOST_PAIRS("D112", WARNING, "Pairs of values lost by a condition"),
+  NOT_LOOKED_AT("D113", NOTICE, "Data that was not looked at to its end"),
+  BAD_CELL("D114", ERROR, "A cell that its column's kind does not allow"),
 
   UNUSED_KEYWORD("U101", WARNING, "A keyword that nothing calls"),
   UNUSED_ELEMENT("U102", WARNING, "An element that no step uses"),

@@ -28,7 +28,7 @@ class ElementsTest {
           .index();
 
   private static String locator(String name) {
-    return new ElementResolver(INDEX, ValueLookup.EMPTY, EvaluationContext.seeded(1, "t"))
+    return new ElementResolver(INDEX, ValueLookup.EMPTY, EvaluationContext.seeded(1))
         .resolve(name, List.of())
         .locator()
         .toString();

@@ -3,6 +3,7 @@ package elmtable.check;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import elmtable.block.FixtureList;
 import elmtable.plan.ExecutableCase;
 import elmtable.plan.Plan;
 import elmtable.plan.Planner;
@@ -103,7 +104,9 @@ class FeaturesTest {
     SuiteEntry suite = project.index().suites().get(0);
     assertEquals("Requests", suite.name());
     assertEquals("Note.", suite.block().orElseThrow().noteText());
-    assertEquals(List.of("signed-in"), suite.cases().get(0).fixtures());
+    assertEquals(
+        List.of("signed-in"),
+        suite.cases().get(0).fixtures().stream().map(FixtureList.Use::name).toList());
     assertEquals(
         List.of(
             "N112 1: Fixture “signed-in” not found.",
@@ -132,7 +135,7 @@ class FeaturesTest {
                   | request | x |
             """);
     assertEquals(2, problems(project).size(), problems(project).toString());
-    assertTrue(problems(project).get(0).startsWith("N102 3: "), problems(project).toString());
+    assertTrue(problems(project).get(0).startsWith("N130 3: "), problems(project).toString());
     List<String> faults = plan(project).executables().map(ExecutableCase::fault).toList();
     assertEquals("", faults.get(0));
     assertTrue(faults.get(1).contains("I steal 2 shelves"), faults.toString());
@@ -252,7 +255,9 @@ class FeaturesTest {
             "30 shelves, many in wide"),
         all.stream().map(one -> one.name() + " in " + one.browser()).toList());
     assertEquals(List.of("smoke", "many"), all.get(2).tags());
-    assertEquals(List.of("signed-in"), all.get(2).entry().fixtures());
+    assertEquals(
+        List.of("signed-in"),
+        all.get(2).entry().fixtures().stream().map(FixtureList.Use::name).toList());
     assertEquals(List.of(), all.get(0).entry().fixtures());
   }
 

@@ -16,7 +16,7 @@ class PropertyChecksTest extends AbstractChecksTest {
   @Test
   void fixturesHaveScopesAndNeeds() {
     assertEquals(
-        List.of("T114 2", "N121 7", "N112 7", "N122 13", "N122 17", "N102 19", "N102 21"),
+        List.of("T114 2", "N121 7", "N112 7", "N122 17", "N102 19", "N102 21"),
         codes(
             """
             fixture a

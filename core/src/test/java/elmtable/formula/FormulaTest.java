@@ -11,11 +11,12 @@ import java.math.MathContext;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneOffset;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
-import java.util.concurrent.atomic.AtomicLong;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -43,8 +44,14 @@ class FormulaTest {
       new EvaluationContext(
           Clock.fixed(Instant.parse("2026-11-25T10:00:00Z"), ZoneOffset.UTC),
           new Random(7),
-          new AtomicLong(),
-          "r1");
+          FormulaTest::member);
+
+  private static Value.Row member(String set, String key) {
+    if (!set.equals("members") || !key.equals("juno")) {
+      throw new FormulaException("no such row");
+    }
+    return new Value.Row(Map.of("e-mail", Value.of("juno@kiln.test")));
+  }
 
   private static Value evaluate(String formula) {
     ValueLookup scope = path -> Optional.ofNullable(VALUES.get(String.join("/", path)));
@@ -120,9 +127,65 @@ class FormulaTest {
         "number(' 4 ') + 1; 5",
         "trim('  x '); x",
         "json('{\"a\":[1,{\"b\":true}]}', '/a/1/b'); yes",
+        "item(('a', 'b', 'c'), 1); a",
+        "item(('a', 'b', 'c'), -1); c",
+        "item('only', 1); only",
+        "part('order 4711 of 9', '[0-9]+'); 4711",
+        "part('2 of 14', '([0-9]+) of ([0-9]+)', 2); 14",
+        "before('juno@kiln.test', '@'); juno",
+        "after('a=b=c', '='); b=c",
+        "base64('Grüße'); R3LDvMOfZQ==",
+        "hash('abc'); ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad",
+        "lookup('members', 'juno', 'E-Mail'); juno@kiln.test",
+        "record('members', 'juno'); juno@kiln.test",
       })
   void functionsDoWhatTheyPromise(String formula, String expected) {
     assertEquals(expected, evaluate(formula).text());
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '~',
+      quoteCharacter = '`',
+      value = {
+        "item(('a', 'b'), 3)~ The list has 2 items, so there is no item 3; the first is 1 and the last -1.",
+        "item(('a', 'b'), 0)~ The list has 2 items, so there is no item 0; the first is 1 and the last -1.",
+        "part('abc', '[0-9]+')~ No part of “abc” fits the pattern “[0-9]+”.",
+        "part('abc', 'b', 1)~ “b” has no group 1; groups stand in parentheses.",
+        "part('abc', '(')~ “(” is not a pattern: missing closing ).",
+        "before('abc', '@')~ “@” is not in “abc”.",
+        "after('abc', '@')~ “@” is not in “abc”.",
+        "lookup('members', 'juno', 'mail')~ “members” has no column “mail”; there are e-mail.",
+        "json('{\"a\": ]', '/a')~ The text is not JSON from line 1, column 7 on.",
+      })
+  void whatIsNotThereIsSaid(String formula, String message) {
+    assertEquals(
+        message, assertThrows(FormulaException.class, () -> evaluate(formula)).getMessage());
+  }
+
+  @Test
+  void uniqueTextsAreShortAndDifferent() {
+    Set<String> seen = new HashSet<>();
+    for (int i = 0; i < 10_000; i++) {
+      String text = evaluate("unique('m')").text();
+      assertTrue(text.matches("m[a-z0-9]{8}"), text);
+      assertTrue(seen.add(text), text);
+    }
+  }
+
+  @Test
+  void aFormulaOfTooManyOperatorsIsRefusedAndNoTreeIsTooDeepToWalk() {
+    for (String sign : List.of(" + 1", " & 'a'", " and yes", " or yes", " * 2")) {
+      Template fits = Template.ofFormula("1" + sign.repeat(1_000));
+      assertEquals(List.of(), fits.problems());
+      assertEquals(List.of(), fits.references());
+      Template beyond = Template.ofFormula("1" + sign.repeat(9_000));
+      assertEquals(Problem.FORMULA_UNREADABLE, beyond.problems().get(0).problem());
+    }
+    for (String sign : List.of("-", "not ")) {
+      Template beyond = Template.ofFormula(sign.repeat(20_000) + "1");
+      assertEquals(Problem.FORMULA_UNREADABLE, beyond.problems().get(0).problem());
+    }
   }
 
   @Test
@@ -144,10 +207,10 @@ class FormulaTest {
   void randomValuesComeAgainWithTheSameSeed() {
     Template template = Template.ofFormula("random(1, 1000000) & pick(('a', 'b', 'c'))");
     String first =
-        new Evaluator(ValueLookup.EMPTY, EvaluationContext.seeded(42, "r")).value(template).text();
+        new Evaluator(ValueLookup.EMPTY, EvaluationContext.seeded(42)).value(template).text();
     assertEquals(
         first,
-        new Evaluator(ValueLookup.EMPTY, EvaluationContext.seeded(42, "r")).value(template).text());
+        new Evaluator(ValueLookup.EMPTY, EvaluationContext.seeded(42)).value(template).text());
   }
 
   @ParameterizedTest

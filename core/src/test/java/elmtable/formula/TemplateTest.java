@@ -14,8 +14,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 class TemplateTest {
   private static String text(String source) {
     return new Evaluator(
-            path -> Optional.of(Value.of("<" + path.get(0) + ">")),
-            EvaluationContext.seeded(1, "r"))
+            path -> Optional.of(Value.of("<" + path.get(0) + ">")), EvaluationContext.seeded(1))
         .value(Template.of(source))
         .text();
   }

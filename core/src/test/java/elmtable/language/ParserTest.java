@@ -57,7 +57,10 @@ class ParserTest {
     assertEquals("members", step.mark(Mark.ForEach.class).list());
     assertEquals(List.of("x", "y"), step.mark(Mark.Keep.class).names());
     Mark.Options options = step.mark(Mark.Options.class);
-    assertEquals(new Mark.Options(true, Duration.ofMillis(1500), 3, true, options.cell()), options);
+    assertEquals(
+        new Mark.Options(
+            true, Duration.ofMillis(1500), 3, Duration.ZERO, true, false, options.cell()),
+        options);
     assertEquals(List.of(), step.problems());
   }
 

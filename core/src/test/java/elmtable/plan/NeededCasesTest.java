@@ -60,7 +60,7 @@ class NeededCasesTest {
             + "\ncase off\nrun: no\nsteps\n| log | x |\n"
             + "\ncase last\nafter: off, frist\nsteps\n| log | x |\n";
     assertEquals(
-        List.of("N117", "N117", "N117", "N118", "N115"),
+        List.of("N117", "N118", "N115"),
         TestProjects.problems(TestProjects.of(text), "a.elmt").stream()
             .map(p -> p.problem().code())
             .toList());

@@ -33,7 +33,7 @@ class EnvironmentsTest {
 
   private static Map<String, Value> values(String environment, Map<String, String> system) {
     ProjectIndex index = TestProjects.of(TEXT).index();
-    return Environments.values(index, environment, system, EvaluationContext.seeded(1, "t"));
+    return Environments.values(index, environment, system, EvaluationContext.seeded(1));
   }
 
   @Test

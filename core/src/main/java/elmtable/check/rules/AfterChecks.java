@@ -3,12 +3,15 @@ package elmtable.check.rules;
 import elmtable.block.NameList;
 import elmtable.language.Section;
 import elmtable.project.CaseEntry;
+import elmtable.project.EarlierCase;
 import elmtable.project.ProjectIndex;
 import elmtable.project.SuiteEntry;
 import elmtable.text.Diagnostic;
+import elmtable.text.Names;
 import elmtable.text.Problem;
 import elmtable.text.Range;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 
@@ -22,29 +25,73 @@ final class AfterChecks {
 
   void check(CaseEntry entry, List<Diagnostic> problems) {
     NameList after = entry.own().after();
+    Graphs<CaseEntry> graph =
+        new Graphs<>(
+            CaseEntry::key,
+            Comparator.comparing(CaseEntry::path).thenComparing(each -> Names.key(each.name())),
+            this::earlierThan);
     for (String name : entry.after()) {
       Range range = after.range(name);
-      Optional<CaseEntry> earlier = index.caseNamed(name, entry);
-      if (earlier.isEmpty()) {
+      Optional<EarlierCase> found = index.earlier(name, entry);
+      if (found.isEmpty()) {
         problems.add(
             PropertyChecks.unknown(Problem.UNKNOWN_CASE, "case", name, range, candidates(entry)));
-      } else if (!never(earlier.get()).isEmpty()) {
+        continue;
+      }
+      CaseEntry earlier = found.get().entry();
+      if (!never(earlier).isEmpty()) {
         problems.add(
             new Diagnostic(
                 Problem.AFTER_NEVER,
                 range,
-                "“" + name + "” " + never(earlier.get()) + ", so nothing can come after it."));
-      } else if (leadsTo(earlier.get(), entry)) {
+                "“" + name + "” " + never(earlier) + ", so nothing can come after it."));
+      } else if (found.get().byRow()) {
+        byRow(entry, earlier, range, problems);
+      }
+      graph
+          .closedBy(entry, earlier)
+          .ifPresent(circle ->
+              problems.add(
+                  new Diagnostic(
+                      Problem.AFTER_CIRCLE,
+                      range,
+                      "A case may not come after itself, or none of these can begin: "
+                          + Graphs.inWords(circle, CaseEntry::name)
+                          + ".")));
+    }
+  }
+
+  private List<CaseEntry> earlierThan(CaseEntry entry) {
+    return entry.after().stream()
+        .flatMap(name -> index.earlier(name, entry).stream())
+        .map(EarlierCase::entry)
+        .toList();
+  }
+
+  /** Rows are recognised by their keys. */
+  private void byRow(CaseEntry entry, CaseEntry earlier, Range range, List<Diagnostic> problems) {
+    for (CaseEntry each : List.of(entry, earlier)) {
+      if (!hasKey(each)) {
         problems.add(
             new Diagnostic(
-                Problem.AFTER_CIRCLE,
+                Problem.BAD_PROPERTY_VALUE,
                 range,
-                "“"
-                    + name
-                    + "” comes after this case itself, so neither can begin; take one of them out"
-                    + " of its “after”."));
+                "“by row” needs a key of the rows in both cases, and “"
+                    + each.name()
+                    + "” has none; say which column identifies a row with “key: column”."));
       }
     }
+  }
+
+  private boolean hasKey(CaseEntry entry) {
+    boolean own =
+        entry.own().key().or(() -> entry.ofSuite().flatMap(suite -> suite.key())).isPresent();
+    return own
+        || entry
+            .data()
+            .flatMap(index::dataSet)
+            .filter(set -> set.own().property("key").isPresent())
+            .isPresent();
   }
 
   private List<String> candidates(CaseEntry entry) {
@@ -66,15 +113,6 @@ final class AfterChecks {
     if (!entry.mayRun()) {
       return "does not run (run: no)";
     }
-    return entry.block().steps(Section.STEPS).isEmpty() ? "has no steps" : "";
-  }
-
-  private boolean leadsTo(CaseEntry from, CaseEntry wanted) {
-    return Graphs.reaches(
-        from,
-        wanted.key(),
-        CaseEntry::key,
-        entry ->
-            entry.after().stream().flatMap(name -> index.caseNamed(name, entry).stream()).toList());
+    return entry.block().activeSteps(Section.STEPS).isEmpty() ? "has no steps" : "";
   }
 }

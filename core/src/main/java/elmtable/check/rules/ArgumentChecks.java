@@ -12,10 +12,11 @@ import elmtable.formula.Value;
 import elmtable.language.Durations;
 import elmtable.project.DataEntry;
 import elmtable.project.ElementEntry;
-import elmtable.project.ElementPattern;
 import elmtable.project.KeywordEntry;
+import elmtable.project.NamePattern;
 import elmtable.project.PageEntry;
 import elmtable.project.ProjectIndex;
+import elmtable.text.Counted;
 import elmtable.text.Diagnostic;
 import elmtable.text.Fix;
 import elmtable.text.Names;
@@ -50,6 +51,7 @@ final class ArgumentChecks {
       case ELEMENT -> element(argument);
       case PAGE -> page(argument);
       case TABLE -> table(argument);
+      case LIST -> list(argument);
       default -> literal(argument, bound, kind);
     }
   }
@@ -86,7 +88,7 @@ final class ArgumentChecks {
       named(argument);
       return;
     }
-    String written = name.get().replace(ElementPattern.UNKNOWN, '…');
+    String written = name.get().replace(NamePattern.UNKNOWN, '…');
     switch (elements.find(name.get(), context.pages())) {
       case ElementFinder.Found.One one -> {}
       case ElementFinder.Found.None none ->
@@ -133,6 +135,27 @@ final class ArgumentChecks {
     if (name.isPresent() && index.dataSet(name.get()).isEmpty()) {
       problems.add(unknownDataSet(index, name.get(), "is not a data set", argument.range()));
     }
+  }
+
+  /** A list that is written out is the name of a data set with one column. */
+  private void list(BoundArgument argument) {
+    table(argument);
+    argument
+        .template()
+        .literal()
+        .flatMap(index::dataSet)
+        .map(ColumnChecks::typed)
+        .filter(columns -> columns.size() > 1)
+        .ifPresent(columns ->
+            problems.add(
+                new Diagnostic(
+                    Problem.WRONG_KIND,
+                    argument.range(),
+                    "“"
+                        + argument.template().source()
+                        + "” has "
+                        + Counted.of(columns.size(), "column")
+                        + "; a list is made of a data set with one.")));
   }
 
   private void literal(BoundArgument argument, BoundStep bound, Kind kind) {

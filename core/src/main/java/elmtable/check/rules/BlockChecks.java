@@ -1,8 +1,6 @@
 package elmtable.check.rules;
 
 import elmtable.block.BrowserBlock;
-import elmtable.block.EnvironmentBlock;
-import elmtable.block.FixtureBlock;
 import elmtable.block.HookBlock;
 import elmtable.block.PageBlock;
 import elmtable.block.PlanBlock;
@@ -44,8 +42,10 @@ public final class BlockChecks {
       case PAGE -> PageChecks.check(new PageBlock(block), recording.index());
       case DATA_SET -> DataChecks.check(new DataEntry(index.document().path(), located), recording);
       case SUITE -> new SuiteChecks(recording, steps).check(new SuiteBlock(block));
-      case ENVIRONMENT -> EnvironmentChecks.check(new EnvironmentBlock(block), recording.index());
-      case FIXTURE -> new FixtureChecks(recording.index(), steps).check(new FixtureBlock(block));
+      case ENVIRONMENT ->
+          EnvironmentChecks.check(index.document().path(), located, recording.index());
+      case FIXTURE ->
+          new FixtureChecks(recording.index(), steps).check(index.document().path(), located);
       case HOOK -> new SettingChecks(recording.index()).hook(new HookBlock(block), steps);
       case BROWSER -> new SettingChecks(recording.index()).browser(new BrowserBlock(block));
       case PLAN -> new SettingChecks(recording.index()).plan(new PlanBlock(block));

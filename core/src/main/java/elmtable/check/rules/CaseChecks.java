@@ -39,21 +39,21 @@ final class CaseChecks {
     if (!block.isScenario()) {
       name(entry, visible);
     }
-    properties(entry.own());
+    properties(entry, visible);
     new AfterChecks(project.index()).check(entry, problems);
-    CaseNameChecks.check(entry, data, problems);
+    CaseNameChecks.check(entry, project, data, problems);
     ColumnChecks.unused(block, problems);
     data(entry, data);
     boolean draft = entry.isDraft();
     BindingContext context = BindingContext.of(entry);
     if (block.isScenario()) {
-      problems.addAll(new ScenarioChecks(project, steps).check(entry));
+      problems.addAll(new ScenarioChecks(project).check(entry));
     } else {
       for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
         problems.addAll(steps.check(block.steps(section), context, visible, draft));
       }
     }
-    if (block.steps(Section.STEPS).isEmpty()) {
+    if (block.activeSteps(Section.STEPS).isEmpty()) {
       problems.add(
           new Diagnostic(
               Problem.NO_STEPS,
@@ -83,12 +83,23 @@ final class CaseChecks {
     }
   }
 
-  private void properties(CaseBlock own) {
+  private void properties(CaseEntry entry, VisibleNames visible) {
+    CaseBlock own = entry.own();
     PropertyChecks properties = new PropertyChecks(project.index(), problems);
     properties.pages(own.pages());
     properties.browsers(own.browsers());
-    properties.fixtures(own.fixtures());
-    properties.readable(own.timeout(), own.tries(), own.draft(), own.run());
+    new FixtureListChecks(project.index(), visible, problems)
+        .check(own.fixtures(), entry.ofSuite().map(of -> of.fixtures().uses()).orElse(List.of()));
+    properties.readable(
+        own.timeout(),
+        own.tries(),
+        own.within(),
+        own.draft(),
+        own.run(),
+        own.isolation(),
+        own.keepSession(),
+        own.scenario());
+    IsolationChecks.check(entry, problems);
   }
 
   private void data(CaseEntry entry, CaseData data) {

@@ -7,6 +7,7 @@ import elmtable.project.CaseData;
 import elmtable.project.CaseEntry;
 import elmtable.project.CaseNames;
 import elmtable.project.CaseRow;
+import elmtable.project.Project;
 import elmtable.text.Diagnostic;
 import elmtable.text.Problem;
 import java.util.HashMap;
@@ -21,13 +22,13 @@ final class CaseNameChecks {
 
   private CaseNameChecks() {}
 
-  static void check(CaseEntry entry, CaseData data, List<Diagnostic> problems) {
+  static void check(CaseEntry entry, Project project, CaseData data, List<Diagnostic> problems) {
     // The names of an outline are not of our making, and other readers of Gherkin have no columns
     // in them.
     if (data.rows() < 2 || entry.block().isScenario()) {
       return;
     }
-    String found = firstDouble(entry, data);
+    String found = firstDouble(entry, project, data);
     if (!found.isEmpty()) {
       problems.add(
           new Diagnostic(
@@ -39,8 +40,8 @@ final class CaseNameChecks {
     }
   }
 
-  private static String firstDouble(CaseEntry entry, CaseData data) {
-    CaseNames names = new CaseNames(entry, Map.of());
+  private static String firstDouble(CaseEntry entry, Project project, CaseData data) {
+    CaseNames names = new CaseNames(entry, project, Map.of());
     Map<String, Integer> seen = new HashMap<>();
     for (CaseData.Part part : data.parts()) {
       if (part.source().isEmpty()) {

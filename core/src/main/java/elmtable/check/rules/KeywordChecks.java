@@ -98,7 +98,7 @@ final class KeywordChecks {
     }
   }
 
-  private static void names(Block block, Section section, String noun, List<Diagnostic> problems) {
+  static void names(Block block, Section section, String noun, List<Diagnostic> problems) {
     Optional<SectionTable> table = block.section(section).map(SectionTable::of);
     Set<String> seen = new HashSet<>();
     for (SectionTable.Row row : table.map(SectionTable::rows).orElse(List.of())) {

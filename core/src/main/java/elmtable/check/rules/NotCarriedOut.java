@@ -40,16 +40,17 @@ final class NotCarriedOut {
   }
 
   static void browser(BrowserBlock browser, List<Diagnostic> problems) {
-    browser
-        .isolation()
-        .filter(isolation -> isolation.value().filter(i -> i != Isolation.CASE).isPresent())
-        .ifPresent(isolation ->
-            problems.add(
-                property(isolation, "every executable case has a state of its own: write case")));
+    browser.isolation().ifPresent(said -> isolation(said, problems));
     for (Optional<? extends Property<?>> ignored : List.of(browser.pace(), browser.address())) {
       ignored
           .filter(property -> property.value().isPresent())
           .ifPresent(property -> problems.add(property(property, "remove the line")));
+    }
+  }
+
+  static void isolation(Property<Isolation> said, List<Diagnostic> problems) {
+    if (said.value().filter(isolation -> isolation != Isolation.CASE).isPresent()) {
+      problems.add(property(said, "every executable case has a state of its own: write case"));
     }
   }
 

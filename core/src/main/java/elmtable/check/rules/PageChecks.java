@@ -5,7 +5,7 @@ import elmtable.block.PageBlock;
 import elmtable.browser.Locator;
 import elmtable.formula.Formula;
 import elmtable.formula.Template;
-import elmtable.project.ElementPattern;
+import elmtable.project.NamePattern;
 import elmtable.project.ProjectIndex;
 import elmtable.text.Diagnostic;
 import elmtable.text.Names;
@@ -89,7 +89,7 @@ final class PageChecks {
                   + " another part; locate by what it says or is called."));
     }
     List<String> places =
-        ElementPattern.of(element.name()).placeholders().stream().map(Names::key).toList();
+        NamePattern.of(element.name()).placeholders().stream().map(Names::key).toList();
     for (Formula.Reference reference : locator.references()) {
       if (!places.contains(Names.key(reference.written())) && names.origin(reference).isEmpty()) {
         problems.add(

@@ -56,10 +56,6 @@ final class PropertyChecks {
     }
   }
 
-  void fixtures(NameList fixtures) {
-    named(fixtures, BlockKind.FIXTURE, Problem.UNKNOWN_FIXTURE);
-  }
-
   void browsers(NameList browsers) {
     named(browsers, BlockKind.BROWSER, Problem.UNKNOWN_BROWSER);
   }

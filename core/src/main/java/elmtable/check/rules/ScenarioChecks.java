@@ -31,9 +31,40 @@ public final class ScenarioChecks {
   private final Project project;
   private final StepChecks steps;
 
-  public ScenarioChecks(Project project, StepChecks steps) {
+  public ScenarioChecks(Project project) {
     this.project = project;
-    this.steps = steps;
+    this.steps = new StepChecks(project.index());
+  }
+
+  /** Whether no row of a scenario makes a sentence of it that a keyword answers to. */
+  public boolean isUnfinished(Step step, CaseEntry entry) {
+    CaseData data = project.dataOf(entry);
+    if (!data.hasRows()) {
+      return steps.isUnbound(step);
+    }
+    for (CaseData.Part part : data.parts()) {
+      if (part.source().isPresent() && anyRowBinds(step, part)) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private boolean anyRowBinds(Step step, CaseData.Part part) {
+    try (Rows rows = part.source().get().open()) {
+      DataRow row = rows.next();
+      for (int i = 0; row != null && i < MOST_ROWS; i++) {
+        List<String> cells = CaseRow.of(part, row).written();
+        if (!steps.isUnbound(step.filled(part.summary().columns(), cells))) {
+          return true;
+        }
+        row = rows.next();
+      }
+      return false;
+    } catch (BrokenDataException broken) {
+      // The data set carries this problem itself.
+      return false;
+    }
   }
 
   /**
@@ -84,7 +115,9 @@ public final class ScenarioChecks {
   /** The first error of a scenario's steps with one row, or the empty text. */
   public String fault(CaseEntry entry, List<String> columns, List<String> cells) {
     return problems(entry, columns, cells).stream()
-        .filter(problem -> problem.severity() == Severity.ERROR)
+        .filter(problem ->
+            problem.severity() == Severity.ERROR
+                || problem.problem() == Problem.UNFINISHED_SENTENCE)
         .findFirst()
         .map(problem ->
             entry.path()
@@ -120,7 +153,7 @@ public final class ScenarioChecks {
       return problem;
     }
     boolean unbound =
-        problem.problem() == Problem.UNBOUND_STEP
+        problem.problem() == Problem.UNFINISHED_SENTENCE
             || problem.problem() == Problem.UNBOUND_DRAFT_STEP;
     List<Fix> fixes = unbound ? StepChecks.makes(step).stream().toList() : List.of();
     return new Diagnostic(problem.problem(), step.first().range(), problem.message(), fixes);

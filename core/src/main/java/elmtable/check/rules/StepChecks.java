@@ -51,6 +51,11 @@ public final class StepChecks {
     ConditionalResultCheck results = new ConditionalResultCheck();
     HardExpectationStreak expectations = new HardExpectationStreak();
     for (Step step : steps) {
+      if (step.isOff()) {
+        problems.addAll(step.problems());
+        visible.passOver(step);
+        continue;
+      }
       visible.enter(step);
       BoundStep bound = binder.bind(step, context);
       problems.addAll(bound.problems());
@@ -84,6 +89,12 @@ public final class StepChecks {
     return problems;
   }
 
+  /** Whether neither a name nor a phrase fits a step. */
+  boolean isUnbound(Step step) {
+    return index.keyword(step.first().name()).isEmpty()
+        && index.phrased(step.first().source()).isEmpty();
+  }
+
   private static boolean isDraft(KeywordEntry keyword) {
     return keyword instanceof KeywordEntry.Composed composed && composed.isDraft();
   }
@@ -98,8 +109,9 @@ public final class StepChecks {
     Nearest near = Nearest.to(written, names);
     List<Fix> fixes = new ArrayList<>(List.of(near.fixes(step.first().range())));
     makes(step).ifPresent(fixes::add);
+    Problem unfinished = step.sentence() ? Problem.UNFINISHED_SENTENCE : Problem.UNBOUND_STEP;
     return new Diagnostic(
-        draft ? Problem.UNBOUND_DRAFT_STEP : Problem.UNBOUND_STEP,
+        draft ? Problem.UNBOUND_DRAFT_STEP : unfinished,
         step.first().range(),
         "Keyword “" + written + "” not found." + near.question(" Make one, or choose another."),
         fixes.toArray(Fix[]::new));
@@ -133,16 +145,17 @@ public final class StepChecks {
   }
 
   private void forEach(Mark.ForEach each, VisibleNames visible, List<Diagnostic> problems) {
-    if (index.dataSet(each.list()).isPresent()) {
-      return;
-    }
     Template formula = Template.ofFormula(each.list());
     int offset = each.listOffset();
     Range range = each.cell().range().part(offset, offset + each.list().length());
     boolean bareName =
         formula.references().size() == 1
             && formula.references().get(0).written().equals(each.list());
-    if (bareName && visible.origin(formula.references().get(0)).isEmpty()) {
+    boolean known = bareName && visible.origin(formula.references().get(0)).isPresent();
+    if (!known && index.dataSet(each.list()).isPresent()) {
+      return;
+    }
+    if (bareName && !known) {
       problems.add(
           ArgumentChecks.unknownDataSet(
               index, each.list(), "is neither a data set nor a list known here", range));

@@ -24,12 +24,14 @@ final class SuiteChecks {
     List<Diagnostic> problems = new ArrayList<>();
     PropertyChecks properties = new PropertyChecks(project.index(), problems);
     properties.pages(suite.pages());
-    properties.fixtures(suite.fixtures());
     properties.browsers(suite.browsers());
-    properties.readable(suite.timeout(), suite.tries(), suite.independent());
+    properties.readable(
+        suite.timeout(), suite.tries(), suite.within(), suite.independent(), suite.isolation());
+    IsolationChecks.check(suite, problems);
     properties.dataSet(suite.data());
     VisibleNames names = VisibleNames.of(suite.block(), project.index());
     ValueChecks.check(suite.values(), names, problems);
+    new FixtureListChecks(project.index(), names, problems).check(suite.fixtures(), List.of());
     BindingContext context = new BindingContext(suite.pages().names(), Optional.empty());
     for (Section section : List.of(Section.SET_UP, Section.TEAR_DOWN)) {
       problems.addAll(steps.check(suite.block().steps(section), context, names, false));

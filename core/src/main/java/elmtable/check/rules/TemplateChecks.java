@@ -52,6 +52,15 @@ final class TemplateChecks {
   private static Diagnostic unknown(
       Formula.Reference reference, Range range, VisibleNames visible) {
     String written = reference.written();
+    if (visible.isSwitchedOff(reference.path().get(0))) {
+      return new Diagnostic(
+          Problem.UNKNOWN_REFERENCE,
+          range,
+          "“"
+              + written
+              + "” is kept by a step that is switched off (! off); switch it on, or this"
+              + " one off as well.");
+    }
     List<String> known = visible.names().stream().map(VisibleNames.VisibleName::name).toList();
     Optional<String> near = Names.nearest(written, known);
     if (near.isPresent()) {

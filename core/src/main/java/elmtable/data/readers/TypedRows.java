@@ -6,6 +6,7 @@ import elmtable.data.source.Rows;
 import elmtable.language.Cell;
 import elmtable.language.Line;
 import elmtable.language.SectionBody;
+import elmtable.text.Counted;
 import java.util.ArrayList;
 import java.util.Iterator;
 import java.util.List;
@@ -55,6 +56,12 @@ public record TypedRows(SectionBody section) implements DataSource {
         cells,
         fits
             ? ""
-            : "Row " + number + " has " + row.cells().size() + " cells for " + width + " columns.");
+            : "Row "
+                + number
+                + " has "
+                + Counted.of(row.cells().size(), "cell")
+                + " for "
+                + Counted.of(width, "column")
+                + ".");
   }
 }

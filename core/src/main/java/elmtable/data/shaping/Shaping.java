@@ -125,7 +125,7 @@ public final class Shaping {
               path ->
                   Optional.ofNullable(positions.get(Names.key(path.get(path.size() - 1))))
                       .map(position -> in.literal(now[0].cells().get(position)));
-          Evaluator evaluator = new Evaluator(scope, EvaluationContext.seeded(0, "data"));
+          Evaluator evaluator = new Evaluator(scope, EvaluationContext.seeded(0));
           return new RowsOver(
               rows,
               row -> {

@@ -11,8 +11,8 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** An element's name with placeholders in it, such as {@code Row of <member>}. */
-public final class ElementPattern {
+/** A name with placeholders in it, of an element or a fixture, such as {@code Row of <member>}. */
+public final class NamePattern {
   /** Stands in a name for a reference whose value is not known yet. */
   public static final char UNKNOWN = '\uE000';
 
@@ -22,7 +22,7 @@ public final class ElementPattern {
   private final Pattern pattern;
   private final int literalCharacters;
 
-  private ElementPattern(Template name) {
+  private NamePattern(Template name) {
     StringBuilder regex = new StringBuilder();
     int literals = 0;
     for (Template.Part part : name.parts()) {
@@ -48,8 +48,8 @@ public final class ElementPattern {
   }
 
   /** Of a name longer than anybody would write, the beginning counts. */
-  public static ElementPattern of(String name) {
-    return new ElementPattern(
+  public static NamePattern of(String name) {
+    return new NamePattern(
         Template.of(name.length() > LONGEST ? name.substring(0, LONGEST) : name));
   }
 
@@ -78,10 +78,10 @@ public final class ElementPattern {
   }
 
   /**
-   * What a step writes for a renamed element, given what it wrote before: the same values in the
+   * What is written for a renamed thing, given what it wrote before: the same values in the
    * placeholders of the same names. Nothing where the new name has other placeholders.
    *
-   * @param used a name as written in a step, with its references
+   * @param used a name as written where it is used, with its references
    */
   public Optional<String> renamed(String used, String newName) {
     Matcher matcher = pattern.matcher(used);

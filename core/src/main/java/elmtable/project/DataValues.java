@@ -1,0 +1,113 @@
+package elmtable.project;
+
+import elmtable.data.DataSets;
+import elmtable.data.source.BrokenDataException;
+import elmtable.data.source.DataRow;
+import elmtable.data.source.DataSource;
+import elmtable.data.source.Rows;
+import elmtable.formula.EvaluationContext;
+import elmtable.formula.Evaluator;
+import elmtable.formula.FormulaException;
+import elmtable.formula.RecordLookup;
+import elmtable.formula.Template;
+import elmtable.formula.Value;
+import elmtable.text.Names;
+import elmtable.text.Nearest;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * The rows of a project's data sets as values of formulas. Every failure is a {@link
+ * FormulaException} that says what is missing.
+ */
+public final class DataValues implements RecordLookup {
+  private final Project project;
+  private final Evaluator evaluator;
+
+  /**
+   * @param evaluator fills in the references of rows typed in
+   */
+  public DataValues(Project project, Evaluator evaluator) {
+    this.project = project;
+    this.evaluator = evaluator;
+  }
+
+  /** Every row of a set, in order. */
+  public List<Value.Row> rows(String set) {
+    DataSource source = source(entry(set));
+    List<Value.Row> values = new ArrayList<>();
+    try (Rows rows = source.open()) {
+      List<String> columns = source.columns();
+      for (DataRow row = rows.next(); row != null; row = rows.next()) {
+        values.add(value(columns, row, source.hasTemplates()));
+      }
+    } catch (BrokenDataException broken) {
+      throw new FormulaException(broken.getMessage());
+    }
+    return values;
+  }
+
+  @Override
+  public Value.Row find(String set, String key) {
+    DataEntry entry = entry(set);
+    DataSource source = source(entry);
+    KeyedRows keyed = project.keyedRows(entry);
+    Optional<DataRow> row = keyed.find(key);
+    if (!keyed.hasKeys()) {
+      throw new FormulaException(
+          "The rows of “"
+              + entry.name()
+              + "” have no keys; say which column identifies them with “key: column”.");
+    }
+    return value(
+        source.columns(),
+        row.orElseThrow(() ->
+            new FormulaException("“" + entry.name() + "” has no row with the key “" + key + "”.")),
+        source.hasTemplates());
+  }
+
+  private DataEntry entry(String set) {
+    return project
+        .index()
+        .dataSet(set)
+        .orElseThrow(() ->
+            new FormulaException(
+                "Data set “"
+                    + set
+                    + "” not found."
+                    + Nearest.to(
+                            set, project.index().dataSets().stream().map(DataEntry::name).toList())
+                        .question()));
+  }
+
+  private DataSource source(DataEntry entry) {
+    DataSets.Reading reading = project.dataSet(entry);
+    return reading
+        .source()
+        .orElseThrow(() -> new FormulaException(reading.problems().get(0).message()));
+  }
+
+  private Value.Row value(List<String> columns, DataRow row, boolean templates) {
+    if (!row.isSound()) {
+      throw new FormulaException(row.fault());
+    }
+    Map<String, Value> cells = new LinkedHashMap<>();
+    for (int i = 0; i < columns.size(); i++) {
+      String cell = row.cells().get(i);
+      cells.put(columns.get(i), templates ? evaluator.value(Template.of(cell)) : Value.of(cell));
+    }
+    return new Value.Row(cells);
+  }
+
+  /** The environment's values by the keys of their names, as the rows of data sets see them. */
+  public static DataValues of(Project project, Map<String, Value> environment) {
+    Evaluator evaluator =
+        new Evaluator(
+            path -> Optional.ofNullable(environment.get(Names.key(path.get(path.size() - 1)))),
+            EvaluationContext.seeded(0));
+    return new DataValues(project, evaluator);
+  }
+}
