@@ -31,7 +31,7 @@ public record ColumnValues(Map<String, Integer> firstRows, boolean whole) {
   }
 
   private static boolean add(CaseData.Part part, String column, Map<String, Integer> firstRows) {
-    if (part.source().isEmpty()) {
+    if (part.source().isEmpty() || !part.summary().whole()) {
       return false;
     }
     List<String> keys = part.summary().columns().stream().map(Names::key).toList();

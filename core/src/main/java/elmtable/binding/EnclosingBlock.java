@@ -41,7 +41,7 @@ public record EnclosingBlock(
   public VisibleNames names() {
     return entry
         .map(found -> VisibleNames.of(found, project))
-        .or(() -> keyword.map(found -> VisibleNames.of(found, project.index())))
-        .orElseGet(() -> VisibleNames.of(block, project.index()));
+        .or(() -> keyword.map(found -> VisibleNames.of(found, project)))
+        .orElseGet(() -> VisibleNames.of(block, project));
   }
 }

@@ -2,14 +2,25 @@ package elmtable.binding;
 
 import elmtable.browser.Locator;
 import elmtable.formula.Evaluator;
+import elmtable.formula.FormulaException;
 import elmtable.formula.Template;
+import elmtable.formula.Values;
 import java.util.List;
+import java.util.regex.Pattern;
 
 /**
  * Puts values into locators. In CSS and XPath a value is quoted as a string of that language,
- * whatever is in it.
+ * whatever is in it; where the language counts it stays a number.
  */
 final class LocatorValues {
+  private static final Pattern WHOLE_PREDICATE = Pattern.compile("\\[\\s*$");
+  private static final Pattern NUMBER_BEFORE =
+      Pattern.compile(
+          "((position|last|count|number|string-length|sum)\\([^)]*\\)\\s*(!?=)|[<>]=?|[)\\]\\d]\\s+[+*-]"
+              + "|\\s(mod|div))\\s*$");
+  private static final Pattern COUNT_BEFORE =
+      Pattern.compile(":nth-[a-z-]+\\(\\s*$", Pattern.CASE_INSENSITIVE);
+
   private LocatorValues() {}
 
   static Locator fill(Locator.By by, Template locator, Evaluator evaluator) {
@@ -21,6 +32,10 @@ final class LocatorValues {
         case Template.Grid grid -> {}
         case Template.Expression place -> {
           String value = evaluator.value(place.formula()).text();
+          if (counts(by, filled, following(parts, i))) {
+            filled.append(number(value));
+            continue;
+          }
           boolean quoted = dropQuotes(filled, parts, i);
           filled.append(
               switch (by) {
@@ -36,6 +51,36 @@ final class LocatorValues {
       }
     }
     return new Locator(by, filled.toString());
+  }
+
+  private static String following(List<Template.Part> parts, int place) {
+    return place + 1 < parts.size() && parts.get(place + 1) instanceof Template.Plain plain
+        ? plain.text()
+        : "";
+  }
+
+  /**
+   * Whether a place stands where the language wants a number: as a whole predicate, beside what is
+   * a number in XPath, in arithmetic, or where a selector counts.
+   */
+  private static boolean counts(Locator.By by, CharSequence before, String after) {
+    return switch (by) {
+      case XPATH -> {
+        boolean predicate =
+            WHOLE_PREDICATE.matcher(before).find() && after.stripLeading().startsWith("]");
+        yield predicate || NUMBER_BEFORE.matcher(before).find();
+      }
+      case CSS -> COUNT_BEFORE.matcher(before).find();
+      default -> false;
+    };
+  }
+
+  private static String number(String value) {
+    return Values.number(value)
+        .orElseThrow(() ->
+            new FormulaException(
+                "The locator counts here, so a number is needed and not “" + value + "”."))
+        .toPlainString();
   }
 
   /** Takes away the quote that an author wrote round a place, since the value brings its own. */

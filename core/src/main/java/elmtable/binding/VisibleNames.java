@@ -13,6 +13,7 @@ import elmtable.language.Mark;
 import elmtable.language.Step;
 import elmtable.project.CaseData;
 import elmtable.project.CaseEntry;
+import elmtable.project.DataValues;
 import elmtable.project.FixtureMatch;
 import elmtable.project.KeywordEntry;
 import elmtable.project.NamePattern;
@@ -58,8 +59,11 @@ public final class VisibleNames {
   /** The block that can be given a parameter or column, or null. */
   private Block declaring;
 
-  private VisibleNames(ProjectIndex index) {
-    this.index = index;
+  private final DataValues records;
+
+  private VisibleNames(Project project) {
+    this.index = project.index();
+    this.records = DataValues.of(project, Map.of());
     index
         .environmentNames()
         .forEach(
@@ -72,7 +76,7 @@ public final class VisibleNames {
   }
 
   public static VisibleNames of(CaseEntry entry, Project project, CaseData data) {
-    VisibleNames visible = new VisibleNames(project.index());
+    VisibleNames visible = new VisibleNames(project);
     visible.environment.forEach(visible.names::put);
     entry.suite().ifPresent(visible::addSuiteValues);
     entry.fixtures().forEach(visible::addFixture);
@@ -91,8 +95,8 @@ public final class VisibleNames {
   /**
    * What a keyword's steps can use: its parameters, and the environment and run by their places.
    */
-  public static VisibleNames of(KeywordEntry.Composed keyword, ProjectIndex index) {
-    VisibleNames visible = new VisibleNames(index);
+  public static VisibleNames of(KeywordEntry.Composed keyword, Project project) {
+    VisibleNames visible = new VisibleNames(project);
     visible.declaring = keyword.block();
     for (Parameter parameter : keyword.signature().takes()) {
       visible.put(parameter.name(), Origin.PARAMETER, parameter.note());
@@ -109,8 +113,8 @@ public final class VisibleNames {
    * What the steps and properties of another block can use: a fixture its places, what its needs
    * give, and environment and run by their places; a suite its values; a hook what it surrounds.
    */
-  public static VisibleNames of(Block block, ProjectIndex index) {
-    VisibleNames visible = new VisibleNames(index);
+  public static VisibleNames of(Block block, Project project) {
+    VisibleNames visible = new VisibleNames(project);
     visible.ofHook = block.kind() == BlockKind.HOOK;
     if (block.kind() == BlockKind.FIXTURE) {
       FixtureBlock fixture = new FixtureBlock(block);
@@ -249,6 +253,11 @@ public final class VisibleNames {
     boolean isColumn = origin(reference).filter(o -> o == Origin.COLUMN).isPresent();
     String column = reference.path().get(reference.path().size() - 1);
     return isColumn ? Optional.of(ColumnValues.of(rows, column)) : Optional.empty();
+  }
+
+  /** The rows that formulas can look up. */
+  public DataValues records() {
+    return records;
   }
 
   /** Whether some data set could not be read, so that an unknown name may be a column of it. */

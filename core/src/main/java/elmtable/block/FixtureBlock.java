@@ -19,7 +19,11 @@ public record FixtureBlock(Block block) {
   }
 
   public Optional<Property<Scope>> scopeProperty() {
-    return Property.of(block, "scope", Scope::named, Property.unknown(Scope.words()));
+    return Property.of(
+        block,
+        "scope",
+        Scope::named,
+        "is not a scope; there are " + String.join(", ", Scope.words()) + ".");
   }
 
   public Scope scope() {

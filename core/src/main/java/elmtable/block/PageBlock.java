@@ -19,14 +19,16 @@ public record PageBlock(Block block) {
    * One row of its elements.
    *
    * @param by the way of locating, as written
+   * @param in the element of the page that it lives in, a frame or a shadow host; or the empty text
    */
   public record Element(
-      String name, String by, Template locator, String note, SectionTable.Row row) {
+      String name, String by, Template locator, String in, String note, SectionTable.Row row) {
     private static Element of(SectionTable.Row row) {
       return new Element(
           row.source("element"),
           row.text("by"),
           Template.of(row.source("locator")),
+          row.text("in"),
           row.text("note"),
           row);
     }

@@ -193,6 +193,7 @@ final class Checker {
         .suite()
         .ifPresent(suite -> suite.cases().forEach(entry -> cases.put(entry.block(), entry)));
     List<Diagnostic> problems = new ArrayList<>(index.document().document().allProblems());
+    LostCharacters.in(index.document().text()).ifPresent(problems::add);
     Set<Symbol> lookups = new HashSet<>();
     Set<Symbol> used = new HashSet<>();
     Block suite = index.document().document().suite().map(LocatedBlock::block).orElse(null);

@@ -8,6 +8,7 @@ import java.time.DateTimeException;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
 /**
  * Works out formulas and templates. Numbers are decimals of 34 digits, rounded half even (IEEE 754
@@ -92,6 +93,14 @@ public final class Evaluator {
           new Value.Many(listing.items().stream().map(this::value).toList());
       case Formula.Call call -> call(call);
     };
+  }
+
+  /** True and false are read as yes and no where nothing has that name. */
+  private static Optional<Value> truthNamed(Formula.Reference reference) {
+    String written = reference.written();
+    return written.equalsIgnoreCase("true") || written.equalsIgnoreCase("false")
+        ? Optional.of(Value.of(written.equalsIgnoreCase("true")))
+        : Optional.empty();
   }
 
   /** A column that a row does not have is told with those that it has. */

@@ -1,7 +1,11 @@
 package elmtable.keyword;
 
+import elmtable.text.Names;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
+import java.util.Set;
 
 /**
  * A sentence pattern, read: words and placeholders. A phrase with {@code [optional words]} reads as
@@ -40,6 +44,35 @@ final class Phrase {
         .filter(Slot.class::isInstance)
         .map(part -> ((Slot) part).parameter())
         .toList();
+  }
+
+  /** Why a phrase makes no sense, as the end of a sentence that begins with it, or nothing. */
+  static Optional<String> objection(String phrase) {
+    int optional = 0;
+    int closed = 0;
+    for (int open = unescaped(phrase, '[', 0); open >= 0; open = unescaped(phrase, '[', closed)) {
+      int close = unescaped(phrase, ']', open);
+      if (close < 0) {
+        return Optional.of("has a bracket that never closes; \\[ is the plain sign.");
+      }
+      closed = close + 1;
+      optional++;
+    }
+    if (unescaped(phrase, ']', closed) >= 0) {
+      return Optional.of("has a bracket that never opens; \\] is the plain sign.");
+    }
+    if (optional > MOST_OPTIONAL) {
+      return Optional.of("has more than " + MOST_OPTIONAL + " optional parts; write two phrases.");
+    }
+    Set<String> places = new HashSet<>();
+    for (String place : placeholders(phrase)) {
+      if (!places.add(Names.key(place))) {
+        return Optional.of("has the place <" + place + "> twice; each parameter has one.");
+      }
+    }
+    return withAndWithout(phrase, 0).stream().anyMatch(way -> parts(way).isEmpty())
+        ? Optional.of("has nothing but optional words; say at least one that is always there.")
+        : Optional.empty();
   }
 
   private static List<String> withAndWithout(String phrase, int depth) {

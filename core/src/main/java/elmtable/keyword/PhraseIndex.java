@@ -56,6 +56,11 @@ public final class PhraseIndex {
     return Phrase.placeholders(phrase);
   }
 
+  /** Why a phrase makes no sense, as the end of a sentence that begins with it, or nothing. */
+  public static Optional<String> objection(String phrase) {
+    return Phrase.objection(phrase);
+  }
+
   private void add(Signature keyword, String phrase) {
     for (List<Part> way : Phrase.ways(phrase)) {
       Node node = root;

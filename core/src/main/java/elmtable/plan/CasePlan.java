@@ -63,9 +63,7 @@ public record CasePlan(
     }
 
     private long rows() {
-      return parts.stream()
-          .mapToLong(part -> part.source().isEmpty() ? 1 : part.summary().rows())
-          .sum();
+      return parts.stream().mapToLong(part -> part.source().isEmpty() ? 1 : part.rows()).sum();
     }
   }
 

@@ -18,6 +18,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.LongSupplier;
 import java.util.stream.Collectors;
 
 /**
@@ -37,16 +38,24 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
    *
    * @param name the data set's name, or empty for rows typed in
    * @param source nothing where it cannot be used, for the reason in {@code broken}
+   * @param summary of a look at the rows
+   * @param count how many rows there are in all; it may read all of them
    */
   public record Part(
       String name,
       Optional<DataSource> source,
       DataSummary summary,
+      LongSupplier count,
       String broken,
       List<String> tags,
       String note) {
     private Part with(List<String> ownTags, String ownNote) {
-      return new Part(name, source, summary, broken, ownTags, ownNote);
+      return new Part(name, source, summary, count, broken, ownTags, ownNote);
+    }
+
+    /** How many rows there are; a look may not have told. */
+    public long rows() {
+      return summary.whole() ? summary.rows() : count.getAsLong();
     }
   }
 
@@ -69,8 +78,14 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
     return columns;
   }
 
+  /** How many rows a look showed. */
   public long rows() {
     return parts.stream().mapToLong(part -> part.summary().rows()).sum();
+  }
+
+  /** Whether a look went to the end of all rows. */
+  public boolean isWhole() {
+    return parts.stream().allMatch(part -> part.summary().whole());
   }
 
   /** The names of the data sets that a case's rows come from. */
@@ -103,7 +118,7 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
   private static Part typed(SectionBody section, CaseEntry entry, List<Diagnostic> problems) {
     String note = String.join("\n", section.notes().stream().map(Line.Note::text).toList());
     DataSource typed = DataSets.typed(section);
-    return shaped("", typed, DataSummary.of(typed), section, entry, problems)
+    return shaped("", typed, DataSummary.of(typed), () -> 0, section, entry, problems)
         .with(typedTags(section), note);
   }
 
@@ -163,7 +178,14 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
       return broken(set, summary.broken());
     }
     DataSource source = project.dataSet(found.get()).source().orElseThrow();
-    return shaped(found.get().name(), source, summary, null, entry, problems)
+    return shaped(
+            found.get().name(),
+            source,
+            summary,
+            () -> project.rows(found.get()),
+            null,
+            entry,
+            problems)
         .with(List.of(), found.get().located().block().noteText());
   }
 
@@ -174,12 +196,13 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
       String name,
       DataSource source,
       DataSummary summary,
+      LongSupplier count,
       SectionBody section,
       CaseEntry entry,
       List<Diagnostic> problems) {
     CaseShaping shaping = new CaseShaping(entry, section);
     if (shaping.isNone()) {
-      return new Part(name, Optional.of(source), summary, "", List.of(), "");
+      return new Part(name, Optional.of(source), summary, count, "", List.of(), "");
     }
     try {
       DataSets.Reading reading = DataSets.shaped(source, shaping::property);
@@ -188,7 +211,14 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
         return broken(name, reading.problems().get(0).message());
       }
       DataSource kept = reading.source().get();
-      return new Part(name, reading.source(), DataSummary.of(kept), "", List.of(), "");
+      return new Part(
+          name,
+          reading.source(),
+          DataSummary.of(kept),
+          () -> kept.count(row -> {}),
+          "",
+          List.of(),
+          "");
     } catch (BrokenDataException unreadable) {
       return broken(name, unreadable.getMessage());
     }
@@ -196,11 +226,6 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
 
   private static Part broken(String set, String reason) {
     return new Part(
-        set,
-        Optional.empty(),
-        new DataSummary(List.of(), 0, List.of(), reason),
-        reason,
-        List.of(),
-        "");
+        set, Optional.empty(), DataSummary.broken(reason), () -> 0, reason, List.of(), "");
   }
 }

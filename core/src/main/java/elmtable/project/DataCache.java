@@ -59,6 +59,12 @@ final class DataCache {
     return known(entry, project).summary();
   }
 
+  /** How many rows a usable set has, by reading all of them where a look did not tell. */
+  long rows(DataEntry entry, Project project) {
+    CachedReading known = known(entry, project);
+    return known.summary().whole() ? known.summary().rows() : known.keyed().count();
+  }
+
   /** A usable set's rows by their keys. */
   KeyedRows keyedRows(DataEntry entry, Project project) {
     return known(entry, project).keyed();
@@ -92,8 +98,7 @@ final class DataCache {
         reading
             .source()
             .map(DataSummary::of)
-            .orElseGet(() ->
-                new DataSummary(List.of(), 0, List.of(), reading.problems().get(0).message()));
+            .orElseGet(() -> DataSummary.broken(reading.problems().get(0).message()));
     List<CachedReading> all = new ArrayList<>(before == null ? List.of() : before);
     all.removeIf(one -> !holds(one, project) || isFilledAlike(one, project));
     KeyedRows keyed = reading.source().map(KeyedRows::new).orElse(null);

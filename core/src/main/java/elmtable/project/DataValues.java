@@ -54,6 +54,51 @@ public final class DataValues implements RecordLookup {
   public Value.Row find(String set, String key) {
     DataEntry entry = entry(set);
     DataSource source = source(entry);
+    return value(source.columns(), row(entry, key), source.hasTemplates());
+  }
+
+  public boolean has(String set) {
+    return project.index().dataSet(set).isPresent();
+  }
+
+  /** The names of all sets. */
+  public List<String> names() {
+    return project.index().dataSets().stream().map(DataEntry::name).toList();
+  }
+
+  /**
+   * Why a set has no row of a key or no column of a name, where these are given, in a sentence;
+   * cells are not filled in. A set that cannot be read says so itself.
+   */
+  public Optional<String> objection(String set, Optional<String> key, Optional<String> column) {
+    DataEntry entry = entry(set);
+    Optional<DataSource> source = project.dataSet(entry).source();
+    if (source.isEmpty()) {
+      return Optional.empty();
+    }
+    try {
+      List<String> columns = source.get().columns();
+      if (column.isPresent() && columns.stream().noneMatch(c -> Names.same(c, column.get()))) {
+        return Optional.of(
+            "“"
+                + entry.name()
+                + "” has no column “"
+                + column.get()
+                + "”; there are "
+                + String.join(", ", columns)
+                + ".");
+      }
+      key.ifPresent(wanted -> row(entry, wanted));
+      return Optional.empty();
+    } catch (FormulaException missing) {
+      return Optional.of(missing.getMessage());
+    } catch (BrokenDataException broken) {
+      // The data set carries this problem itself.
+      return Optional.empty();
+    }
+  }
+
+  private DataRow row(DataEntry entry, String key) {
     KeyedRows keyed = project.keyedRows(entry);
     Optional<DataRow> row = keyed.find(key);
     if (!keyed.hasKeys()) {
@@ -62,11 +107,8 @@ public final class DataValues implements RecordLookup {
               + entry.name()
               + "” have no keys; say which column identifies them with “key: column”.");
     }
-    return value(
-        source.columns(),
-        row.orElseThrow(() ->
-            new FormulaException("“" + entry.name() + "” has no row with the key “" + key + "”.")),
-        source.hasTemplates());
+    return row.orElseThrow(() ->
+        new FormulaException("“" + entry.name() + "” has no row with the key “" + key + "”."));
   }
 
   private DataEntry entry(String set) {
@@ -75,12 +117,7 @@ public final class DataValues implements RecordLookup {
         .dataSet(set)
         .orElseThrow(() ->
             new FormulaException(
-                "Data set “"
-                    + set
-                    + "” not found."
-                    + Nearest.to(
-                            set, project.index().dataSets().stream().map(DataEntry::name).toList())
-                        .question()));
+                "Data set “" + set + "” not found." + Nearest.to(set, names()).question()));
   }
 
   private DataSource source(DataEntry entry) {

@@ -23,6 +23,9 @@ final class KeyedRows {
 
   private boolean whole;
 
+  /** Negative before it is known. */
+  private long count = -1;
+
   KeyedRows(DataSource source) {
     this.source = source;
   }
@@ -38,6 +41,14 @@ final class KeyedRows {
     } catch (BrokenDataException broken) {
       throw new FormulaException(broken.getMessage());
     }
+  }
+
+  /** How many rows there are. Throws {@link BrokenDataException} where they cannot be read. */
+  synchronized long count() {
+    if (count < 0) {
+      count = source.count(row -> {});
+    }
+    return count;
   }
 
   boolean hasKeys() {

@@ -147,6 +147,11 @@ public final class Project {
     return dataCache.summary(entry, this);
   }
 
+  /** How many rows a usable data set has, by reading all of them where a look did not tell. */
+  long rows(DataEntry entry) {
+    return dataCache.rows(entry, this);
+  }
+
   /** A usable data set's rows by their keys. */
   KeyedRows keyedRows(DataEntry entry) {
     return dataCache.keyedRows(entry, this);

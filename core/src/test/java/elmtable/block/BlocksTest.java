@@ -56,7 +56,7 @@ class BlocksTest {
   @CsvSource(
       delimiter = '!',
       value = {
-        "scope: forever ! “forever” is not a scope; there are case, suite, run.",
+        "scope: forever ! “forever” is not a scope; there are case, rows, suite, run.",
         "keep session: soon ! “soon” is not a duration; write it as 500ms, 30s, 5m or 2h.",
       })
   void whatCannotBeReadSaysWhyAndHasNoValue(String property, String words) {

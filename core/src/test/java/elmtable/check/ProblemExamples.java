@@ -21,7 +21,7 @@ public final class ProblemExamples {
   public record Example(String code, Map<String, String> documents, Map<String, String> files) {
     /** The document with the problem. */
     public String path() {
-      return code.startsWith("G") ? "a.feature" : "a.elmt";
+      return documents.keySet().iterator().next();
     }
 
     public String text() {
@@ -64,7 +64,12 @@ public final class ProblemExamples {
     Map<String, String> files = new LinkedHashMap<>();
     String path = code.startsWith("G") ? "a.feature" : "a.elmt";
     for (String text : part.substring(code.length() + 1).split("(?m)^--- ")) {
-      if (!documents.isEmpty()) {
+      if (text.isEmpty()) {
+        // The first document is named, too.
+        path = "";
+        continue;
+      }
+      if (!documents.isEmpty() || path.isEmpty()) {
         path = text.substring(0, text.indexOf('\n'));
         text = text.substring(path.length() + 1);
       }

@@ -48,7 +48,8 @@ class FilesTest {
   void whatIsNoArrayOrNoJsonSaysWhere() {
     assertEquals(
         List.of(
-            "m.json, what stands at “/a” is not an array of objects; name one with “at: /pointer”."),
+            "m.json, what stands at “/a” is neither an array of objects nor an object of named ones; name"
+                + " one with “at: /pointer”."),
         new Sets("data d\nfrom: m.json\nat: /a\n").file("m.json", "{\"a\": 1}").messages("d"));
     assertEquals(
         List.of("m.json, there is nothing at “/b”."),
@@ -101,7 +102,7 @@ class FilesTest {
         List.of(
             "glaze|share|mixed on|food safe",
             "Ash | blue|12.5%|2026-03-09|yes",
-            "12||2026-03-09T14:30:00|",
+            "12||2026-03-09|",
             "!r.xlsx, sheet Recipes, row 7, column B: the cell holds the error #DIV/0!."),
         sets.rows("d"));
     assertEquals(List.of("glaze|share", "Ash | blue|12.5%"), sets.rows("e"));
@@ -162,7 +163,7 @@ class FilesTest {
         spreadsheet("<table:table table:name='x'>" + row.repeat(8_000) + "</table:table>");
     DataSummary summary =
         DataSummary.of(new Sets("data d\nfrom: c.ods\n").file("c.ods", ods(bomb)).source("d"));
-    assertTrue(summary.broken().contains("it unpacks to more than"), summary.broken());
+    assertTrue(summary.broken().contains("it unpacks to far more than it takes"), summary.broken());
   }
 
   @Test

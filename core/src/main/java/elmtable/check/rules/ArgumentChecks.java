@@ -255,11 +255,21 @@ final class ArgumentChecks {
 
   static Diagnostic unknownDataSet(ProjectIndex index, String name, String what, Range range) {
     List<String> sets = index.dataSets().stream().map(DataEntry::name).toList();
+    return unknownDataSet(sets, name, what, range, "");
+  }
+
+  /**
+   * @param quote what stands round a name there
+   */
+  static Diagnostic unknownDataSet(
+      List<String> sets, String name, String what, Range range, String quote) {
     Nearest near = Nearest.to(name, sets);
     return new Diagnostic(
         Problem.UNKNOWN_DATA_SET,
         range,
         "“" + name + "” " + what + "." + near.question(),
-        near.fixes(range));
+        near.name()
+            .map(n -> new Fix[] {Fix.replace("Use " + n, range, quote + n + quote)})
+            .orElse(new Fix[0]));
   }
 }

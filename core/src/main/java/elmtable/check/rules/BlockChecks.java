@@ -39,16 +39,15 @@ public final class BlockChecks {
           entry.map(found -> new CaseChecks(recording, steps).check(found)).orElse(List.of());
       case KEYWORD ->
           new KeywordChecks(recording, steps).check(index.keywordAt(located).orElseThrow(), winner);
-      case PAGE -> PageChecks.check(new PageBlock(block), recording.index());
+      case PAGE -> new PageChecks(recording).check(new PageBlock(block));
       case DATA_SET -> DataChecks.check(new DataEntry(index.document().path(), located), recording);
       case SUITE -> new SuiteChecks(recording, steps).check(new SuiteBlock(block));
       case ENVIRONMENT ->
           EnvironmentChecks.check(index.document().path(), located, recording.index());
-      case FIXTURE ->
-          new FixtureChecks(recording.index(), steps).check(index.document().path(), located);
-      case HOOK -> new SettingChecks(recording.index()).hook(new HookBlock(block), steps);
-      case BROWSER -> new SettingChecks(recording.index()).browser(new BrowserBlock(block));
-      case PLAN -> new SettingChecks(recording.index()).plan(new PlanBlock(block));
+      case FIXTURE -> new FixtureChecks(recording, steps).check(index.document().path(), located);
+      case HOOK -> new SettingChecks(recording).hook(new HookBlock(block), steps);
+      case BROWSER -> new SettingChecks(recording).browser(new BrowserBlock(block));
+      case PLAN -> new SettingChecks(recording).plan(new PlanBlock(block));
     };
   }
 }

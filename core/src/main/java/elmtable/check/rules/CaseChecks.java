@@ -53,6 +53,9 @@ final class CaseChecks {
         problems.addAll(steps.check(block.steps(section), context, visible, draft));
       }
     }
+    if (draft && !block.activeSteps(Section.STEPS).isEmpty()) {
+      DraftChecks.finished(block, entry.own().draft(), problems);
+    }
     if (block.activeSteps(Section.STEPS).isEmpty()) {
       problems.add(
           new Diagnostic(
@@ -88,8 +91,11 @@ final class CaseChecks {
     PropertyChecks properties = new PropertyChecks(project.index(), problems);
     properties.pages(own.pages());
     properties.browsers(own.browsers());
-    new FixtureListChecks(project.index(), visible, problems)
-        .check(own.fixtures(), entry.ofSuite().map(of -> of.fixtures().uses()).orElse(List.of()));
+    FixtureListChecks fixtures = new FixtureListChecks(project.index(), visible, problems);
+    if (!own.fixtures().isNone()) {
+      entry.ofSuite().ifPresent(of -> fixtures.inherited(of.fixtures(), entry.block().nameRange()));
+    }
+    fixtures.check(own.fixtures());
     properties.readable(
         own.timeout(),
         own.tries(),
@@ -116,7 +122,7 @@ final class CaseChecks {
       new PropertyChecks(project.index(), problems).dataSet(named);
     }
     problems.addAll(data.problems());
-    VisibleNames visible = VisibleNames.of(block, project.index());
+    VisibleNames visible = VisibleNames.of(block, project);
     for (SectionBody section : own) {
       if (!block.isScenario()) {
         ColumnChecks.brackets(section, problems);

@@ -25,7 +25,7 @@ final class CaseNameChecks {
   static void check(CaseEntry entry, Project project, CaseData data, List<Diagnostic> problems) {
     // The names of an outline are not of our making, and other readers of Gherkin have no columns
     // in them.
-    if (data.rows() < 2 || entry.block().isScenario()) {
+    if (!data.isWhole() || data.rows() < 2 || entry.block().isScenario()) {
       return;
     }
     String found = firstDouble(entry, project, data);

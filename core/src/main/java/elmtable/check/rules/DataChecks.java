@@ -57,7 +57,6 @@ final class DataChecks {
       return problems;
     }
     block.rows().ifPresent(rows -> ColumnChecks.brackets(rows, problems));
-    lostPairs(block, reading, problems);
     Range place =
         block
             .from()
@@ -69,12 +68,19 @@ final class DataChecks {
       problems.add(new Diagnostic(Problem.BROKEN_DATA_FILE, place, summary.broken()));
       return problems;
     }
-    // Rows typed in carry the problems of their form already.
-    if (block.kinds().isPresent() || !reading.source().get().hasTemplates()) {
-      summary
-          .faults()
-          .forEach(fault -> problems.add(new Diagnostic(Problem.SHORT_OR_LONG_ROW, place, fault)));
+    RowFaults.report(summary.faults(), block.rows(), place, problems);
+    if (!summary.whole()) {
+      problems.add(
+          new Diagnostic(
+              Problem.NOT_LOOKED_AT,
+              place,
+              "“"
+                  + entry.name()
+                  + "” takes longer than two seconds to read, so its rows were not looked at to their"
+                  + " end."));
+      return problems;
     }
+    lostPairs(block, reading, problems);
     if (summary.rows() == 0) {
       problems.add(
           new Diagnostic(

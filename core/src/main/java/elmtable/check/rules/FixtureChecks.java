@@ -15,6 +15,7 @@ import elmtable.language.SectionBody;
 import elmtable.project.FixtureMatch;
 import elmtable.project.NamePattern;
 import elmtable.project.NamedBlock;
+import elmtable.project.Project;
 import elmtable.project.ProjectIndex;
 import elmtable.project.Signatures;
 import elmtable.text.Diagnostic;
@@ -36,13 +37,15 @@ final class FixtureChecks {
   static final Comparator<NamedBlock> BY_PATH_AND_NAME =
       Comparator.comparing(NamedBlock::path).thenComparing(each -> Names.key(each.name()));
 
+  private final Project project;
   private final ProjectIndex index;
   private final StepChecks steps;
   private final List<Diagnostic> problems = new ArrayList<>();
   private final PropertyChecks properties;
 
-  FixtureChecks(ProjectIndex index, StepChecks steps) {
-    this.index = index;
+  FixtureChecks(Project project, StepChecks steps) {
+    this.project = project;
+    this.index = project.index();
     this.steps = steps;
     this.properties = new PropertyChecks(index, problems);
   }
@@ -56,8 +59,8 @@ final class FixtureChecks {
     KeywordChecks.names(fixture.block(), Section.TAKES, "place", problems);
     KeywordChecks.names(fixture.block(), Section.GIVES, "result", problems);
     places(fixture);
-    VisibleNames names = VisibleNames.of(fixture.block(), index);
-    new FixtureListChecks(index, names, problems).check(fixture.needs(), List.of());
+    VisibleNames names = VisibleNames.of(fixture.block(), project);
+    new FixtureListChecks(index, names, problems).check(fixture.needs());
     needs(new NamedBlock(path, located), fixture);
     fixture.check().ifPresent(this::check);
     session(fixture);

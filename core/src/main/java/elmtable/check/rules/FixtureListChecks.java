@@ -18,6 +18,7 @@ import elmtable.text.Diagnostic;
 import elmtable.text.Names;
 import elmtable.text.Problem;
 import elmtable.text.Range;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -37,7 +38,8 @@ final class FixtureListChecks {
   private final Set<String> aliases = new HashSet<>();
 
   /**
-   * @param visible the names that can stand in the places of fixtures
+   * @param visible the names that can stand in the places of fixtures; null where that is only
+   *     known of each case
    */
   FixtureListChecks(ProjectIndex index, VisibleNames visible, List<Diagnostic> problems) {
     this.index = index;
@@ -45,17 +47,32 @@ final class FixtureListChecks {
     this.problems = problems;
   }
 
-  /**
-   * @param inherited what the suite asks for already, whose names count as given
-   */
-  void check(FixtureList list, List<FixtureList.Use> inherited) {
-    if (list.isNone()) {
-      return;
+  /** What a fixture needs, or a case asks for beside its suite. */
+  void check(FixtureList list) {
+    if (!list.isNone()) {
+      list.uses().forEach(use -> use(use, list.range(use)));
     }
-    for (FixtureList.Use use : inherited) {
+  }
+
+  /**
+   * What a suite asks for in the name of a case: its places are filled with what the case has.
+   *
+   * @param range the case's name
+   */
+  void inherited(FixtureList ofSuite, Range range) {
+    for (FixtureList.Use use : ofSuite.uses()) {
+      List<Diagnostic> found = new ArrayList<>();
+      TemplateChecks.references(Template.of(use.name()), range, visible, found);
+      found.stream()
+          .limit(1)
+          .forEach(problem ->
+              problems.add(
+                  new Diagnostic(
+                      problem.problem(),
+                      range,
+                      "Of its suite's fixture “" + use.name() + "”: " + problem.message())));
       index.fixture(use.name()).ifPresent(match -> give(use, match));
     }
-    list.uses().forEach(use -> use(use, list.range(use)));
   }
 
   private void use(FixtureList.Use use, Range range) {
@@ -81,7 +98,10 @@ final class FixtureListChecks {
   }
 
   private void filling(FixtureList.Use use, FixtureMatch match, Range range) {
-    TemplateChecks.check(Template.of(use.name()), range, visible, problems);
+    TemplateChecks.grammar(Template.of(use.name()), range, problems);
+    if (visible != null) {
+      TemplateChecks.references(Template.of(use.name()), range, visible, problems);
+    }
     places(match, range);
     if (!use.alias().isEmpty() && !aliases.add(Names.key(use.alias()))) {
       problems.add(

@@ -21,6 +21,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /** Checks a composed keyword: its parameters, outputs and steps. */
 final class KeywordChecks {
@@ -39,26 +40,39 @@ final class KeywordChecks {
     Block block = entry.block();
     List<Diagnostic> problems = new ArrayList<>();
     names(block, Section.TAKES, "parameter", problems);
+    DefaultChecks.check(entry, project, problems);
     names(block, Section.GIVES, "result", problems);
     PropertyChecks properties = new PropertyChecks(project.index(), problems);
     properties.pages(entry.own().pages());
     properties.readable(entry.own().draft());
     entry.own().phrases().forEach(phrase -> phrase(phrase, entry, problems));
     if (winner) {
-      VisibleNames visible = VisibleNames.of(entry, project.index());
+      VisibleNames visible = VisibleNames.of(entry, project);
       problems.addAll(
           steps.check(
               block.steps(Section.STEPS), BindingContext.of(entry), visible, entry.isDraft()));
+      if (entry.isDraft() && !block.activeSteps(Section.STEPS).isEmpty()) {
+        DraftChecks.finished(block, entry.own().draft(), problems);
+      }
     }
     return problems;
   }
 
   /**
-   * What a phrase has no place for must have a default, but for the first such parameter, which a
-   * text or a table beneath the sentence can fill.
+   * What a phrase has no place for must have a default, but for a table, which stands beneath the
+   * sentence.
    */
   private static void phrase(
       Line.Property phrase, KeywordEntry.Composed entry, List<Diagnostic> problems) {
+    Optional<String> objection = PhraseIndex.objection(phrase.value());
+    if (objection.isPresent()) {
+      problems.add(
+          new Diagnostic(
+              Problem.BAD_PROPERTY_VALUE,
+              phrase.valueRange(),
+              "“" + phrase.value() + "” " + objection.get()));
+      return;
+    }
     Set<String> places = new HashSet<>();
     PhraseIndex.placeholders(phrase.value()).forEach(place -> places.add(Names.key(place)));
     List<Parameter> left =
@@ -67,8 +81,7 @@ final class KeywordChecks {
             .toList();
     List<String> missing = new ArrayList<>();
     for (int i = 0; i < left.size(); i++) {
-      Kind.Type type = left.get(i).kind().type();
-      boolean beneath = i == 0 && (type == Kind.Type.TEXT || type == Kind.Type.TABLE);
+      boolean beneath = i == 0 && left.get(i).kind().type() == Kind.Type.TABLE;
       if (!left.get(i).optional() && !beneath) {
         missing.add(left.get(i).name());
       }
@@ -82,9 +95,7 @@ final class KeywordChecks {
                   + String.join(", ", missing)
                   + ", so a sentence alone is not enough; add one or give a default.",
               Fix.replace(
-                  "Add <" + missing.get(0) + ">",
-                  phrase.valueRange(),
-                  phrase.value() + " <" + missing.get(0) + ">")));
+                  "Add" + places(missing), phrase.valueRange(), phrase.value() + places(missing))));
     }
     List<String> known =
         entry.signature().takes().stream().map(parameter -> Names.key(parameter.name())).toList();
@@ -96,6 +107,10 @@ final class KeywordChecks {
               phrase.valueRange(),
               "This keyword takes no “" + unknown + "”, so the phrase can have no place for it."));
     }
+  }
+
+  private static String places(List<String> parameters) {
+    return parameters.stream().map(name -> " <" + name + ">").collect(Collectors.joining());
   }
 
   static void names(Block block, Section section, String noun, List<Diagnostic> problems) {

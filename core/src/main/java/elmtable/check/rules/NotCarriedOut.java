@@ -4,9 +4,13 @@ import elmtable.block.BrowserBlock;
 import elmtable.block.FixtureBlock;
 import elmtable.block.HookBlock;
 import elmtable.block.Isolation;
+import elmtable.block.PageBlock;
+import elmtable.block.PlanBlock;
 import elmtable.block.Property;
+import elmtable.language.Line;
 import elmtable.text.Diagnostic;
 import elmtable.text.Problem;
+import elmtable.text.Range;
 import java.util.List;
 import java.util.Optional;
 
@@ -41,27 +45,75 @@ final class NotCarriedOut {
 
   static void browser(BrowserBlock browser, List<Diagnostic> problems) {
     browser.isolation().ifPresent(said -> isolation(said, problems));
-    for (Optional<? extends Property<?>> ignored : List.of(browser.pace(), browser.address())) {
-      ignored
-          .filter(property -> property.value().isPresent())
-          .ifPresent(property -> problems.add(property(property, "remove the line")));
+    lines(
+        List.of(
+            browser.pace(),
+            browser.address(),
+            browser.limit(),
+            browser.capabilities(),
+            browser.timeZone(),
+            browser.position(),
+            browser.colourScheme(),
+            browser.userAgent(),
+            browser.downloads(),
+            browser.wipe(),
+            browser.offline().filter(offline -> offline.value().orElse(false)),
+            browser.certificates().filter(c -> !c.value().equals(Optional.of("valid")))),
+        problems);
+  }
+
+  static void surrounding(PageBlock.Element element, Range range, List<Diagnostic> problems) {
+    problems.add(
+        new Diagnostic(
+            Problem.NOT_CARRIED_OUT,
+            range,
+            "This version does not look for “"
+                + element.name()
+                + "” inside another element yet; empty the cell, and go into the frame by a step."));
+  }
+
+  static void plan(PlanBlock plan, List<Diagnostic> problems) {
+    lines(
+        List.of(
+            plan.picturesOfSteps().filter(pictures -> pictures.value().orElse(false)),
+            plan.within(),
+            plan.timeout(),
+            plan.at(),
+            plan.every()),
+        problems);
+    if (!plan.mailTo().names().isEmpty()) {
+      problems.add(line(plan.mailTo().line().orElseThrow()));
     }
+  }
+
+  /** Lines that say something, and would be passed over. */
+  private static void lines(List<Optional<? extends Property<?>>> said, List<Diagnostic> problems) {
+    for (Optional<? extends Property<?>> property : said) {
+      property
+          .filter(one -> one.value().isPresent())
+          .ifPresent(one -> problems.add(line(one.line())));
+    }
+  }
+
+  private static Diagnostic line(Line.Property line) {
+    return property(line, "remove the line");
   }
 
   static void isolation(Property<Isolation> said, List<Diagnostic> problems) {
     if (said.value().filter(isolation -> isolation != Isolation.CASE).isPresent()) {
-      problems.add(property(said, "every executable case has a state of its own: write case"));
+      problems.add(
+          property(said.line(), "every executable case has a state of its own: write case"));
     }
   }
 
-  private static Diagnostic property(Property<?> property, String remedy) {
+  private static Diagnostic property(Line.Property property, String remedy) {
     return new Diagnostic(
         Problem.NOT_CARRIED_OUT,
-        property.range(),
+        property.valueRange(),
         "This version does not carry out “"
-            + property.line().word()
+            + property.word()
             + ": "
-            + property.written()
+            + property.value()
             + "” yet; "
             + remedy
             + ".");

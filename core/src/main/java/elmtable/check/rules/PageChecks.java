@@ -1,12 +1,13 @@
 package elmtable.check.rules;
 
+import elmtable.binding.LocatorSyntax;
 import elmtable.binding.VisibleNames;
 import elmtable.block.PageBlock;
 import elmtable.browser.Locator;
 import elmtable.formula.Formula;
 import elmtable.formula.Template;
 import elmtable.project.NamePattern;
-import elmtable.project.ProjectIndex;
+import elmtable.project.Project;
 import elmtable.text.Diagnostic;
 import elmtable.text.Names;
 import elmtable.text.Nearest;
@@ -14,7 +15,9 @@ import elmtable.text.Problem;
 import elmtable.text.Range;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -31,24 +34,69 @@ final class PageChecks {
   /** The ways of locating whose languages can count. */
   private static final List<Locator.By> COUNTING = Arrays.asList(Locator.By.CSS, Locator.By.XPATH);
 
-  private PageChecks() {}
+  private final Project project;
+  private final List<Diagnostic> problems = new ArrayList<>();
 
-  static List<Diagnostic> check(PageBlock page, ProjectIndex index) {
-    List<Diagnostic> problems = new ArrayList<>();
-    VisibleNames names = VisibleNames.of(page.block(), index);
+  PageChecks(Project project) {
+    this.project = project;
+  }
+
+  List<Diagnostic> check(PageBlock page) {
+    VisibleNames names = VisibleNames.of(page.block(), project);
     page.path()
         .ifPresent(path ->
             TemplateChecks.check(Template.of(path.value()), path.valueRange(), names, problems));
     if (page.hasLocators()) {
-      for (PageBlock.Element element : page.elements()) {
-        way(element, problems);
-        locator(element, names, problems);
+      List<PageBlock.Element> elements = page.elements();
+      for (PageBlock.Element element : elements) {
+        way(element);
+        locator(element, names);
+        surrounding(element, elements);
       }
     }
     return problems;
   }
 
-  private static void way(PageBlock.Element element, List<Diagnostic> problems) {
+  /** What an element lives in is an element of the same page, and not itself however far round. */
+  private void surrounding(PageBlock.Element element, List<PageBlock.Element> elements) {
+    if (element.in().isEmpty()) {
+      return;
+    }
+    Range range = element.row().cell("in").range();
+    Optional<PageBlock.Element> found = surroundingOf(element, elements);
+    if (found.isEmpty()) {
+      List<String> known = elements.stream().map(PageBlock.Element::name).toList();
+      problems.add(
+          PropertyChecks.unknown(Problem.UNKNOWN_ELEMENT, "element", element.in(), range, known));
+      return;
+    }
+    Graphs<PageBlock.Element> graph =
+        new Graphs<>(
+            each -> Names.key(each.name()),
+            Comparator.comparing(each -> each.row().row().range().line()),
+            each -> surroundingOf(each, elements).stream().toList());
+    Optional<List<PageBlock.Element>> circle = graph.closedBy(element, found.get());
+    if (circle.isPresent()) {
+      problems.add(
+          new Diagnostic(
+              Problem.FRAME_CIRCLE,
+              range,
+              "An element may not live in itself: "
+                  + Graphs.inWords(circle.get(), PageBlock.Element::name)
+                  + "."));
+    } else {
+      NotCarriedOut.surrounding(element, range, problems);
+    }
+  }
+
+  private static Optional<PageBlock.Element> surroundingOf(
+      PageBlock.Element element, List<PageBlock.Element> elements) {
+    return element.in().isEmpty()
+        ? Optional.empty()
+        : elements.stream().filter(each -> Names.same(each.name(), element.in())).findFirst();
+  }
+
+  private void way(PageBlock.Element element) {
     String by = element.by();
     if (Locator.By.named(by).isEmpty()) {
       Range range = element.row().cell("by").range();
@@ -66,8 +114,7 @@ final class PageChecks {
     }
   }
 
-  private static void locator(
-      PageBlock.Element element, VisibleNames names, List<Diagnostic> problems) {
+  private void locator(PageBlock.Element element, VisibleNames names) {
     Range range = element.row().cell("locator").range();
     Template locator = element.locator();
     if (locator.isBlank()) {
@@ -79,6 +126,12 @@ final class PageChecks {
       return;
     }
     TemplateChecks.grammar(locator, range, problems);
+    Locator.By.named(element.by())
+        .flatMap(by -> LocatorSyntax.objection(by, locator))
+        .ifPresent(objection ->
+            problems.add(
+                new Diagnostic(
+                    Problem.BAD_LOCATOR, range, "“" + locator.source() + "” " + objection)));
     Matcher position = POSITION.matcher(locator.source());
     if (position.find() && COUNTING.contains(Locator.By.named(element.by()).orElse(null))) {
       problems.add(

@@ -79,7 +79,7 @@ public final class ScenarioChecks {
     Set<String> seen = new HashSet<>();
     List<Diagnostic> all = new ArrayList<>();
     for (CaseData.Part part : data.parts()) {
-      if (part.source().isPresent()) {
+      if (part.source().isPresent() && part.summary().whole()) {
         rows(entry, part, seen, all);
       }
     }

@@ -4,11 +4,15 @@ import elmtable.binding.BindingContext;
 import elmtable.binding.VisibleNames;
 import elmtable.block.BrowserBlock;
 import elmtable.block.HookBlock;
+import elmtable.block.NameList;
 import elmtable.block.PlanBlock;
+import elmtable.data.source.ProjectFiles;
 import elmtable.language.Section;
+import elmtable.project.Project;
 import elmtable.project.ProjectIndex;
 import elmtable.project.SuiteEntry;
 import elmtable.text.Diagnostic;
+import elmtable.text.Nearest;
 import elmtable.text.Problem;
 import java.util.ArrayList;
 import java.util.List;
@@ -16,12 +20,16 @@ import java.util.Optional;
 
 /** Checks hooks, browsers and plans. */
 final class SettingChecks {
+  private final Project project;
   private final ProjectIndex index;
+  private final ProjectFiles files;
   private final List<Diagnostic> problems = new ArrayList<>();
   private final PropertyChecks properties;
 
-  SettingChecks(ProjectIndex index) {
-    this.index = index;
+  SettingChecks(Project project) {
+    this.project = project;
+    this.index = project.index();
+    this.files = project.files();
     this.properties = new PropertyChecks(index, problems);
   }
 
@@ -33,7 +41,7 @@ final class SettingChecks {
         steps.check(
             hook.block().steps(Section.STEPS),
             context,
-            VisibleNames.of(hook.block(), index),
+            VisibleNames.of(hook.block(), project),
             false));
     return problems;
   }
@@ -45,13 +53,59 @@ final class SettingChecks {
         browser.headless(),
         browser.pace(),
         browser.window(),
-        browser.address());
+        browser.address(),
+        browser.limit(),
+        browser.capabilities(),
+        browser.timeZone(),
+        browser.position(),
+        browser.colourScheme(),
+        browser.certificates(),
+        browser.offline(),
+        browser.wipe());
     NotCarriedOut.browser(browser, problems);
     return problems;
   }
 
+  private void mail(NameList to) {
+    for (String address : to.names()) {
+      if (!PlanBlock.isMailAddress(address)) {
+        problems.add(
+            new Diagnostic(
+                Problem.BAD_PROPERTY_VALUE,
+                to.range(address),
+                "“" + address + "” is not a mail address, such as team@kiln.test."));
+      }
+    }
+  }
+
+  private void changeOf(String path, PlanBlock plan) {
+    if (files.version(path).isEmpty()) {
+      problems.add(
+          new Diagnostic(
+              Problem.MISSING_FILE,
+              plan.every().orElseThrow().range(),
+              "The project has no file “"
+                  + path
+                  + "”; paths count from the project's folder."
+                  + Nearest.to(path, files.paths()).question()));
+    }
+  }
+
   List<Diagnostic> plan(PlanBlock plan) {
-    properties.readable(plan.tags(), plan.workers(), plan.tries(), plan.stopAfter(), plan.seed());
+    properties.readable(
+        plan.tags(),
+        plan.workers(),
+        plan.tries(),
+        plan.stopAfter(),
+        plan.seed(),
+        plan.within(),
+        plan.timeout(),
+        plan.picturesOfSteps(),
+        plan.at(),
+        plan.every());
+    mail(plan.mailTo());
+    plan.changeOf().ifPresent(path -> changeOf(path, plan));
+    NotCarriedOut.plan(plan, problems);
     properties.known(
         plan.suites(),
         Problem.UNKNOWN_SUITE,

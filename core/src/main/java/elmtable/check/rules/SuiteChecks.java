@@ -29,9 +29,9 @@ final class SuiteChecks {
         suite.timeout(), suite.tries(), suite.within(), suite.independent(), suite.isolation());
     IsolationChecks.check(suite, problems);
     properties.dataSet(suite.data());
-    VisibleNames names = VisibleNames.of(suite.block(), project.index());
+    VisibleNames names = VisibleNames.of(suite.block(), project);
     ValueChecks.check(suite.values(), names, problems);
-    new FixtureListChecks(project.index(), names, problems).check(suite.fixtures(), List.of());
+    new FixtureListChecks(project.index(), null, problems).check(suite.fixtures());
     BindingContext context = new BindingContext(suite.pages().names(), Optional.empty());
     for (Section section : List.of(Section.SET_UP, Section.TEAR_DOWN)) {
       problems.addAll(steps.check(suite.block().steps(section), context, names, false));

@@ -41,7 +41,16 @@ final class TemplateChecks {
 
   static void references(
       Template template, Range range, VisibleNames visible, List<Diagnostic> problems) {
+    for (Template.Part part : template.parts()) {
+      if (part instanceof Template.Expression expression && !expression.lenient()) {
+        int start = expression.start() + 1;
+        new FormulaChecks(visible, range, start, problems).check(expression.formula());
+      }
+    }
     for (Formula.Reference reference : template.references()) {
+      if (FormulaChecks.isTrueOrFalse(reference) && visible.origin(reference).isEmpty()) {
+        continue;
+      }
       if (visible.origin(reference).isEmpty()
           && !(visible.isIncomplete() && reference.path().size() == 1)) {
         problems.add(unknown(reference, range.part(reference.start(), reference.end()), visible));

@@ -3,11 +3,16 @@ package elmtable.data.readers;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.PushbackInputStream;
+import java.io.PushbackReader;
+import java.io.Reader;
 
-/** The UTF-8 byte-order mark that some programs write at a file's start. */
+/** The byte-order mark that some programs write at a file's start. */
 final class ByteOrderMark {
+  private static final char MARK = '\uFEFF';
+
   private ByteOrderMark() {}
 
+  /** Passes over the mark of UTF-8. */
   static InputStream skip(InputStream in) throws IOException {
     PushbackInputStream pushback = new PushbackInputStream(in, 3);
     byte[] start = pushback.readNBytes(3);
@@ -18,6 +23,16 @@ final class ByteOrderMark {
             && start[2] == (byte) 0xBF;
     if (!mark) {
       pushback.unread(start);
+    }
+    return pushback;
+  }
+
+  /** Passes over the mark of a text, whatever it is encoded in. */
+  static Reader skip(Reader text) throws IOException {
+    PushbackReader pushback = new PushbackReader(text, 1);
+    int first = pushback.read();
+    if (first >= 0 && first != MARK) {
+      pushback.unread(first);
     }
     return pushback;
   }

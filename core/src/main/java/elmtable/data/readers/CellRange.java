@@ -14,7 +14,8 @@ record CellRange(int firstRow, int lastRow, int firstColumn, int lastColumn) {
   /** {@code B2:F40}, or whole columns, {@code B:F}. */
   static Optional<CellRange> read(String written) {
     Matcher parts = FORM.matcher(written.strip().replace("$", "").toUpperCase(Locale.ROOT));
-    if (!parts.matches()) {
+    boolean mixed = parts.matches() && (parts.group(2) == null) != (parts.group(4) == null);
+    if (!parts.matches() || mixed) {
       return Optional.empty();
     }
     CellRange range =

@@ -8,6 +8,7 @@ import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.DataRow;
 import elmtable.data.source.DataSource;
 import elmtable.data.source.ProjectFiles;
+import elmtable.data.source.ReadingTime;
 import elmtable.data.source.Rows;
 import elmtable.text.Names;
 import java.io.IOException;
@@ -29,6 +30,9 @@ import java.util.function.Consumer;
 record DelimitedFile(
     ProjectFiles files, String path, char separator, Charset encoding, boolean header)
     implements DataSource {
+  /** The time is looked at with every so many rows. */
+  private static final int LOOK_EVERY = 255;
+
   @Override
   public List<String> columns() {
     try (Reading reading = new Reading()) {
@@ -42,17 +46,22 @@ record DelimitedFile(
   }
 
   private Reader text(CodingErrorAction foreign) throws IOException {
-    return new InputStreamReader(
-        ByteOrderMark.skip(files.open(path)),
-        encoding
-            .newDecoder()
-            .replaceWith(String.valueOf(DelimitedScan.FOREIGN))
-            .onMalformedInput(foreign)
-            .onUnmappableCharacter(foreign));
+    FileKind.of(files, path)
+        .ifPresent(kind -> {
+          throw new BrokenDataException(path + " cannot be read: it is " + kind + ".");
+        });
+    return ByteOrderMark.skip(
+        new InputStreamReader(
+            files.open(path),
+            encoding
+                .newDecoder()
+                .replaceWith(String.valueOf(DelimitedScan.FOREIGN))
+                .onMalformedInput(foreign)
+                .onUnmappableCharacter(foreign)));
   }
 
   @Override
-  public long count(Consumer<String> faults) {
+  public long count(Consumer<DataRow> faults) {
     List<String> columns = columns();
     try (Reader text = text(CodingErrorAction.REPLACE)) {
       DelimitedScan scan = new DelimitedScan(text, separator);
@@ -62,8 +71,11 @@ record DelimitedFile(
       long number = 0;
       for (int size = scan.next(); size > 0; size = scan.next()) {
         number++;
+        if ((number & LOOK_EVERY) == 0) {
+          ReadingTime.check();
+        }
         if (size != columns.size()) {
-          faults.accept(fault(number, size, columns));
+          faults.accept(new DataRow((int) number, List.of(), fault(number, size, columns)));
         }
       }
       return number;
@@ -99,7 +111,7 @@ record DelimitedFile(
   }
 
   private BrokenDataException unreadable(IOException failed) {
-    return new BrokenDataException(path + " cannot be read: " + failed.getMessage() + ".");
+    return Unreadable.at(path, failed);
   }
 
   private BrokenDataException broken(String reason) {
@@ -166,6 +178,7 @@ record DelimitedFile(
     }
 
     private List<String> named(String[] first) {
+      ReaderLimits.columns(path, first.length);
       List<String> names = new ArrayList<>();
       Set<String> seen = new HashSet<>();
       for (String name : first) {
@@ -190,6 +203,9 @@ record DelimitedFile(
         return null;
       }
       number++;
+      if ((number & LOOK_EVERY) == 0) {
+        ReadingTime.check();
+      }
       int size = cells.length;
       if (size == columns.size()) {
         return new DataRow(number, List.of(cells), "");
@@ -205,7 +221,9 @@ record DelimitedFile(
         return records.hasNext() ? records.next() : null;
       } catch (CsvParseException | UncheckedIOException unreadable) {
         close();
-        throw fault().orElseGet(() -> broken(String.valueOf(unreadable.getMessage())));
+        throw fault()
+            .orElseGet(
+                () -> broken("row " + (number + 2) + ": a cell or row is too long to be read"));
       }
     }
 

@@ -17,6 +17,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 
 /** Makes a source of a file, or of a database and a query. */
 public final class FileSources {
@@ -44,6 +45,10 @@ public final class FileSources {
           "ods", Format.ODS,
           "sqlite", Format.SQLITE,
           "db", Format.SQLITE);
+
+  /** A name that a spreadsheet gives to a range; one that looks like a cell is none. */
+  private static final Pattern RANGE_NAME =
+      Pattern.compile("(?![A-Za-z]{1,3}\\d+$)[\\p{L}_][\\p{L}\\p{N}_.]*");
 
   private static final List<String> OF_FILES =
       List.of("separator", "encoding", "header", "at", "sheet", "range", "query");
@@ -175,7 +180,8 @@ public final class FileSources {
     String written = block.at().map(Line.Property::value).orElse("");
     try {
       JsonPointer pointer = JsonPointer.compile(written);
-      return Optional.of(new JsonFile(context.files(), path, pointer));
+      String names = block.property("key").map(Line.Property::value).orElse("name");
+      return Optional.of(new JsonFile(context.files(), path, pointer, names));
     } catch (IllegalArgumentException noPointer) {
       return wrong(
           block.at().orElseThrow(),
@@ -188,26 +194,61 @@ public final class FileSources {
 
   private Optional<DataSource> sheet(String path, Format format) {
     Optional<Line.Property> written = block.range();
-    Optional<CellRange> range =
-        written.isEmpty() ? Optional.of(CellRange.ALL) : CellRange.read(written.get().value());
-    if (range.isEmpty()) {
+    Optional<SheetFile.Area> area =
+        written
+            .map(Line.Property::value)
+            .map(FileSources::area)
+            .orElse(Optional.of(new SheetFile.Area.Cells(CellRange.ALL)));
+    if (area.isEmpty()) {
       return wrong(
           written.get(),
           Problem.BAD_PROPERTY_VALUE,
-          "“" + written.get().value() + "” is not a range of cells, such as B2:F40.");
+          "“"
+              + written.get().value()
+              + "” is not a range of cells, such as B2:F40 or B:F, nor the name of one.");
     }
     String sheet = block.sheet().map(Line.Property::value).orElse("");
     ProjectFiles files = context.files();
-    String place = sheet.isEmpty() ? path : path + ", sheet " + sheet;
-    return Optional.of(
-        new SheetFile(
-            place,
-            range.get(),
-            hasHeader(),
-            () ->
-                format == Format.XLSX
-                    ? new XlsxReader(files, path, sheet)
-                    : new OdsReader(files, path, sheet)));
+    SheetFile.Book book = format == Format.XLSX ? xlsx(files, path) : ods(files, path);
+    return Optional.of(new SheetFile(path, sheet, area.get(), hasHeader(), book));
+  }
+
+  private static Optional<SheetFile.Area> area(String written) {
+    Optional<CellRange> cells = CellRange.read(written);
+    if (cells.isPresent()) {
+      return cells.map(SheetFile.Area.Cells::new);
+    }
+    return RANGE_NAME.matcher(written).matches()
+        ? Optional.of(new SheetFile.Area.Named(written))
+        : Optional.empty();
+  }
+
+  private static SheetFile.Book xlsx(ProjectFiles files, String path) {
+    return new SheetFile.Book() {
+      @Override
+      public SheetReader open(String sheet) {
+        return new XlsxReader(files, path, sheet);
+      }
+
+      @Override
+      public Optional<String> range(String name) {
+        return XlsxPackage.range(files, path, name);
+      }
+    };
+  }
+
+  private static SheetFile.Book ods(ProjectFiles files, String path) {
+    return new SheetFile.Book() {
+      @Override
+      public SheetReader open(String sheet) {
+        return new OdsReader(files, path, sheet);
+      }
+
+      @Override
+      public Optional<String> range(String name) {
+        return OdsReader.range(files, path, name);
+      }
+    };
   }
 
   private Optional<DataSource> sqlite(String path) {

@@ -14,6 +14,11 @@ final class InflationGuard extends FilterInputStream {
 
   private static final long HARMLESS = 20_000_000;
 
+  /** An entry unpacks to more than it may. */
+  static final class TooMuchException extends IOException {
+    private static final long serialVersionUID = 1L;
+  }
+
   private final long most;
   private long read;
 
@@ -42,7 +47,7 @@ final class InflationGuard extends FilterInputStream {
   private void count(int bytes) throws IOException {
     read += bytes;
     if (read > most) {
-      throw new IOException("it unpacks to more than " + most + " bytes and is not read on");
+      throw new TooMuchException();
     }
   }
 }

@@ -5,13 +5,16 @@ import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonParser;
 import com.fasterxml.jackson.core.JsonPointer;
 import com.fasterxml.jackson.core.JsonToken;
+import com.fasterxml.jackson.core.exc.StreamConstraintsException;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import elmtable.data.shaping.Shaping;
 import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.DataRow;
 import elmtable.data.source.DataSource;
 import elmtable.data.source.ProjectFiles;
+import elmtable.data.source.ReadingTime;
 import elmtable.data.source.Rows;
+import elmtable.formula.CellTexts;
 import elmtable.text.Names;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -20,12 +23,13 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
 /**
- * An array of objects in a JSON file (RFC 8259), at a pointer (RFC 6901), read as a stream. The
- * columns are the members of all objects in the order in which they first come; a member that an
- * object lacks, and null, is empty; an object or array inside is its JSON text; true and false are
- * yes and no.
+ * Objects in a JSON file (RFC 8259) at a pointer (RFC 6901), read as a stream: those of an array,
+ * or the members of an object, whose names make the first column. The columns are the members of
+ * all objects in the order in which they first come; a member that an object lacks, and null, is
+ * empty; an object or array inside is its JSON text; true and false are yes and no.
  */
 final class JsonFile implements DataSource {
   private static final JsonFactory JSON = new ObjectMapper().getFactory();
@@ -33,12 +37,17 @@ final class JsonFile implements DataSource {
   private final ProjectFiles files;
   private final String path;
   private final JsonPointer at;
+  private final String nameColumn;
   private List<String> columns;
 
-  JsonFile(ProjectFiles files, String path, JsonPointer at) {
+  /**
+   * @param nameColumn the column for the names of named objects
+   */
+  JsonFile(ProjectFiles files, String path, JsonPointer at, String nameColumn) {
     this.files = files;
     this.path = path;
     this.at = at;
+    this.nameColumn = nameColumn;
   }
 
   @Override
@@ -46,8 +55,12 @@ final class JsonFile implements DataSource {
     if (columns == null) {
       Map<String, String> names = new LinkedHashMap<>();
       try (Reading reading = new Reading(List.of())) {
+        if (reading.isNamed) {
+          names.put(Names.key(nameColumn), nameColumn);
+        }
         for (Map<String, String> row = reading.members(); row != null; row = reading.members()) {
           row.keySet().forEach(name -> names.putIfAbsent(Names.key(name), name));
+          ReaderLimits.columns(path, names.size());
         }
       }
       columns = List.copyOf(names.values());
@@ -63,26 +76,38 @@ final class JsonFile implements DataSource {
   private final class Reading implements Rows {
     private final JsonParser parser;
     private final Map<String, Integer> positions;
+    private final boolean isNamed;
     private int number;
+    private String name = "";
     private String fault = "";
 
     Reading(List<String> columns) {
       positions = Shaping.positions(columns);
       JsonParser opened = null;
       try {
+        FileKind.of(files, path)
+            .ifPresent(kind -> {
+              throw new BrokenDataException(path + " cannot be read: it is " + kind + ".");
+            });
         opened = JSON.createParser(ByteOrderMark.skip(files.open(path)));
         parser = opened;
         if (!goTo(at)) {
           throw broken("there is nothing at “" + at + "”");
         }
-        if (parser.currentToken() != JsonToken.START_ARRAY) {
-          throw broken(
-              (at.matches() ? "the file" : "what stands at “" + at + "”")
-                  + " is not an array of objects; name one with “at: /pointer”");
+        isNamed = parser.currentToken() == JsonToken.START_OBJECT;
+        if (!isNamed && parser.currentToken() != JsonToken.START_ARRAY) {
+          throw noRecords();
         }
       } catch (IOException failed) {
         throw unreadable(failed, opened);
       }
+    }
+
+    private BrokenDataException noRecords() {
+      return broken(
+          (at.matches() ? "the file" : "what stands at “" + at + "”")
+              + " is neither an array of objects nor an object of named ones; name one with “at:"
+              + " /pointer”");
     }
 
     /** Moves to the value that a pointer names. */
@@ -100,9 +125,9 @@ final class JsonFile implements DataSource {
       return parser.currentToken() != null;
     }
 
-    private boolean toMember(String name) throws IOException {
+    private boolean toMember(String wantedName) throws IOException {
       while (parser.nextToken() == JsonToken.FIELD_NAME) {
-        boolean wanted = parser.currentName().equals(name);
+        boolean wanted = parser.currentName().equals(wantedName);
         parser.nextToken();
         if (wanted) {
           return true;
@@ -125,45 +150,92 @@ final class JsonFile implements DataSource {
     /** The next object's members, or null behind the last. */
     Map<String, String> members() {
       try {
-        if (parser.nextToken() == JsonToken.END_ARRAY) {
+        JsonToken next = parser.nextToken();
+        if (next == JsonToken.END_ARRAY || next == JsonToken.END_OBJECT) {
           return null;
         }
-        if (parser.currentToken() == null) {
-          throw broken("the array does not end");
+        if (next == null) {
+          throw broken(isNamed ? "the object does not end" : "the array does not end");
         }
+        ReadingTime.check();
         number++;
         fault = "";
-        Map<String, String> members = new LinkedHashMap<>();
-        if (parser.currentToken() != JsonToken.START_OBJECT) {
-          fault =
-              path
-                  + ", item "
-                  + number
-                  + ", line "
-                  + parser.currentTokenLocation().getLineNr()
-                  + ": this is not an object.";
-          parser.skipChildren();
-          return members;
-        }
-        while (parser.nextToken() == JsonToken.FIELD_NAME) {
-          String name = parser.currentName();
+        if (isNamed) {
+          name = parser.currentName();
           parser.nextToken();
-          members.put(name, cell());
         }
-        return members;
+        if (parser.currentToken() == JsonToken.START_OBJECT) {
+          return object();
+        }
+        if (isNamed && number == 1) {
+          throw noRecords();
+        }
+        fault("this is not an object");
+        parser.skipChildren();
+        return Map.of();
       } catch (IOException failed) {
         throw unreadable(failed, parser);
       }
     }
 
-    private String cell() throws IOException {
-      return switch (parser.currentToken()) {
-        case VALUE_NULL -> "";
-        case VALUE_TRUE -> "yes";
-        case VALUE_FALSE -> "no";
-        case START_OBJECT, START_ARRAY -> parser.readValueAsTree().toString();
-        default -> parser.getText();
-      };
+    private Map<String, String> object() throws IOException {
+      Map<String, String> members = new LinkedHashMap<>();
+      while (parser.nextToken() == JsonToken.FIELD_NAME) {
+        String member = parser.currentName();
+        parser.nextToken();
+        String cell = cell(member);
+        if (members.put(member, cell) != null) {
+          fault("a second member has the name “" + member + "”");
+        }
+        if (isNamed && Names.same(member, nameColumn)) {
+          throw broken(
+              place()
+                  + ": “"
+                  + member
+                  + "” is a member, and the column of the objects' names; give that another name"
+                  + " with “key: …”");
+        }
+      }
+      return members;
+    }
+
+    private String place() {
+      return "item " + number + ", line " + parser.currentTokenLocation().getLineNr();
+    }
+
+    private void fault(String reason) {
+      if (fault.isEmpty()) {
+        fault = path + ", " + place() + ": " + reason + ".";
+      }
+    }
+
+    private String cell(String member) throws IOException {
+      String cell =
+          switch (parser.currentToken()) {
+            case VALUE_NULL -> "";
+            case VALUE_TRUE, VALUE_FALSE -> CellTexts.truth(parser.getBooleanValue());
+            case START_OBJECT, START_ARRAY -> parser.readValueAsTree().toString();
+            case VALUE_NUMBER_FLOAT -> number(parser.getText(), member);
+            default -> parser.getText();
+          };
+      String objection = CellTexts.objection(cell);
+      if (!objection.isEmpty()) {
+        fault(member + ": " + objection);
+        return "";
+      }
+      return cell;
+    }
+
+    /** A number as written, but without an exponent. */
+    private String number(String written, String member) throws IOException {
+      if (written.indexOf('e') < 0 && written.indexOf('E') < 0) {
+        return written;
+      }
+      String plain = CellTexts.plain(parser.getDecimalValue());
+      if (plain.isEmpty()) {
+        fault(member + ": the number " + written + " has too many digits");
+      }
+      return plain;
     }
 
     @Override
@@ -174,32 +246,37 @@ final class JsonFile implements DataSource {
       }
       String[] cells = new String[positions.size()];
       Arrays.fill(cells, "");
+      if (isNamed) {
+        cells[0] = name;
+      }
       Map<Integer, String> taken = new HashMap<>();
-      members.forEach((name, value) -> {
-        int position = positions.get(Names.key(name));
-        if (taken.putIfAbsent(position, name) != null && fault.isEmpty()) {
-          fault = path + ", item " + number + ": a second member has the name “" + name + "”.";
+      members.forEach((member, value) -> {
+        int position = positions.get(Names.key(member));
+        if (taken.putIfAbsent(position, member) != null) {
+          fault("a second member has the name “" + member + "”");
         }
         cells[position] = value;
       });
-      return new DataRow(number, new ArrayList<>(Arrays.asList(cells)), fault);
+      return new DataRow(number, new ArrayList<>(Arrays.asList(cells)), fault, isNamed ? name : "");
     }
 
     private BrokenDataException unreadable(IOException failed, JsonParser opened) {
+      if (failed instanceof StreamConstraintsException) {
+        return broken(
+            "line "
+                + opened.currentLocation().getLineNr()
+                + ": this is nested too deeply, or a text or number is too long");
+      }
       if (failed instanceof JacksonException json && json.getLocation() != null) {
         return broken(
             "line "
                 + json.getLocation().getLineNr()
                 + ", column "
                 + json.getLocation().getColumnNr()
-                + ": this is not JSON ("
-                + json.getOriginalMessage()
-                + ")");
+                + ": this is not JSON");
       }
-      if (opened != null) {
-        close();
-      }
-      return new BrokenDataException(path + " cannot be read: " + failed.getMessage() + ".");
+      Optional.ofNullable(opened).ifPresent(parser -> close());
+      return Unreadable.at(path, failed);
     }
 
     private BrokenDataException broken(String reason) {

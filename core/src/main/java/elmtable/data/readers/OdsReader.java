@@ -7,25 +7,22 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
+import java.util.Optional;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
 
-/**
- * Reads a sheet of an OpenDocument spreadsheet (ISO/IEC 26300) as a stream. A cell's value is the
- * text that it shows; a date is its ISO form.
- */
+/** Reads a sheet of an OpenDocument spreadsheet (ISO/IEC 26300) as a stream. */
 final class OdsReader implements SheetReader {
-  private static final String TABLE = "urn:oasis:names:tc:opendocument:xmlns:table:1.0";
-  private static final String OFFICE = "urn:oasis:names:tc:opendocument:xmlns:office:1.0";
-  private static final String TEXT = "urn:oasis:names:tc:opendocument:xmlns:text:1.0";
+  static final String TABLE = "urn:oasis:names:tc:opendocument:xmlns:table:1.0";
 
-  private final String path;
+  private final String place;
   private final ZipFile archive;
   private final XMLStreamReader xml;
   private int number;
+  private long cells;
 
   /** A row that stands several times, and how often it is still to come. */
   private SheetRow repeated;
@@ -36,29 +33,64 @@ final class OdsReader implements SheetReader {
    * @param sheet the sheet's name, or empty for the first
    */
   OdsReader(ProjectFiles files, String path, String sheet) {
-    this.path = path;
+    place = sheet.isEmpty() ? path : path + ", sheet " + sheet;
     ZipFile opened = null;
     try {
       Path local = files.local(path);
-      opened = new ZipFile(local.toFile());
-      ZipEntry content = opened.getEntry("content.xml");
-      if (content == null) {
-        throw new IOException("it is not an OpenDocument file");
-      }
-      InputStream in = new InflationGuard(opened.getInputStream(content), Files.size(local));
+      opened = archive(files, path, local);
       archive = opened;
-      xml = SafeXml.reader(in);
-      goTo(sheet);
-    } catch (IOException | XMLStreamException failed) {
+      xml = content(opened, local);
+      goTo(path, sheet);
+    } catch (IOException | XMLStreamException | RuntimeException failed) {
       closeQuietly(opened);
-      throw new BrokenDataException(path + " cannot be read: " + failed.getMessage() + ".");
+      throw Unreadable.at(path, failed);
     }
   }
 
-  private void goTo(String sheet) throws XMLStreamException {
+  private static ZipFile archive(ProjectFiles files, String path, Path local) throws IOException {
+    Optional<String> kind = FileKind.of(files, path);
+    if (kind.isEmpty() || !kind.get().contains("ZIP")) {
+      throw new IOException("it is " + kind.orElse("no spreadsheet"));
+    }
+    return new ZipFile(local.toFile());
+  }
+
+  private static XMLStreamReader content(ZipFile archive, Path local)
+      throws IOException, XMLStreamException {
+    ZipEntry content = archive.getEntry("content.xml");
+    if (content == null) {
+      throw new IOException("it is an archive and no OpenDocument file");
+    }
+    InputStream in = new InflationGuard(archive.getInputStream(content), Files.size(local));
+    return SafeXml.reader(in);
+  }
+
+  /** What the name of a range stands for, such as {@code $Recipes.$B$2:.$F$40}, if there is one. */
+  static Optional<String> range(ProjectFiles files, String path, String name) {
+    try {
+      Path local = files.local(path);
+      try (ZipFile archive = archive(files, path, local)) {
+        XMLStreamReader xml = content(archive, local);
+        while (xml.hasNext()) {
+          boolean named =
+              SafeXml.next(xml) == XMLStreamConstants.START_ELEMENT
+                  && xml.getLocalName().equals("named-range")
+                  && name.equalsIgnoreCase(xml.getAttributeValue(TABLE, "name"));
+          if (named) {
+            return Optional.ofNullable(xml.getAttributeValue(TABLE, "cell-range-address"));
+          }
+        }
+        return Optional.empty();
+      }
+    } catch (IOException | XMLStreamException | RuntimeException failed) {
+      throw Unreadable.at(path, failed);
+    }
+  }
+
+  private void goTo(String path, String sheet) throws XMLStreamException {
     StringBuilder others = new StringBuilder();
     while (xml.hasNext()) {
-      if (xml.next() == XMLStreamConstants.START_ELEMENT && is(TABLE, "table")) {
+      if (SafeXml.next(xml) == XMLStreamConstants.START_ELEMENT && is("table")) {
         String name = xml.getAttributeValue(TABLE, "name");
         if (sheet.isEmpty() || sheet.equalsIgnoreCase(name)) {
           return;
@@ -66,42 +98,47 @@ final class OdsReader implements SheetReader {
         others.append(others.isEmpty() ? "" : ", ").append(name);
       }
     }
-    closeQuietly(archive);
     throw new BrokenDataException(
-        path + " has no sheet “" + sheet + "”; there are " + others + ".");
+        sheet.isEmpty()
+            ? path + " has no sheet."
+            : path + " has no sheet “" + sheet + "”; there are " + others + ".");
   }
 
-  private boolean is(String namespace, String name) {
-    return name.equals(xml.getLocalName()) && namespace.equals(xml.getNamespaceURI());
+  private boolean is(String name) {
+    return name.equals(xml.getLocalName()) && TABLE.equals(xml.getNamespaceURI());
   }
 
   @Override
   public SheetRow next() {
     if (repeats > 0) {
       repeats--;
-      return new SheetRow(
-          ++number, new LinkedHashMap<>(repeated.cells()), new LinkedHashMap<>(repeated.errors()));
+      return counted(repeated);
     }
     try {
       while (xml.hasNext()) {
-        int event = xml.next();
-        if (event == XMLStreamConstants.END_ELEMENT && is(TABLE, "table")) {
+        int event = SafeXml.next(xml);
+        if (event == XMLStreamConstants.END_ELEMENT && is("table")) {
           return null;
         }
-        if (event == XMLStreamConstants.START_ELEMENT && is(TABLE, "table-row")) {
+        if (event == XMLStreamConstants.START_ELEMENT && is("table-row")) {
           return row();
         }
       }
       return null;
-    } catch (XMLStreamException failed) {
-      throw new BrokenDataException(
-          path
-              + ", row "
-              + (number + 1)
-              + ": the file cannot be read on ("
-              + failed.getMessage().replaceAll("\\s+", " ")
-              + ").");
+    } catch (XMLStreamException | RuntimeException failed) {
+      throw Unreadable.at(place + ", row " + (number + 1), failed);
     }
+  }
+
+  /** A copy of a row in the next place. */
+  private SheetRow counted(SheetRow row) {
+    number++;
+    cells += row.cells().size();
+    if (cells > ReaderLimits.MOST_CELLS) {
+      throw ReaderLimits.beyond(place, cells, ReaderLimits.MOST_CELLS, "cells");
+    }
+    return new SheetRow(
+        number, new LinkedHashMap<>(row.cells()), new LinkedHashMap<>(row.errors()));
   }
 
   private SheetRow row() throws XMLStreamException {
@@ -109,68 +146,52 @@ final class OdsReader implements SheetReader {
     SheetRow row = new SheetRow(number + 1, new LinkedHashMap<>(), new LinkedHashMap<>());
     int column = 0;
     while (xml.hasNext()) {
-      int event = xml.next();
-      if (event == XMLStreamConstants.END_ELEMENT && is(TABLE, "table-row")) {
+      int event = SafeXml.next(xml);
+      if (event == XMLStreamConstants.END_ELEMENT && is("table-row")) {
         break;
       }
       if (event == XMLStreamConstants.START_ELEMENT
-          && (is(TABLE, "table-cell") || is(TABLE, "covered-table-cell"))) {
+          && (is("table-cell") || is("covered-table-cell"))) {
         column = cell(row, column);
       }
     }
     // What is empty to the sheet's end is one row a million times.
     if (row.isEmpty()) {
-      number += times;
+      number = (int) Math.min((long) number + times, Integer.MAX_VALUE - 1);
       return new SheetRow(number, row.cells(), row.errors());
     }
-    number++;
+    if ((long) number + times > ReaderLimits.MOST_SHEET_ROWS) {
+      throw ReaderLimits.beyond(place, (long) number + times, ReaderLimits.MOST_SHEET_ROWS, "rows");
+    }
     repeated = row;
     repeats = times - 1;
-    return new SheetRow(
-        number, new LinkedHashMap<>(row.cells()), new LinkedHashMap<>(row.errors()));
+    return counted(row);
   }
 
+  /** How often a row or cell stands; a number that is none counts as once. */
   private int times(String attribute) {
     String value = xml.getAttributeValue(TABLE, attribute);
-    return value == null ? 1 : Math.max(1, Integer.parseInt(value));
+    return value == null || !value.matches("[1-9]\\d{0,9}")
+        ? 1
+        : (int) Math.min(Integer.MAX_VALUE, Long.parseLong(value));
   }
 
   private int cell(SheetRow row, int column) throws XMLStreamException {
     int times = times("number-columns-repeated");
-    String date = xml.getAttributeValue(OFFICE, "date-value");
-    String type = String.valueOf(xml.getAttributeValue(OFFICE, "value-type"));
-    String name = xml.getLocalName();
-    StringBuilder shown = new StringBuilder();
-    boolean paragraphs = false;
-    int notes = 0;
-    while (xml.hasNext()) {
-      int event = xml.next();
-      if (event == XMLStreamConstants.END_ELEMENT && is(TABLE, name)) {
-        break;
-      } else if (event == XMLStreamConstants.START_ELEMENT && is(OFFICE, "annotation")) {
-        notes++;
-      } else if (event == XMLStreamConstants.END_ELEMENT && is(OFFICE, "annotation")) {
-        notes--;
-      } else if (notes > 0) {
-        continue;
-      } else if (event == XMLStreamConstants.START_ELEMENT && is(TEXT, "p")) {
-        shown.append(paragraphs ? "\n" : "");
-        paragraphs = true;
-      } else if (event == XMLStreamConstants.START_ELEMENT && is(TEXT, "s")) {
-        String count = xml.getAttributeValue(TEXT, "c");
-        shown.append(" ".repeat(count == null ? 1 : Integer.parseInt(count)));
-      } else if (event == XMLStreamConstants.CHARACTERS && paragraphs) {
-        shown.append(xml.getText());
+    OdsCell cell = OdsCell.read(xml);
+    String value = cell.value();
+    String error = cell.error();
+    if (!value.isEmpty() || !error.isEmpty()) {
+      ReaderLimits.columns(place, (int) Math.min((long) column + times, Integer.MAX_VALUE - 1));
+      for (int i = 0; i < times; i++) {
+        if (error.isEmpty()) {
+          row.cells().put(column + i, value);
+        } else {
+          row.errors().put(column + i, error);
+        }
       }
     }
-    String value = date != null ? date.replaceFirst("T00:00:00$", "") : shown.toString();
-    boolean error = value.startsWith("#") && !type.equals("string");
-    if (!value.isEmpty()) {
-      for (int i = 0; i < Math.min(times, 1_000); i++) {
-        (error ? row.errors() : row.cells()).put(column + i, value);
-      }
-    }
-    return column + times;
+    return (int) Math.min((long) column + times, Integer.MAX_VALUE - 1);
   }
 
   @Override

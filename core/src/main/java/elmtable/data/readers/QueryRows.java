@@ -4,12 +4,15 @@ import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.DataRow;
 import elmtable.data.source.DataSource;
 import elmtable.data.source.ProjectFiles;
+import elmtable.data.source.ReadingTime;
 import elmtable.data.source.Rows;
+import elmtable.formula.CellTexts;
 import elmtable.text.Names;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
+import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.ResultSetMetaData;
 import java.sql.SQLException;
@@ -18,6 +21,7 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 
 /** The rows that a database gives for a query, over JDBC. Null is empty. */
@@ -54,14 +58,59 @@ final class QueryRows implements DataSource {
     this.query = query;
   }
 
+  /** A database tells the columns of a query that it has not carried out. */
   @Override
   public synchronized List<String> columns() {
     if (columns == null) {
-      try (Reading reading = new Reading()) {
-        columns = List.copyOf(reading.columns);
+      try (Connection connection = connect();
+          PreparedStatement prepared = connection.prepareStatement(query)) {
+        ResultSetMetaData about = prepared.getMetaData();
+        if (about == null || about.getColumnCount() == 0) {
+          throw new BrokenDataException(place() + ": the query gives no rows.");
+        }
+        columns = names(about);
+      } catch (SQLException | IOException failed) {
+        throw failed(failed);
       }
     }
     return columns;
+  }
+
+  private BrokenDataException failed(Exception failed) {
+    if (!path.isEmpty()) {
+      Optional<String> kind = FileKind.of(files, path);
+      if (kind.filter(k -> k.contains("SQLite")).isEmpty()) {
+        return new BrokenDataException(
+            path + " cannot be read: it is " + kind.orElse("no SQLite database") + ".");
+      }
+    }
+    return failed instanceof SQLException sql
+        ? new BrokenDataException(place() + ": the query failed: " + sentence(sql) + ".")
+        : Unreadable.at(place(), failed);
+  }
+
+  /** What a database says, without the name of its driver's codes. */
+  private static String sentence(SQLException failed) {
+    String said = String.valueOf(failed.getMessage()).replaceAll("\\s+", " ").strip();
+    String plain = said.replaceFirst("^\\[[A-Z_]+]\\s*", "").replaceFirst("\\.$", "");
+    return plain.replaceFirst("^SQL error or missing database \\((.*)\\)$", "$1");
+  }
+
+  private List<String> names(ResultSetMetaData about) throws SQLException {
+    ReaderLimits.columns(place(), about.getColumnCount());
+    List<String> names = new ArrayList<>();
+    Set<String> seen = new HashSet<>();
+    for (int c = 1; c <= about.getColumnCount(); c++) {
+      names.add(about.getColumnLabel(c));
+      if (!seen.add(Names.key(about.getColumnLabel(c)))) {
+        throw new BrokenDataException(
+            place()
+                + ": the query gives a second column “"
+                + about.getColumnLabel(c)
+                + "”; rename it with “as”.");
+      }
+    }
+    return List.copyOf(names);
   }
 
   @Override
@@ -86,7 +135,7 @@ final class QueryRows implements DataSource {
     private final Statement statement;
     private final QueryWatch watch;
     private final ResultSet results;
-    private final List<String> columns = new ArrayList<>();
+    private final List<String> columns;
     private int number;
 
     Reading() {
@@ -99,56 +148,62 @@ final class QueryRows implements DataSource {
         connection.setAutoCommit(false);
         statement = connection.createStatement();
         statement.setFetchSize(FETCHED_AT_ONCE);
-        watching = new QueryWatch(statement, limit);
+        watching = new QueryWatch(statement, ReadingTime.left(limit));
         watch = watching;
         results = watch.timed(() -> statement.executeQuery(query));
-        readColumns();
+        columns = names(results.getMetaData());
       } catch (SQLException | IOException failed) {
         release(watching, opened);
-        throw new BrokenDataException(
-            place() + ": the query failed: " + reason(watching, failed) + ".");
+        ReadingTime.check();
+        throw watching != null && watching.isExpired()
+            ? new BrokenDataException(place() + ": " + tooLong() + ".")
+            : failed(failed);
       } catch (BrokenDataException broken) {
         release(watching, opened);
         throw broken;
       }
     }
 
-    private void readColumns() throws SQLException {
-      ResultSetMetaData about = results.getMetaData();
-      Set<String> seen = new HashSet<>();
-      for (int c = 1; c <= about.getColumnCount(); c++) {
-        columns.add(about.getColumnLabel(c));
-        if (!seen.add(Names.key(about.getColumnLabel(c)))) {
-          throw new BrokenDataException(
-              place()
-                  + ": the query gives a second column “"
-                  + about.getColumnLabel(c)
-                  + "”; rename it with “as”.");
-        }
-      }
-    }
-
-    private String reason(QueryWatch watching, Exception failed) {
-      return watching != null && watching.isExpired()
-          ? "the database took longer than " + limit.toSeconds() + " s"
-          : failed.getMessage();
+    private String tooLong() {
+      return "the database took longer than " + limit.toSeconds() + " s";
     }
 
     @Override
     public DataRow next() {
+      ReadingTime.check();
+      number++;
       try {
         if (!watch.timed(results::next)) {
           return null;
         }
         List<String> cells = new ArrayList<>(columns.size());
+        String fault = "";
         for (int c = 1; c <= columns.size(); c++) {
-          String cell = results.getString(c);
-          cells.add(cell == null ? "" : cell);
+          String cell = SqlCells.text(results, c);
+          String objection = cell == null ? CellTexts.BYTES : CellTexts.objection(cell);
+          if (!objection.isEmpty() && fault.isEmpty()) {
+            fault =
+                place()
+                    + ", row "
+                    + number
+                    + ", column "
+                    + columns.get(c - 1)
+                    + ": "
+                    + objection
+                    + ".";
+          }
+          cells.add(objection.isEmpty() ? cell : "");
         }
-        return new DataRow(++number, cells, "");
+        return new DataRow(number, cells, fault);
       } catch (SQLException failed) {
+        ReadingTime.check();
         throw new BrokenDataException(
-            place() + ", row " + (number + 1) + " of the query: " + reason(watch, failed) + ".");
+            place()
+                + ", row "
+                + number
+                + " of the query: "
+                + (watch.isExpired() ? tooLong() : sentence(failed))
+                + ".");
       }
     }
 

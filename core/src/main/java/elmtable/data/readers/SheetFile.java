@@ -3,24 +3,45 @@ package elmtable.data.readers;
 import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.DataRow;
 import elmtable.data.source.DataSource;
+import elmtable.data.source.ReadingTime;
 import elmtable.data.source.Rows;
+import elmtable.formula.CellTexts;
 import elmtable.text.Names;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.function.Supplier;
 
 /**
- * A sheet of a spreadsheet. Rows without any value are passed over; cells are what a person sees,
+ * A part of a spreadsheet. Rows without any value are passed over; cells are what a person sees,
  * dates as ISO 8601.
  *
- * @param place file and sheet, for messages
+ * @param path for messages
+ * @param sheet empty for the first, or the one that a named range is on
  */
-record SheetFile(String place, CellRange range, boolean header, Supplier<SheetReader> reader)
+record SheetFile(String path, String sheet, Area area, boolean header, Book book)
     implements DataSource {
+  /** The part of a sheet that is read. */
+  sealed interface Area {
+    /** Cells as their letters and numbers say. */
+    record Cells(CellRange range) implements Area {}
+
+    /** Cells that have a name in the file. */
+    record Named(String name) implements Area {}
+  }
+
+  /** A spreadsheet file of either format. */
+  interface Book {
+    SheetReader open(String sheet);
+
+    /** What the name of a range stands for, as the format writes it. */
+    Optional<String> range(String name);
+  }
+
   @Override
   public List<String> columns() {
     try (Reading reading = new Reading()) {
@@ -35,13 +56,19 @@ record SheetFile(String place, CellRange range, boolean header, Supplier<SheetRe
 
   private final class Reading implements Rows {
     private final SheetReader sheet;
+    private final CellRange range;
+    private final String place;
     private final List<String> names = new ArrayList<>();
     private final List<Integer> columns = new ArrayList<>();
+    private final Map<Integer, Integer> places = new HashMap<>();
     private SheetRow ahead;
     private int number;
 
     Reading() {
-      sheet = reader.get();
+      NamedArea found = area();
+      range = found.range();
+      place = found.sheet().isEmpty() ? path : path + ", sheet " + found.sheet();
+      sheet = book.open(found.sheet());
       try {
         SheetRow first = inRange();
         if (first != null && header) {
@@ -56,6 +83,13 @@ record SheetFile(String place, CellRange range, boolean header, Supplier<SheetRe
       }
     }
 
+    private NamedArea area() {
+      return switch (area) {
+        case Area.Cells cells -> new NamedArea(SheetFile.this.sheet, cells.range());
+        case Area.Named named -> NamedArea.of(path, SheetFile.this.sheet, named.name(), book);
+      };
+    }
+
     private void name(SheetRow first) {
       Set<String> seen = new HashSet<>();
       for (Map.Entry<Integer, String> cell : new TreeMap<>(first.cells()).entrySet()) {
@@ -65,14 +99,19 @@ record SheetFile(String place, CellRange range, boolean header, Supplier<SheetRe
               at(first, cell.getKey()) + ": a second column has the name “" + name + "”.");
         }
         names.add(name);
-        columns.add(cell.getKey());
+        add(cell.getKey());
       }
+    }
+
+    private void add(int column) {
+      places.put(column, columns.size());
+      columns.add(column);
     }
 
     private void number(SheetRow first) {
       int last = new TreeMap<>(first.cells()).lastKey();
       for (int column = Math.max(0, range.firstColumn()); column <= last; column++) {
-        columns.add(column);
+        add(column);
         names.add("column " + columns.size());
       }
     }
@@ -101,6 +140,7 @@ record SheetFile(String place, CellRange range, boolean header, Supplier<SheetRe
       if (row == null) {
         return null;
       }
+      ReadingTime.check();
       List<String> cells = new ArrayList<>(columns.size());
       for (int column : columns) {
         cells.add(row.cells().getOrDefault(column, ""));
@@ -110,11 +150,15 @@ record SheetFile(String place, CellRange range, boolean header, Supplier<SheetRe
 
     private String fault(SheetRow row) {
       for (Map.Entry<Integer, String> error : row.errors().entrySet()) {
-        return at(row, error.getKey()) + ": the cell holds the error " + error.getValue() + ".";
+        return at(row, error.getKey()) + ": " + error.getValue() + ".";
       }
-      for (int column : row.cells().keySet()) {
-        if (!columns.contains(column)) {
-          return at(row, column) + ": the column has no name in the first row.";
+      for (Map.Entry<Integer, String> cell : row.cells().entrySet()) {
+        if (!places.containsKey(cell.getKey())) {
+          return at(row, cell.getKey()) + ": the column has no name in the first row.";
+        }
+        String objection = CellTexts.objection(cell.getValue());
+        if (!objection.isEmpty()) {
+          return at(row, cell.getKey()) + ": " + objection + ".";
         }
       }
       return "";

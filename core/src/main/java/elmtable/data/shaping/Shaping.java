@@ -72,7 +72,7 @@ public final class Shaping {
   private static DataRow withKey(DataRow row, int column, String name, HashedTextSet seen) {
     String key = row.cells().get(column);
     int before = seen.before(key, row.number());
-    DataRow keyed = new DataRow(row.number(), row.cells(), row.fault(), key);
+    DataRow keyed = row.withKey(key);
     if (key.isEmpty()) {
       return keyed.faulty("Row " + row.number() + " has no " + name + ", which is its key.");
     }
@@ -103,7 +103,8 @@ public final class Shaping {
                         + cell
                         + "” does not fit; "
                         + objection.get()
-                        + ".");
+                        + ".",
+                    c);
               }
             }
           }

@@ -143,6 +143,7 @@ final class SortedRows<K> implements Rows {
           DataRow row = each.row();
           out.writeInt(row.number());
           text(out, row.fault());
+          out.writeInt(row.badColumn());
           text(out, row.key());
           out.writeInt(row.cells().size());
           for (String cell : row.cells()) {
@@ -177,12 +178,13 @@ final class SortedRows<K> implements Rows {
       left--;
       int number = in.readInt();
       String fault = text();
+      int badColumn = in.readInt();
       String key = text();
       String[] cells = new String[in.readInt()];
       for (int i = 0; i < cells.length; i++) {
         cells[i] = text();
       }
-      return new DataRow(number, List.of(cells), fault, key);
+      return new DataRow(number, List.of(cells), fault, badColumn, key);
     }
 
     void close() {

@@ -1,7 +1,7 @@
 package elmtable.data.source;
 
 /** A source that cannot be read on; the message names file, row and column. */
-public final class BrokenDataException extends RuntimeException {
+public sealed class BrokenDataException extends RuntimeException permits ReadingTime.OverException {
   private static final long serialVersionUID = 1;
 
   public BrokenDataException(String message) {

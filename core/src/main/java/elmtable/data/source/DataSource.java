@@ -30,15 +30,15 @@ public interface DataSource {
    * How many rows there are, by reading all of them, which may cost less than making them. Throws
    * {@link BrokenDataException} where they cannot be read to their end.
    *
-   * @param faults receives what is wrong with a row
+   * @param faults receives rows that are not sound
    */
-  default long count(Consumer<String> faults) {
+  default long count(Consumer<DataRow> faults) {
     long count = 0;
     try (Rows rows = open()) {
       for (DataRow row = rows.next(); row != null; row = rows.next()) {
         count++;
         if (!row.isSound()) {
-          faults.accept(row.fault());
+          faults.accept(row);
         }
       }
     }

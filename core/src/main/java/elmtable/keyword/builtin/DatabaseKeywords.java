@@ -1,5 +1,6 @@
 package elmtable.keyword.builtin;
 
+import elmtable.formula.CellTexts;
 import elmtable.formula.Value;
 import elmtable.keyword.Group;
 import elmtable.keyword.Keyword;
@@ -52,8 +53,13 @@ public final class DatabaseKeywords {
     ResultSetMetaData about = found.getMetaData();
     Map<String, Value> cells = new LinkedHashMap<>();
     for (int c = 1; c <= about.getColumnCount(); c++) {
-      String cell = found.getString(c);
-      cells.put(about.getColumnLabel(c), Value.of(cell == null ? "" : cell));
+      Object value = found.getObject(c);
+      String cell = value == null ? "" : CellTexts.of(value);
+      if (cell == null) {
+        throw new StepFailedException(
+            "In the column “" + about.getColumnLabel(c) + "” " + CellTexts.BYTES + ".");
+      }
+      cells.put(about.getColumnLabel(c), Value.of(cell));
     }
     return new Value.Row(cells);
   }

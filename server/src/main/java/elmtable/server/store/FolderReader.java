@@ -4,7 +4,7 @@ import elmtable.data.source.ProjectFiles;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
-import java.nio.charset.CharacterCodingException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
@@ -28,18 +28,15 @@ public record FolderReader(Map<String, String> documents, ProjectFiles files) {
     Map<String, String> documents = new TreeMap<>();
     for (String path : paths(folder)) {
       if (isDocument(path)) {
-        documents.put(path, text(folder.resolve(path), path));
+        documents.put(path, text(folder.resolve(path)));
       }
     }
     return new FolderReader(documents, new FolderFiles(folder));
   }
 
-  private static String text(Path file, String path) throws IOException {
-    try {
-      return Files.readString(file);
-    } catch (CharacterCodingException broken) {
-      throw new IOException(path + " is not UTF-8 text", broken);
-    }
+  /** Bytes that are no UTF-8 become replacement characters, which a check reports. */
+  private static String text(Path file) throws IOException {
+    return new String(Files.readAllBytes(file), StandardCharsets.UTF_8);
   }
 
   static List<String> paths(Path folder) throws IOException {

@@ -274,7 +274,7 @@ public final class DocumentViews {
     if (entry instanceof KeywordEntry.Composed composed) {
       path = composed.path();
       line = composed.located().headerLine() + 1;
-      VisibleNames visible = VisibleNames.of(composed, project.index());
+      VisibleNames visible = VisibleNames.of(composed, project);
       BindingContext context = BindingContext.of(composed);
       steps =
           composed.block().sections().stream()

@@ -1,0 +1,34 @@
+package elmtable.data.readers;
+
+import elmtable.data.source.BrokenDataException;
+import java.util.Locale;
+
+/** What a file may have at most, so that a damaged or made-up one is not read without end. */
+final class ReaderLimits {
+  /** As many as a sheet of a spreadsheet has. */
+  static final int MOST_COLUMNS = 16_384;
+
+  static final int MOST_SHEET_ROWS = 1_048_576;
+
+  /** Cells with values in one sheet. */
+  static final long MOST_CELLS = 40_000_000;
+
+  private ReaderLimits() {}
+
+  static void columns(String place, int columns) {
+    if (columns > MOST_COLUMNS) {
+      throw beyond(place, columns, MOST_COLUMNS, "columns");
+    }
+  }
+
+  static BrokenDataException beyond(String place, long found, long most, String what) {
+    return new BrokenDataException(
+        String.format(
+            Locale.ROOT,
+            "%s: there are %,d %s, and at most %,d are read.",
+            place,
+            found,
+            what,
+            most));
+  }
+}
