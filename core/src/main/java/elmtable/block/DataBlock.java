@@ -5,6 +5,7 @@ import elmtable.language.BlockKind;
 import elmtable.language.Line;
 import elmtable.language.Section;
 import elmtable.language.SectionBody;
+import elmtable.text.Names;
 import java.util.List;
 import java.util.Optional;
 
@@ -30,6 +31,23 @@ public record DataBlock(Block block) {
 
   public Optional<Line.Property> combine() {
     return block.property("combine");
+  }
+
+  /** The words that say how sets are combined. */
+  public static final List<String> WAYS =
+      List.of("all of", "pairs of", "side by side", "one after another");
+
+  /** The word that says how sets are combined, where it is one of {@link #WAYS}. */
+  public Optional<String> way() {
+    String value = block.value("combine");
+    return WAYS.stream()
+        .filter(way -> Names.key(value).startsWith(Names.key(way) + " "))
+        .findFirst();
+  }
+
+  /** The sets that it combines. */
+  public NameList combined() {
+    return NameList.behind(block, "combine", way().map(String::length).orElse(0));
   }
 
   public List<Line.Property> limitsOf() {

@@ -11,16 +11,23 @@ import java.util.Optional;
  * A property that lists names.
  *
  * @param line nothing where the block does not have it
+ * @param start where the list begins in the property's value
  * @param names as written; {@code none} among them where it stands there
  */
-public record NameList(Optional<Line.Property> line, List<String> names) {
+public record NameList(Optional<Line.Property> line, int start, List<String> names) {
   public NameList {
     names = List.copyOf(names);
   }
 
   static NameList of(Block block, String word) {
+    return behind(block, word, 0);
+  }
+
+  /** A list that begins behind other words. */
+  static NameList behind(Block block, String word, int start) {
     Optional<Line.Property> line = block.property(word);
-    return new NameList(line, line.map(l -> Lists.split(l.value())).orElse(List.of()));
+    return new NameList(
+        line, start, line.map(l -> Lists.split(l.value().substring(start))).orElse(List.of()));
   }
 
   /** Whether it is there to take away what a suite says. */
@@ -31,10 +38,10 @@ public record NameList(Optional<Line.Property> line, List<String> names) {
   /** Where one of the names stands. */
   public Range range(String name) {
     Line.Property property = line.orElseThrow();
-    return Lists.parts(property.value()).stream()
+    return Lists.parts(property.value().substring(start)).stream()
         .filter(part -> part.text().equals(name))
         .findFirst()
-        .map(part -> property.valueRange().part(part.start(), part.end()))
+        .map(part -> property.valueRange().part(start + part.start(), start + part.end()))
         .orElse(property.valueRange());
   }
 }

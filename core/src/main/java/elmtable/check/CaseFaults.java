@@ -15,7 +15,10 @@ import elmtable.project.Project;
 import elmtable.text.Diagnostic;
 import elmtable.text.Problem;
 import elmtable.text.Severity;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.Collections;
+import java.util.Deque;
 import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.List;
@@ -103,33 +106,55 @@ public final class CaseFaults {
         .orElse("");
   }
 
-  private String in(String path, LocatedBlock located, boolean outline, Set<LocatedBlock> seen) {
-    if (!seen.add(located)) {
-      return "";
-    }
-    Set<Integer> others = linesOfOthers(path, located);
-    Optional<Diagnostic> error =
-        checked.problems(path).stream()
-            .filter(problem ->
-                problem.severity() == Severity.ERROR
-                    && isInside(problem, located, outline)
-                    && !others.contains(problem.range().line()))
-            .findFirst();
-    if (error.isPresent()) {
-      return path + ", line " + (error.get().range().line() + 1) + ": " + error.get().message();
-    }
-    for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
-      for (Step step : located.block().activeSteps(section)) {
-        Optional<KeywordEntry> called = project.index().called(step);
-        if (called.isPresent() && called.get() instanceof KeywordEntry.Composed composed) {
-          String inside = in(composed.path(), composed.located(), false, seen);
-          if (!inside.isEmpty()) {
-            return inside;
-          }
-        }
+  /** A block with the document that has it. */
+  private record Placed(String path, LocatedBlock located) {}
+
+  /**
+   * The first error of a block and of the keywords that it calls, depth first. A stack instead of
+   * calls: a chain of keywords may be long.
+   */
+  private String in(String path, LocatedBlock first, boolean outline, Set<LocatedBlock> seen) {
+    Deque<Placed> open = new ArrayDeque<>(List.of(new Placed(path, first)));
+    while (!open.isEmpty()) {
+      Placed each = open.pop();
+      if (!seen.add(each.located())) {
+        continue;
+      }
+      String own = own(each, outline && each.located() == first);
+      if (!own.isEmpty()) {
+        return own;
+      }
+      List<Placed> called = called(each.located());
+      for (int i = called.size() - 1; i >= 0; i--) {
+        open.push(called.get(i));
       }
     }
     return "";
+  }
+
+  private String own(Placed block, boolean outline) {
+    Set<Integer> others = linesOfOthers(block.path(), block.located());
+    return checked.problems(block.path()).stream()
+        .filter(problem ->
+            problem.severity() == Severity.ERROR
+                && isInside(problem, block.located(), outline)
+                && !others.contains(problem.range().line()))
+        .findFirst()
+        .map(
+            error -> block.path() + ", line " + (error.range().line() + 1) + ": " + error.message())
+        .orElse("");
+  }
+
+  private List<Placed> called(LocatedBlock located) {
+    List<Placed> called = new ArrayList<>();
+    for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
+      for (Step step : located.block().activeSteps(section)) {
+        if (project.index().called(step).orElse(null) instanceof KeywordEntry.Composed composed) {
+          called.add(new Placed(composed.path(), composed.located()));
+        }
+      }
+    }
+    return called;
   }
 
   /** Lines that other cases made of the same scenario have for themselves. */
@@ -172,6 +197,7 @@ public final class CaseFaults {
     }
     boolean ofOneRow =
         problem.problem() == Problem.SHORT_OR_LONG_ROW
+            || problem.problem() == Problem.BAD_CELL
             || problem.problem() == Problem.UNKNOWN_ELEMENT_OF_ROW;
     return (inside || ofStep) && !ofOneRow;
   }

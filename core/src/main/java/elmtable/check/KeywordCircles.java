@@ -10,6 +10,7 @@ import elmtable.text.Problem;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.IdentityHashMap;
+import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -22,7 +23,8 @@ import java.util.Set;
 final class KeywordCircles {
   private final ProjectIndex index;
   private final Set<Block> done = Collections.newSetFromMap(new IdentityHashMap<>());
-  private final List<KeywordEntry.Composed> way = new ArrayList<>();
+  private final Set<Block> onWay = Collections.newSetFromMap(new IdentityHashMap<>());
+  private final List<Open> way = new ArrayList<>();
   private final Map<Block, List<Diagnostic>> found = new IdentityHashMap<>();
 
   private KeywordCircles(ProjectIndex index) {
@@ -40,23 +42,45 @@ final class KeywordCircles {
     return circles.found;
   }
 
-  private void visit(KeywordEntry.Composed keyword) {
-    if (!done.add(keyword.block())) {
+  /** A keyword on the way, and the steps of it that are still to be followed. */
+  private record Open(KeywordEntry.Composed keyword, Iterator<Step> steps) {}
+
+  /** Goes down without calls, as a chain of keywords may be longer than the stack is deep. */
+  private void visit(KeywordEntry.Composed first) {
+    if (!enter(first)) {
       return;
     }
-    way.add(keyword);
-    for (Step step : keyword.block().activeSteps(Section.STEPS)) {
+    while (!way.isEmpty()) {
+      Open top = way.get(way.size() - 1);
+      if (!top.steps().hasNext()) {
+        way.remove(way.size() - 1);
+        onWay.remove(top.keyword().block());
+        continue;
+      }
+      Step step = top.steps().next();
       Optional<KeywordEntry> called = index.called(step);
       if (called.isPresent() && called.get() instanceof KeywordEntry.Composed composed) {
-        int before = way.indexOf(composed);
-        if (before >= 0) {
-          report(keyword, step, way.subList(before, way.size()));
+        if (onWay.contains(composed.block())) {
+          report(top.keyword(), step, circle(composed));
         } else {
-          visit(composed);
+          enter(composed);
         }
       }
     }
-    way.remove(way.size() - 1);
+  }
+
+  private boolean enter(KeywordEntry.Composed keyword) {
+    if (!done.add(keyword.block())) {
+      return false;
+    }
+    way.add(new Open(keyword, keyword.block().activeSteps(Section.STEPS).iterator()));
+    onWay.add(keyword.block());
+    return true;
+  }
+
+  private List<KeywordEntry.Composed> circle(KeywordEntry.Composed from) {
+    List<KeywordEntry.Composed> all = way.stream().map(Open::keyword).toList();
+    return all.subList(all.indexOf(from), all.size());
   }
 
   private void report(

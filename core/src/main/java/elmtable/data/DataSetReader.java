@@ -12,7 +12,6 @@ import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.DataSource;
 import elmtable.language.Block;
 import elmtable.language.Line;
-import elmtable.language.Lists;
 import elmtable.text.Diagnostic;
 import elmtable.text.Names;
 import elmtable.text.Problem;
@@ -69,7 +68,7 @@ final class DataSetReader {
     Optional<DataSource> source =
         switch (word) {
           case "rows" -> block.rows().map(TypedRows::new);
-          case "combine" -> combined(block.combine().orElseThrow());
+          case "combine" -> combined(block, block.combine().orElseThrow());
           case "limits of" -> limits(block.limitsOf());
           default -> new FileSources(block, context, problems).source();
         };
@@ -160,14 +159,9 @@ final class DataSetReader {
     return read.size() == lines.size() ? Optional.of(new LimitValues(read)) : Optional.empty();
   }
 
-  /** The words that begin a combination. */
-  private static final List<String> WAYS =
-      List.of("all of", "pairs of", "side by side", "one after another");
-
-  private Optional<DataSource> combined(Line.Property property) {
+  private Optional<DataSource> combined(DataBlock block, Line.Property property) {
     String value = property.value();
-    Optional<String> how =
-        WAYS.stream().filter(way -> Names.key(value).startsWith(Names.key(way) + " ")).findFirst();
+    Optional<String> how = block.way();
     if (how.isEmpty()) {
       problem(
           Problem.BAD_PROPERTY_VALUE,
@@ -178,7 +172,7 @@ final class DataSetReader {
               + "” is none of them.");
       return Optional.empty();
     }
-    List<String> names = Lists.split(value.substring(how.get().length()));
+    List<String> names = block.combined().names();
     List<DataSource> sources = new ArrayList<>();
     for (String name : names) {
       part(name, property).ifPresent(sources::add);

@@ -169,7 +169,7 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
 
   /** One executable case that stands for all that cannot be read. */
   private void broken(String reason) {
-    single("broken " + part.name(), partTags, reason);
+    single("broken " + part.name(), partTags, part.place() + ": " + reason);
   }
 
   /** Every row is named, chosen or passed over, since a name may depend on those before it. */
@@ -215,7 +215,7 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
     if (!plan.fault().isEmpty()) {
       return plan.fault();
     }
-    return row.isSound() ? plan.rowFault().apply(use) : row.fault();
+    return row.isSound() ? plan.rowFault().apply(use) : part.place() + ": " + row.fault();
   }
 
   /** An executable case in each setting, without a row. */

@@ -37,12 +37,14 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
    * One source of rows.
    *
    * @param name the data set's name, or empty for rows typed in
+   * @param place the document and line of the data set or section
    * @param source nothing where it cannot be used, for the reason in {@code broken}
    * @param summary of a look at the rows
    * @param count how many rows there are in all; it may read all of them
    */
   public record Part(
       String name,
+      String place,
       Optional<DataSource> source,
       DataSummary summary,
       LongSupplier count,
@@ -50,7 +52,13 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
       List<String> tags,
       String note) {
     private Part with(List<String> ownTags, String ownNote) {
-      return new Part(name, source, summary, count, broken, ownTags, ownNote);
+      return new Part(name, place, source, summary, count, broken, ownTags, ownNote);
+    }
+
+    /** The same at another place. */
+    private Part at(String path, int line) {
+      String other = path + ", line " + (line + 1);
+      return new Part(name, other, source, summary, count, broken, tags, note);
     }
 
     /** How many rows there are; a look may not have told. */
@@ -119,7 +127,8 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
     String note = String.join("\n", section.notes().stream().map(Line.Note::text).toList());
     DataSource typed = DataSets.typed(section);
     return shaped("", typed, DataSummary.of(typed), () -> 0, section, entry, problems)
-        .with(typedTags(section), note);
+        .with(typedTags(section), note)
+        .at(entry.path(), entry.located().firstLine() + section.range().line());
   }
 
   /** The data set that an example group of a scenario names. */
@@ -171,22 +180,29 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
       String set, CaseEntry entry, Project project, List<Diagnostic> problems) {
     Optional<DataEntry> found = project.index().dataSet(set);
     if (found.isEmpty()) {
-      return broken(set, "Data set “" + set + "” not found.");
+      return broken(set, "Data set “" + set + "” not found.")
+          .at(entry.path(), entry.located().headerLine());
     }
     DataSummary summary = project.dataSummary(found.get());
     if (!summary.broken().isEmpty()) {
-      return broken(set, summary.broken());
+      return at(found.get(), broken(set, summary.broken()));
     }
     DataSource source = project.dataSet(found.get()).source().orElseThrow();
-    return shaped(
-            found.get().name(),
-            source,
-            summary,
-            () -> project.rows(found.get()),
-            null,
-            entry,
-            problems)
-        .with(List.of(), found.get().located().block().noteText());
+    Part part =
+        shaped(
+                found.get().name(),
+                source,
+                summary,
+                () -> project.rows(found.get()),
+                null,
+                entry,
+                problems)
+            .with(List.of(), found.get().located().block().noteText());
+    return at(found.get(), part);
+  }
+
+  private static Part at(DataEntry set, Part part) {
+    return part.at(set.path(), set.located().headerLine());
   }
 
   /**
@@ -202,7 +218,7 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
       List<Diagnostic> problems) {
     CaseShaping shaping = new CaseShaping(entry, section);
     if (shaping.isNone()) {
-      return new Part(name, Optional.of(source), summary, count, "", List.of(), "");
+      return new Part(name, "", Optional.of(source), summary, count, "", List.of(), "");
     }
     try {
       DataSets.Reading reading = DataSets.shaped(source, shaping::property);
@@ -213,6 +229,7 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
       DataSource kept = reading.source().get();
       return new Part(
           name,
+          "",
           reading.source(),
           DataSummary.of(kept),
           () -> kept.count(row -> {}),
@@ -225,7 +242,7 @@ public record CaseData(List<Part> parts, List<Diagnostic> problems) {
   }
 
   private static Part broken(String set, String reason) {
-    return new Part(
-        set, Optional.empty(), DataSummary.broken(reason), () -> 0, reason, List.of(), "");
+    DataSummary summary = DataSummary.broken(reason);
+    return new Part(set, "", Optional.empty(), summary, () -> 0, reason, List.of(), "");
   }
 }

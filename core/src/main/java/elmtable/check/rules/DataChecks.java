@@ -1,6 +1,7 @@
 package elmtable.check.rules;
 
 import elmtable.block.DataBlock;
+import elmtable.block.NameList;
 import elmtable.data.DataSets;
 import elmtable.data.DataSummary;
 import elmtable.data.shaping.Stage;
@@ -14,9 +15,11 @@ import elmtable.project.DataEntry;
 import elmtable.project.NamedBlock;
 import elmtable.project.Project;
 import elmtable.text.Diagnostic;
+import elmtable.text.Names;
 import elmtable.text.Problem;
 import elmtable.text.Range;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
@@ -53,6 +56,8 @@ final class DataChecks {
     DataBlock block = entry.own();
     DataSets.Reading reading = project.dataSet(entry);
     List<Diagnostic> problems = new ArrayList<>(reading.problems());
+    problems.removeIf(problem -> problem.problem() == Problem.DATA_CIRCLE);
+    circles(entry, project, problems);
     if (reading.source().isEmpty()) {
       return problems;
     }
@@ -89,6 +94,33 @@ final class DataChecks {
               "The data set “" + entry.name() + "” has no rows, so its cases do not run."));
     }
     return problems;
+  }
+
+  /** Each circle once, where it closes. */
+  private static void circles(DataEntry entry, Project project, List<Diagnostic> problems) {
+    Graphs<DataEntry> graph =
+        new Graphs<>(
+            each -> Names.key(each.name()),
+            Comparator.comparing(DataEntry::path).thenComparing(each -> Names.key(each.name())),
+            each ->
+                each.own().combined().names().stream()
+                    .flatMap(name -> project.index().dataSet(name).stream())
+                    .toList());
+    NameList combined = entry.own().combined();
+    for (String name : combined.names()) {
+      project
+          .index()
+          .dataSet(name)
+          .flatMap(part -> graph.closedBy(entry, part))
+          .ifPresent(circle ->
+              problems.add(
+                  new Diagnostic(
+                      Problem.DATA_CIRCLE,
+                      combined.range(name),
+                      "A data set may not be made of itself: "
+                          + Graphs.inWords(circle, DataEntry::name)
+                          + ".")));
+    }
   }
 
   /** How many pairs of values a condition takes from a set that was made to have them all. */

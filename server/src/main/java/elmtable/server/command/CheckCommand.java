@@ -2,6 +2,8 @@ package elmtable.server.command;
 
 import elmtable.check.CheckedProject;
 import elmtable.text.Diagnostic;
+import elmtable.text.Edit;
+import elmtable.text.Fix;
 import elmtable.text.Severity;
 import java.io.PrintWriter;
 import java.nio.file.Path;
@@ -65,14 +67,39 @@ final class CheckCommand implements Callable<Integer> {
         + problem.message();
   }
 
+  /** Lines and columns count from 1; the end is the column behind the last character. */
   private static Map<String, Object> fields(Found found) {
+    Diagnostic problem = found.problem();
     Map<String, Object> fields = new LinkedHashMap<>();
     fields.put("file", found.path());
-    fields.put("line", found.problem().range().line() + 1);
-    fields.put("column", found.problem().range().start() + 1);
-    fields.put("code", found.problem().problem().code());
-    fields.put("severity", found.problem().severity().name().toLowerCase(Locale.ROOT));
-    fields.put("message", found.problem().message());
+    fields.put("line", problem.range().line() + 1);
+    fields.put("column", problem.range().start() + 1);
+    fields.put("end", problem.range().end() + 1);
+    fields.put("code", problem.problem().code());
+    fields.put("severity", problem.severity().name().toLowerCase(Locale.ROOT));
+    fields.put("message", problem.message());
+    fields.put("fixes", problem.fixes().stream().map(fix -> fix(fix, found.path())).toList());
+    return fields;
+  }
+
+  private static Map<String, Object> fix(Fix fix, String path) {
+    Map<String, Object> fields = new LinkedHashMap<>();
+    fields.put("label", fix.label());
+    fields.put("edits", fix.edits().stream().map(edit -> edit(edit, path)).toList());
+    return fields;
+  }
+
+  private static Map<String, Object> edit(Edit edit, String path) {
+    Map<String, Object> fields = new LinkedHashMap<>();
+    fields.put("file", edit.document().isEmpty() ? path : edit.document());
+    fields.put("line", edit.range().line() + 1);
+    if (edit.removesLine()) {
+      fields.put("removes", "line");
+      return fields;
+    }
+    fields.put("column", edit.range().start() + 1);
+    fields.put("end", edit.range().end() + 1);
+    fields.put("text", edit.text());
     return fields;
   }
 }

@@ -32,7 +32,9 @@ import picocli.CommandLine.Spec;
     name = "data",
     mixinStandardHelpOptions = true,
     description =
-        "Prints a data set's rows as cases get them. Exit code 1 when a row of it is faulty.")
+        "Prints a data set's rows as cases get them. Exit code 1 when a row of it is faulty, 2 when"
+            + " it cannot be read to its end; a JSON list then ends with an object that has only the"
+            + " member “error”.")
 final class DataCommand implements Callable<Integer> {
   @Parameters(index = "0", paramLabel = "DIR", description = "Folder of the project.")
   private Path folder;
@@ -45,6 +47,9 @@ final class DataCommand implements Callable<Integer> {
 
   @Option(names = "--json", description = "Print a JSON array of objects.")
   private boolean json;
+
+  @Option(names = "--jsonl", description = "Print JSON lines: an object a line.")
+  private boolean jsonl;
 
   @Option(
       names = "--environment",
@@ -71,7 +76,7 @@ final class DataCommand implements Callable<Integer> {
         counts(reading.stages(), out);
         return 0;
       }
-      return json ? json(reading.source().get(), out) : csv(reading.source().get(), out);
+      return json || jsonl ? json(reading.source().get(), out) : csv(reading.source().get(), out);
     } catch (BrokenDataException broken) {
       throw new RefusalException(broken.getMessage());
     } catch (IOException failed) {
@@ -127,27 +132,26 @@ final class DataCommand implements Callable<Integer> {
         writer.writeRecord(row.cells().stream().map(cell -> source.literal(cell).text()).toList());
         faulty += printRow(row);
       }
+    } finally {
+      writer.flush();
     }
-    writer.flush();
     return faulty > 0 ? 1 : 0;
   }
 
+  /** A list that breaks off says so in its last object, so that nobody takes it for whole. */
   private int json(DataSource source, PrintWriter out) {
+    JsonRows rows = new JsonRows(out, jsonl, source.columns());
     int faulty = 0;
-    out.print("[");
-    String before = "\n";
-    try (Rows rows = source.open()) {
-      for (DataRow row = rows.next(); row != null; row = rows.next()) {
-        Map<String, String> cells = new LinkedHashMap<>();
-        for (int c = 0; c < source.columns().size(); c++) {
-          cells.put(source.columns().get(c), source.literal(row.cells().get(c)).text());
-        }
-        out.print(before + Json.line(cells));
-        before = ",\n";
+    try (Rows all = source.open()) {
+      for (DataRow row = all.next(); row != null; row = all.next()) {
+        rows.row(row.cells().stream().map(cell -> source.literal(cell).text()).toList());
         faulty += printRow(row);
       }
+    } catch (BrokenDataException broken) {
+      rows.breakOff(broken.getMessage());
+      throw broken;
     }
-    out.println("\n]");
+    rows.end();
     return faulty > 0 ? 1 : 0;
   }
 

@@ -28,6 +28,8 @@ public final class LogToErrors extends ContextAwareBase implements Configurator 
     context.getLogger(Logger.ROOT_LOGGER_NAME).setLevel(Level.WARN);
     context.getLogger(Logger.ROOT_LOGGER_NAME).addAppender(errors);
     context.getLogger("elmtable").setLevel(Level.INFO);
+    // What it says of a damaged file is told in our words, with the place.
+    context.getLogger("org.apache.poi").setLevel(Level.OFF);
     return ExecutionStatus.DO_NOT_INVOKE_NEXT_IF_ANY;
   }
 }

@@ -1,5 +1,6 @@
 package elmtable.server.command;
 
+import elmtable.plan.CasePlan;
 import elmtable.plan.Plan;
 import elmtable.project.Project;
 import elmtable.report.RunFolder;
@@ -7,8 +8,10 @@ import elmtable.run.RunHandle;
 import elmtable.run.RunRequest;
 import elmtable.run.Runner;
 import elmtable.run.event.Outcome;
+import elmtable.text.Counted;
 import elmtable.webdriver.ChromeLauncher;
 import java.io.IOException;
+import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
@@ -49,6 +52,11 @@ final class RunCommand implements Callable<Integer> {
   @Option(names = "--seed", description = "Seed of random values; chosen and shown if left out.")
   private Long seed;
 
+  @Option(
+      names = "--strict",
+      description = "Exit code 2 where cases of features are out since they are not finished.")
+  private boolean strict;
+
   @Spec private CommandSpec spec;
 
   @Override
@@ -77,11 +85,30 @@ final class RunCommand implements Callable<Integer> {
         throw new RefusalException("The run did not end within a day.");
       }
       progress.summary(results.path());
-      return exitCode(plan.count(), progress.outcomes());
+      long unfinished = unfinished(plan);
+      int code = exitCode(plan.count(), progress.outcomes());
+      return strict && unfinished > 0 ? 2 : code;
     } catch (IOException full) {
       throw new RefusalException(
           "The results cannot be written to " + out + ": " + full.getMessage() + ".");
     }
+  }
+
+  /** Says how many cases are out that have sentences without a keyword. */
+  private long unfinished(Plan plan) {
+    long count =
+        plan.cases().stream()
+            .filter(one -> one.exclusionReason().equals(CasePlan.NOT_FINISHED))
+            .count();
+    if (count > 0) {
+      PrintWriter out = spec.commandLine().getOut();
+      out.println(
+          Counted.of(count, "case")
+              + (count == 1 ? " is" : " are")
+              + " not finished; see “elm plan”.");
+      out.flush();
+    }
+    return count;
   }
 
   /** 2 where a planned case has no outcome, for which nobody may take the run for a good one. */
