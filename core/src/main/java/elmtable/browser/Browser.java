@@ -25,6 +25,8 @@ public interface Browser extends AutoCloseable {
 
   Network network();
 
+  Storage storage();
+
   Scripts scripts();
 
   Pictures pictures();

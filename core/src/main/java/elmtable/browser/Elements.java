@@ -17,6 +17,9 @@ public interface Elements {
   /** How many elements there are now, shown or not. */
   int count(Target target);
 
+  /** The shown texts of all elements that are found, in order. Waits until there is one. */
+  List<String> texts(Target target, Duration limit);
+
   /** The texts of a table's cells, row by row. Waits until it is shown. */
   List<List<String>> table(Target target, Duration limit);
 

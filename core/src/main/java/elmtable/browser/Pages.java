@@ -19,6 +19,9 @@ public interface Pages {
   /** Waits until address or title is as wanted and gives what it was at the end. */
   Observation awaitAddress(String address, Duration limit);
 
+  /** Waits until the address begins with a text. */
+  Observation awaitAddressStart(String start, Duration limit);
+
   Observation awaitTitle(String title, Duration limit);
 
   String source();

@@ -1,5 +1,7 @@
 package elmtable.browser;
 
+import java.util.List;
+
 /** A state to wait for. */
 public sealed interface Wanted {
   /** Shown text equal to this, runs of blanks as one. */
@@ -12,6 +14,32 @@ public sealed interface Wanted {
 
   /** Shown text with this somewhere in it, runs of blanks as one. */
   record TextPart(String text) implements Wanted {}
+
+  /** Shown, with the fragment nowhere in its text for a while. */
+  record TextWithout(String fragment) implements Wanted {}
+
+  /** There and not shown. */
+  record Hidden() implements Wanted {}
+
+  /** Shown, with something else in front of its middle. */
+  record Covered() implements Wanted {}
+
+  /** The shown texts of all that are found, in order. */
+  record Texts(List<String> texts) implements Wanted {
+    public Texts {
+      texts = List.copyOf(texts);
+    }
+  }
+
+  /**
+   * A table with these rows and no others under columns of these names; it may have more columns.
+   */
+  record Table(List<String> columns, List<List<String>> rows) implements Wanted {
+    public Table {
+      columns = List.copyOf(columns);
+      rows = List.copyOf(rows);
+    }
+  }
 
   record Enabled() implements Wanted {}
 

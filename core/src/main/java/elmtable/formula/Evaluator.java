@@ -118,6 +118,15 @@ public final class Evaluator {
         : "“" + reference.written() + "” is not known here.";
   }
 
+  /**
+   * Why a formula's value is no.
+   *
+   * @param source the text that it was read from
+   */
+  public Shortfall shortfall(Formula formula, String source) {
+    return Shortfall.of(formula, source, this);
+  }
+
   public boolean truth(Formula formula) {
     Value value = value(formula);
     return Values.truth(value)

@@ -24,8 +24,12 @@ public interface StepContext {
    */
   <T> T ofCase(Class<T> kind, Supplier<T> first);
 
-  /** Hands a value to later cases. */
-  void publish(String name, Value value);
+  /**
+   * Hands a value to later cases.
+   *
+   * @param keep whether later runs in the same environment get it, too
+   */
+  void publish(String name, Value value, boolean keep);
 
   void log(String text);
 

@@ -87,7 +87,8 @@ final class Arguments {
       shown.add(new NamedValue(argument.parameter().name(), argument.template().source()));
       return new FormulaArgument(
           argument.template().source(),
-          () -> evaluator.value(argument.template().singleReference().orElseThrow()));
+          argument.template().singleReference().orElseThrow(),
+          evaluator);
     }
     boolean reference = type == Target.class || type == Path.class;
     if (reference && argument.cell().isEmpty() && argument.template().isBlank()) {

@@ -42,8 +42,8 @@ final class CaseValues {
     return kind.cast(ofKeywords.computeIfAbsent(kind, k -> first.get()));
   }
 
-  void publish(String name, Value value) {
-    published.publish(executable, name, value);
+  void publish(String name, Value value, boolean keep) {
+    published.publish(executable, name, value, keep);
   }
 
   void putSuite(String name, Value value) {

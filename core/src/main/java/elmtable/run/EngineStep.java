@@ -45,8 +45,8 @@ record EngineStep(
   }
 
   @Override
-  public void publish(String name, Value value) {
-    scope.publish(name, value);
+  public void publish(String name, Value value, boolean keep) {
+    scope.publish(name, value, keep);
     reporter.log(id, name + " = " + value.text());
   }
 

@@ -17,15 +17,23 @@ import java.util.concurrent.ConcurrentHashMap;
  */
 final class PublishedValues {
   private final Project project;
+  private final KeptValues kept;
   private final Map<String, Map<String, Value>> bySuite = new ConcurrentHashMap<>();
   private final Map<CaseOnTarget, Map<String, Value>> byCase = new ConcurrentHashMap<>();
   private final Map<RowOfCase, Map<String, Value>> byRow = new ConcurrentHashMap<>();
 
-  PublishedValues(Project project) {
+  /**
+   * @param kept those of earlier runs, and of this one for later ones
+   */
+  PublishedValues(Project project, KeptValues kept) {
     this.project = project;
+    this.kept = kept;
   }
 
-  void publish(ExecutableCase by, String name, Value value) {
+  void publish(ExecutableCase by, String name, Value value, boolean keep) {
+    if (keep) {
+      kept.keep(by.environment(), name, value.text());
+    }
     String key = Names.key(name);
     bySuite.computeIfAbsent(suite(by), s -> new ConcurrentHashMap<>()).put(key, value);
     byCase.computeIfAbsent(CaseOnTarget.of(by), c -> new ConcurrentHashMap<>()).put(key, value);
@@ -47,7 +55,8 @@ final class PublishedValues {
             earlier.stream()
                 .flatMap(
                     each -> published(byCase, CaseOnTarget.of(each.entry(), reader), key).stream())
-                .findFirst());
+                .findFirst())
+        .or(() -> kept.find(reader.environment(), name).map(Value::of));
   }
 
   private static <K> Optional<Value> published(Map<K, Map<String, Value>> by, K whom, String key) {

@@ -51,7 +51,7 @@ final class Run implements RunHandle {
       EvidenceKeeper evidence,
       List<RunListener> listeners) {
     this.request = request;
-    this.published = new PublishedValues(request.project());
+    this.published = new PublishedValues(request.project(), request.kept());
     this.launchers = launchers;
     this.evidence = evidence;
     this.events = new EventPublisher(listeners);

@@ -11,18 +11,26 @@ import java.time.Duration;
  * @param title for people: what was chosen
  * @param workers how many suites at most run side by side
  * @param limit how long an action or expectation waits
+ * @param kept values of earlier runs, and for later ones
  */
 public record RunRequest(
-    String id, String title, Project project, Plan plan, int workers, long seed, Duration limit) {
+    String id,
+    String title,
+    Project project,
+    Plan plan,
+    int workers,
+    long seed,
+    Duration limit,
+    KeptValues kept) {
   public static final Duration USUAL_LIMIT = Duration.ofSeconds(10);
 
   /** The same with another limit. */
   RunRequest within(Duration other) {
-    return new RunRequest(id, title, project, plan, workers, seed, other);
+    return new RunRequest(id, title, project, plan, workers, seed, other, kept);
   }
 
   /** The same, with data read as in an environment. */
   RunRequest in(String environment) {
-    return new RunRequest(id, title, project.in(environment), plan, workers, seed, limit);
+    return new RunRequest(id, title, project.in(environment), plan, workers, seed, limit, kept);
   }
 }

@@ -53,6 +53,11 @@ class BuiltInKeywordsTest {
       | Light   | id | light   |
       | Door    | id | door    |
 
+      data people
+      rows
+      | name |
+      | Olga |
+
       keyword hand over
       gives
       | name |
@@ -98,7 +103,21 @@ class BuiltInKeywordsTest {
       | dismiss dialog |
       | answer dialog | two |
       | expect dialog | dialog |
+      | expect dialog containing | ialo |
+      | read dialog | => said |
+      | expect no dialog |
       | expect shown | Light |
+      | expect hidden | Light |
+      | expect covered | Light |
+      | expect text without | Light | dark |
+      | expect texts | Light | <('Olga', 'Wren')> |
+      | expect texts | Light | people |
+      | expect table | Light | people |
+      | read texts | Light | => texts |
+      | set cookie | mug | blue | /kilns |
+      | read cookie | mug | => cookie |
+      | set storage | mug | red | session=yes |
+      | read storage | mug | yes | => entry |
       | expect gone | Light |
       | expect enabled | Light |
       | expect disabled | Light |
@@ -118,6 +137,7 @@ class BuiltInKeywordsTest {
       | read table | Light | => rows |
       | read address | => address |
       | expect address | <address> |
+      | expect address starting with | / |
       | wait for address | <address> |
       | wait for | Light |
       | wait until gone | Light |
@@ -130,9 +150,11 @@ class BuiltInKeywordsTest {
       | query database | <stock> | select kilos from clay order by kilos | => kilos |
       | compute | count * 2 | => double |
       | publish | cup | <clay> |
+      | publish | mug | <clay> | keep=yes |
       | hand over | => cup |
       | run script | return 1 | => script |
       | take picture | done |
+      | log | <join(texts, '+')> <cookie> <entry> <said> |
       | log | <text> <value> <href> <count> <clay> <double> <cup> <count(rows)> <count(kilos)> |
       """;
 
@@ -141,7 +163,8 @@ class BuiltInKeywordsTest {
       Map.of(
           "fail", "| fail | because |",
           "skip the rest", "| skip the rest | because |",
-          "expect no console errors", "| expect no console errors |");
+          "expect no console errors", "| expect no console errors |",
+          "expect download", "| expect download |");
 
   private final FakeBrowsers browsers = new FakeBrowsers();
   private final List<RunEvent> events = new ArrayList<>();
@@ -232,6 +255,7 @@ class BuiltInKeywordsTest {
     assertEquals(Outcome.PASSED, finished.outcome());
     assertTrue(logged().contains("light light href 3 raku 6 raku 2 2"), logged()::toString);
     assertTrue(logged().contains("1 row changed"), logged()::toString);
+    assertTrue(logged().contains("Olga+Wren blue for /kilns red dialog"), logged()::toString);
     assertEquals(List.of("POST north", "application/json"), headers);
     List<String> done = browsers.done.stream().filter(what -> !what.startsWith("outline")).toList();
     for (String what :

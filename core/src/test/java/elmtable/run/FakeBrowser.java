@@ -13,6 +13,7 @@ import elmtable.browser.Pages;
 import elmtable.browser.Pictures;
 import elmtable.browser.Pointer;
 import elmtable.browser.Scripts;
+import elmtable.browser.Storage;
 import elmtable.browser.Target;
 import elmtable.browser.Wanted;
 import elmtable.browser.Windows;
@@ -21,6 +22,7 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -36,8 +38,10 @@ final class FakeBrowser
         Dialogs,
         Network,
         Scripts,
+        Storage,
         Pictures {
   private final FakeBrowsers all;
+  private final Map<String, String> stored = new HashMap<>();
   private String address = "about:blank";
 
   FakeBrowser(FakeBrowsers all) {
@@ -77,6 +81,31 @@ final class FakeBrowser
   @Override
   public Network network() {
     return this;
+  }
+
+  @Override
+  public Storage storage() {
+    return this;
+  }
+
+  @Override
+  public Optional<String> cookie(String name) {
+    return Optional.ofNullable(stored.get("cookie " + name));
+  }
+
+  @Override
+  public void setCookie(String name, String value, String path) {
+    stored.put("cookie " + name, value + " for " + path);
+  }
+
+  @Override
+  public Optional<String> entry(String name, boolean session) {
+    return Optional.ofNullable(stored.get(session + name));
+  }
+
+  @Override
+  public void setEntry(String name, String value, boolean session) {
+    stored.put(session + name, value);
   }
 
   @Override
@@ -238,6 +267,11 @@ final class FakeBrowser
   }
 
   @Override
+  public List<String> texts(Target target, Duration limit) {
+    return List.of("Olga", "Wren");
+  }
+
+  @Override
   public Object run(String script) {
     return Map.of("a", List.of(1, true));
   }
@@ -265,7 +299,7 @@ final class FakeBrowser
 
   @Override
   public Observation await(Target target, Wanted wanted, Duration limit) {
-    String shown = target.locator().value();
+    String shown = all.shows == null ? target.locator().value() : all.shows;
     boolean holds = !(wanted instanceof Wanted.Text text) || text.text().equals(shown);
     return new Observation(holds, shown, "");
   }
@@ -273,6 +307,11 @@ final class FakeBrowser
   @Override
   public Observation awaitAddress(String wanted, Duration limit) {
     return new Observation(wanted.equals(address), address, "");
+  }
+
+  @Override
+  public Observation awaitAddressStart(String start, Duration limit) {
+    return new Observation(address.startsWith(start), address, "");
   }
 
   @Override

@@ -15,6 +15,10 @@ public final class FakeBrowsers implements Browser.Launcher {
   final AtomicInteger open = new AtomicInteger();
   final AtomicInteger dyingPresses = new AtomicInteger();
   volatile String missing;
+
+  /** What every element shows, or null for its locator. */
+  volatile String shows;
+
   volatile boolean closed;
 
   @Override

@@ -32,7 +32,8 @@ public final class TestRuns {
         Planner.plan(CheckedProject.of(project), selection),
         workers,
         42,
-        Duration.ofSeconds(1));
+        Duration.ofSeconds(1),
+        KeptValues.NONE);
   }
 
   /** Runs everything to its end. */

@@ -10,6 +10,7 @@ import elmtable.browser.Pages;
 import elmtable.browser.Pictures;
 import elmtable.browser.Pointer;
 import elmtable.browser.Scripts;
+import elmtable.browser.Storage;
 import elmtable.browser.Windows;
 
 /** A browser session over the classic protocol. */
@@ -23,6 +24,7 @@ final class ClassicBrowser implements Browser {
   private final ClassicDialogs dialogs;
   private final PageReports reports;
   private final ClassicPictures pictures;
+  private final ClassicStorage storage;
 
   /**
    * @param handle the tab to be driven, or empty for the one that the session has
@@ -41,6 +43,7 @@ final class ClassicBrowser implements Browser {
     this.dialogs = new ClassicDialogs(tab, waiting);
     this.reports = new PageReports(tab, host);
     this.pictures = new ClassicPictures(tab, waiting);
+    this.storage = new ClassicStorage(tab);
   }
 
   @Override
@@ -76,6 +79,11 @@ final class ClassicBrowser implements Browser {
   @Override
   public Dialogs dialogs() {
     return dialogs;
+  }
+
+  @Override
+  public Storage storage() {
+    return storage;
   }
 
   @Override

@@ -49,6 +49,16 @@ final class ClassicElements implements Elements {
   }
 
   @Override
+  public List<String> texts(Target target, Duration limit) {
+    List<String> texts = new ArrayList<>();
+    waiting
+        .read(target, "readtexts", "", limit)
+        .path("texts")
+        .forEach(text -> texts.add(text.asText()));
+    return texts;
+  }
+
+  @Override
   public Observation await(Target target, Wanted wanted, Duration limit) {
     return waiting.observe(target, wanted, limit);
   }

@@ -41,6 +41,7 @@ final class ClassicPages implements Pages {
       }
       throw tab.failure(error);
     }
+    tab.leaveFrames();
     requireAnswer(address);
   }
 
@@ -69,16 +70,19 @@ final class ClassicPages implements Pages {
   @Override
   public void reload() {
     tab.command("/refresh", Map.of());
+    tab.leaveFrames();
   }
 
   @Override
   public void goBack() {
     tab.command("/back", Map.of());
+    tab.leaveFrames();
   }
 
   @Override
   public void goForward() {
     tab.command("/forward", Map.of());
+    tab.leaveFrames();
   }
 
   @Override
@@ -94,6 +98,11 @@ final class ClassicPages implements Pages {
   @Override
   public Observation awaitAddress(String address, Duration limit) {
     return waiting.observePage("address", address, limit);
+  }
+
+  @Override
+  public Observation awaitAddressStart(String start, Duration limit) {
+    return waiting.observePage("addressstart", start, limit);
   }
 
   @Override

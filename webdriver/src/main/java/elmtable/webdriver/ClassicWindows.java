@@ -57,11 +57,13 @@ final class ClassicWindows implements Windows {
         "",
         limit,
         element -> tab.post("/frame", Map.of("id", Map.of(Tab.ELEMENT, element)), Tab.COMMAND));
+    tab.enterFrame(frame.name());
   }
 
   @Override
   public void leaveFrame() {
     tab.command("/frame/parent", Map.of());
+    tab.leaveFrame();
   }
 
   /** Without a second connection the whole window is sized, so that its page gets the size. */

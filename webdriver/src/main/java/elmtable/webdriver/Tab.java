@@ -18,6 +18,9 @@ final class Tab {
   private String handle;
   private boolean entered;
 
+  /** The names of the frames that were gone into, the outermost first. */
+  private final List<String> frames = new ArrayList<>();
+
   /**
    * @param handle the tab, or empty for the one that the session has
    */
@@ -42,6 +45,26 @@ final class Tab {
     session.delete(command, COMMAND);
   }
 
+  /** The names of the frames that were gone into, the outermost first. */
+  List<String> frames() {
+    return List.copyOf(frames);
+  }
+
+  void enterFrame(String name) {
+    frames.add(name);
+  }
+
+  void leaveFrame() {
+    if (!frames.isEmpty()) {
+      frames.remove(frames.size() - 1);
+    }
+  }
+
+  /** Another page or window is looked at as a whole. */
+  void leaveFrames() {
+    frames.clear();
+  }
+
   /** The window that is driven. */
   String handle() {
     if (handle.isEmpty()) {
@@ -54,6 +77,7 @@ final class Tab {
     session.post("/window", Map.of("handle", window), COMMAND);
     handle = window;
     entered = true;
+    leaveFrames();
   }
 
   /** The session turns to this tab with the first command, when the case before has ended. */

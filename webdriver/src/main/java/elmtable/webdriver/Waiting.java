@@ -7,7 +7,6 @@ import elmtable.browser.Observation;
 import elmtable.browser.Target;
 import elmtable.browser.Wanted;
 import java.time.Duration;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -45,7 +44,7 @@ final class Waiting {
     while (true) {
       JsonNode answer = ask(question(target, wanted, text), Math.max(1, left(end)));
       if (!answer.path("ok").asBoolean()) {
-        throw missed(target, answer, limit);
+        throw WaitAnswer.missed(target, answer, limit, tab.frames());
       }
       try {
         action.accept(answer.path("element").path(ELEMENT).asText());
@@ -76,7 +75,7 @@ final class Waiting {
   private JsonNode answered(Target target, Map<String, Object> question, Duration limit) {
     JsonNode answer = ask(question, limit.toMillis());
     if (!answer.path("ok").asBoolean()) {
-      throw missed(target, answer, limit);
+      throw WaitAnswer.missed(target, answer, limit, tab.frames());
     }
     return answer;
   }
@@ -99,6 +98,7 @@ final class Waiting {
         switch (wanted) {
           case Wanted.Text text -> question(target, "text", text.text());
           case Wanted.NotText text -> question(target, "nottext", text.text());
+          case Wanted.TextWithout text -> question(target, "textwithout", text.fragment());
           case Wanted.Value value -> question(target, "value", value.text());
           case Wanted.TextPart part -> question(target, "textpart", part.text());
           case Wanted.Enabled enabled -> question(target, "enabled", "");
@@ -106,22 +106,29 @@ final class Waiting {
           case Wanted.Ticked ticked -> question(target, "ticked", ticked.ticked() ? "yes" : "no");
           case Wanted.Attribute attribute -> question(target, "attribute", attribute.text());
           case Wanted.Shown shown -> question(target, "shown", "");
+          case Wanted.Hidden hidden -> question(target, "hidden", "");
+          case Wanted.Covered covered -> question(target, "covered", "");
           case Wanted.Gone gone -> question(target, "gone", "");
           case Wanted.Count count -> question(target, "count", "");
+          case Wanted.Texts texts -> question(target, "texts", "");
+          case Wanted.Table table -> question(target, "table", "");
         };
-    if (wanted instanceof Wanted.Count count) {
-      question.put("number", count.number());
+    more(wanted, question);
+    return WaitAnswer.observation(target, ask(question, limit.toMillis()), limit, tab.frames());
+  }
+
+  /** What only some states need to be told. */
+  private static void more(Wanted wanted, Map<String, Object> question) {
+    switch (wanted) {
+      case Wanted.Count count -> question.put("number", count.number());
+      case Wanted.Attribute attribute -> question.put("attribute", attribute.name());
+      case Wanted.Texts texts -> question.put("texts", texts.texts());
+      case Wanted.Table table -> {
+        question.put("columns", table.columns());
+        question.put("rows", table.rows());
+      }
+      default -> {}
     }
-    if (wanted instanceof Wanted.Attribute attribute) {
-      question.put("attribute", attribute.name());
-    }
-    JsonNode answer = ask(question, limit.toMillis());
-    String found = answer.path("found").asText("");
-    if (answer.path("ok").asBoolean()) {
-      return Observation.held(found);
-    }
-    String reason = answer.has("state") ? reason(target, answer, limit) : "";
-    return new Observation(false, answer.has("found") ? found : stateWords(answer, target), reason);
   }
 
   Observation observePage(String wanted, String text, Duration limit) {
@@ -249,63 +256,5 @@ final class Waiting {
   static String seconds(Duration limit) {
     String seconds = String.valueOf(limit.toMillis() / 1000.0);
     return (seconds.endsWith(".0") ? seconds.substring(0, seconds.length() - 2) : seconds) + " s";
-  }
-
-  private static String reason(Target target, JsonNode answer, Duration limit) {
-    String what = "“" + target.name() + "” (" + target.locator() + ")";
-    String after = " after " + seconds(limit);
-    return switch (answer.path("state").asText()) {
-      case "absent" -> what + " is not on the page" + after + ".";
-      case "hidden" -> what + " is on the page but hidden" + after + ".";
-      case "several" ->
-          what
-              + " fits "
-              + answer.path("count").asInt()
-              + " elements: "
-              + join(answer.path("examples"))
-              + (answer.path("count").asInt() > 3 ? ", …" : "")
-              + ".";
-      case "disabled" -> what + " is there but disabled" + after + ".";
-      case "readonly" -> what + " is there but can only be read.";
-      case "moving" -> what + " does not stand still" + after + ".";
-      case "covered" -> what + " is covered by " + answer.path("cover").asText() + after + ".";
-      case "nolist" ->
-          what + " is not a list to choose from but " + answer.path("cover").asText() + ".";
-      case "nooption" ->
-          what + " has no such option; it has " + join(answer.path("examples")) + ".";
-      case "onlyone" -> what + " takes one option only; use “choose”.";
-      case "nofiles" -> what + " takes no files; it is " + answer.path("cover").asText() + ".";
-      case "notable" -> what + " is not a table but " + answer.path("cover").asText() + ".";
-      case "optiondisabled" -> what + " has the option, but it is disabled" + after + ".";
-      case "badlocator" ->
-          "The locator of " + what + " cannot be read: " + answer.path("cover").asText();
-      default -> what + " could not be looked for: " + answer.path("cover").asText();
-    };
-  }
-
-  /** Says in so many words what was looked for and what there was instead. */
-  private static BrowserException missed(Target target, JsonNode answer, Duration limit) {
-    return BrowserException.page(
-        reason(target, answer, limit), target.locator().toString(), stateWords(answer, target));
-  }
-
-  private static String stateWords(JsonNode answer, Target target) {
-    return switch (answer.path("state").asText()) {
-      case "absent" ->
-          answer.path("examples").isEmpty()
-              ? "not on the page"
-              : target.locator().by().word() + " " + join(answer.path("examples"));
-      case "covered" -> "covered by " + answer.path("cover").asText();
-      case "nooption" -> join(answer.path("examples"));
-      case "hidden" -> "hidden";
-      case "several" -> answer.path("count").asInt() + " elements";
-      default -> answer.path("state").asText();
-    };
-  }
-
-  private static String join(JsonNode texts) {
-    List<String> all = new ArrayList<>();
-    texts.forEach(text -> all.add(text.asText()));
-    return String.join(", ", all);
   }
 }

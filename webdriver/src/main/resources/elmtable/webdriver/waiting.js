@@ -80,11 +80,23 @@ const hasBox = (element) => {
 const isShown = (element, opacity) =>
   element.isConnected && element.checkVisibility({ visibilityProperty: true, opacityProperty: opacity }) && hasBox(element);
 
+const labelOf = (element) =>
+  plain(element.getAttribute('aria-label') || element.labels?.[0]?.textContent || element.getAttribute('placeholder') || '');
+
+// Tells an element from its like: what it is, what it is called, and which form it is in.
 const describe = (element) => {
   const id = element.id ? `#${element.id}` : '';
   const classes = typeof element.className === 'string' && element.className ? `.${plain(element.className).split(' ').join('.')}` : '';
-  const text = plain(element.innerText).slice(0, 40);
-  return `${element.tagName.toLowerCase()}${id}${classes}${text ? ` “${text}”` : ''}`;
+  const name = element.getAttribute('name');
+  const text = (plain(element.innerText) || labelOf(element)).slice(0, 40);
+  const form = element.form?.getAttribute('id') || element.form?.getAttribute('name') || element.form?.getAttribute('aria-label');
+  return [
+    `${element.tagName.toLowerCase()}${id}${classes}${name ? `[name=${name}]` : ''}`,
+    text ? `“${text}”` : '',
+    form ? `in the form ${form}` : '',
+  ]
+    .filter((part) => part !== '')
+    .join(' ');
 };
 
 const coveredBy = (element) => {
@@ -120,6 +132,9 @@ const single = (elements, opacity) => {
   return { element: shown[0] };
 };
 
+// Which element counts: one that fits alone does, shown or not; of several only the one that is shown.
+const counted = (elements) => (elements.length === 1 ? { element: elements[0] } : single(elements, false));
+
 const actable = (elements) => {
   const one = single(elements, false);
   if (!one.element) return one;
@@ -137,12 +152,19 @@ const actable = (elements) => {
   return cover ? { state: 'covered', cover } : { ok: true, element };
 };
 
+const noOption = (options, wanted) => ({
+  state: 'nooption',
+  wanted,
+  count: options.length,
+  examples: options.slice(0, 12).map((o) => plain(o.label || o.text)),
+});
+
 const optionOf = (element) => {
   if (element.tagName !== 'SELECT') return { state: 'nolist', cover: describe(element) };
   const options = [...element.options];
   const option =
     options.find((o) => plain(o.label || o.text) === plain(ask.text)) ?? options.find((o) => o.value === ask.text);
-  if (!option) return { state: 'nooption', examples: options.slice(0, 12).map((o) => plain(o.label || o.text)) };
+  if (!option) return noOption(options, ask.text);
   if (option.disabled) return { state: 'optiondisabled' };
   const changed = !option.selected;
   option.selected = true;
@@ -160,7 +182,7 @@ const severalOf = (element) => {
   const wanted = [];
   for (const text of ask.texts) {
     const option = options.find((o) => plain(o.label || o.text) === plain(text)) ?? options.find((o) => o.value === text);
-    if (!option) return { state: 'nooption', examples: options.slice(0, 12).map((o) => plain(o.label || o.text)) };
+    if (!option) return noOption(options, text);
     if (option.disabled) return { state: 'optiondisabled' };
     wanted.push(option);
   }
@@ -180,10 +202,11 @@ const isTicked = (element) =>
 
 // A field for files is often hidden behind a button that looks better.
 const filesField = (elements) => {
-  if (elements.length !== 1) return single(elements, false);
-  const [element] = elements;
-  if (!element.matches('input[type=file]')) return { state: 'nofiles', cover: describe(element) };
-  return isDisabled(element) ? { state: 'disabled' } : { ok: true, element };
+  const fields = elements.filter((element) => element.matches('input[type=file]'));
+  if (fields.length === 0 && elements.length > 0) return { state: 'nofiles', cover: describe(elements[0]) };
+  const one = counted(fields);
+  if (!one.element) return one;
+  return isDisabled(one.element) ? { state: 'disabled' } : { ok: true, element: one.element };
 };
 
 const tableOf = (element) => {
@@ -191,6 +214,56 @@ const tableOf = (element) => {
   if (!table) return { state: 'notable', cover: describe(element) };
   const rows = [...table.rows].map((row) => [...row.cells].map((cell) => plain(cell.innerText ?? cell.textContent)));
   return { ok: true, rows };
+};
+
+const columnKey = (name) =>
+  plain(name)
+    .replace(/[\s_-]+/g, ' ')
+    .replace(/^[^\p{L}\p{N}]+|[^\p{L}\p{N}]+$/gu, '')
+    .toLowerCase();
+
+const differs = (place, wanted, found) => ({ state: 'differs', place, wanted, found });
+
+const textsAsWanted = (elements) => {
+  const all = elements.length === 1 ? elements : elements.filter((element) => isShown(element, true));
+  const texts = all.map(textOf);
+  const wanted = ask.texts.map(plain);
+  if (texts.length !== wanted.length) {
+    return differs('the number of texts', String(wanted.length), `${texts.length}: ${texts.slice(0, 12).join(', ')}`);
+  }
+  const at = texts.findIndex((text, i) => text !== wanted[i]);
+  return at < 0 ? { ok: true, found: texts.join(', ') } : differs(`text ${at + 1}`, wanted[at], texts[at]);
+};
+
+// Only the columns that are asked for are compared, whatever order they stand in.
+const tableAsWanted = (element) => {
+  const table = tableOf(element);
+  if (!table.ok) return table;
+  const [head = [], ...rows] = table.rows;
+  const keys = head.map(columnKey);
+  const places = ask.columns.map((column) => keys.indexOf(columnKey(column)));
+  const missing = places.indexOf(-1);
+  if (missing >= 0) return differs('the columns', ask.columns[missing], head.join(', '));
+  if (rows.length !== ask.rows.length) return differs('the number of rows', String(ask.rows.length), String(rows.length));
+  for (let r = 0; r < rows.length; r++) {
+    for (let c = 0; c < places.length; c++) {
+      const found = rows[r][places[c]] ?? '';
+      if (found !== plain(ask.rows[r][c])) return differs(`row ${r + 1}, column ${ask.columns[c]}`, ask.rows[r][c], found);
+    }
+  }
+  return { ok: true, found: `${rows.length} rows` };
+};
+
+// A text that a page is about to show may come a little later, so its absence has to last.
+let withoutSince = null;
+
+const isLastingWithout = (text) => {
+  if (text.includes(plain(ask.text))) {
+    withoutSince = null;
+    return false;
+  }
+  withoutSince ??= performance.now();
+  return performance.now() - withoutSince >= Math.min(300, ask.limit / 2);
 };
 
 // Address and title are the whole page's, also when a frame is looked at.
@@ -206,6 +279,10 @@ const look = () => {
   if (ask.wanted === 'address') {
     const { href } = whole();
     return { ok: href === new URL(ask.text, href).href, found: href };
+  }
+  if (ask.wanted === 'addressstart') {
+    const { href } = whole();
+    return { ok: href.startsWith(ask.text), found: href };
   }
   if (ask.wanted === 'title') {
     const { title } = whole();
@@ -247,8 +324,9 @@ const look = () => {
     case 'count':
       return { ok: elements.length === ask.number, found: String(elements.length) };
     case 'value': {
-      if (elements.length !== 1) return single(elements, false);
-      return { ok: elements[0].value === ask.text, found: String(elements[0].value ?? '') };
+      const one = counted(elements);
+      if (!one.element) return one;
+      return { ok: one.element.value === ask.text, found: String(one.element.value ?? '') };
     }
     case 'enabled':
     case 'disabled': {
@@ -258,24 +336,48 @@ const look = () => {
       return { ok: found === ask.wanted, found };
     }
     case 'ticked': {
-      const one = elements.length === 1 ? { element: elements[0] } : single(elements, false);
+      const one = counted(elements);
       if (!one.element) return one;
       const ticked = isTicked(one.element);
       return { ok: ticked === (ask.text === 'yes'), found: ticked ? 'ticked' : 'not ticked' };
     }
     case 'attribute': {
-      const one = elements.length === 1 ? { element: elements[0] } : single(elements, false);
+      const one = counted(elements);
       if (!one.element) return one;
       const found = one.element.getAttribute(ask.attribute);
       return { ok: found === ask.text, found: found ?? `no attribute ${ask.attribute}` };
     }
+    case 'hidden': {
+      if (elements.length === 0) return single(elements, true);
+      const shown = elements.filter((element) => isShown(element, true));
+      return shown.length === 0 ? { ok: true, found: 'hidden' } : { found: `shown: ${shown.slice(0, 3).map(describe).join(', ')}` };
+    }
+    case 'covered': {
+      const one = single(elements, true);
+      if (!one.element) return one;
+      if (!isInView(one.element)) one.element.scrollIntoView({ block: 'center', inline: 'center', behavior: 'instant' });
+      const cover = coveredBy(one.element);
+      return cover ? { ok: true, found: `covered by ${cover}` } : { found: 'not covered' };
+    }
+    case 'texts':
+      return textsAsWanted(elements);
+    case 'table': {
+      const one = single(elements, true);
+      return one.element ? tableAsWanted(one.element) : one;
+    }
+    case 'readtexts': {
+      const all = elements.length === 1 ? elements : elements.filter((element) => isShown(element, true));
+      return all.length > 0 ? { ok: true, texts: all.map(textOf) } : single(elements, true);
+    }
     case 'nottext':
+    case 'textwithout':
     case 'textpart':
     case 'text': {
       // A live region may be empty and so have no box; its text is still what it shows.
       const one = elements.length === 1 && textOf(elements[0]) === '' ? { element: elements[0] } : single(elements, true);
       if (!one.element) return one;
       const found = textOf(one.element);
+      if (ask.wanted === 'textwithout') return { ok: isLastingWithout(found), found };
       if (ask.wanted === 'textpart') return { ok: found.includes(plain(ask.text)), found };
       return { ok: (found === plain(ask.text)) === (ask.wanted === 'text'), found };
     }
@@ -284,7 +386,7 @@ const look = () => {
       return one.element ? { ok: true, found: textOf(one.element) } : one;
     }
     case 'readattribute': {
-      const one = elements.length === 1 ? { element: elements[0] } : single(elements, false);
+      const one = counted(elements);
       return one.element ? { ok: true, found: one.element.getAttribute(ask.text) ?? '' } : one;
     }
     case 'readtable': {
@@ -292,7 +394,7 @@ const look = () => {
       return one.element ? tableOf(one.element) : one;
     }
     default: {
-      const one = elements.length === 1 ? { element: elements[0] } : single(elements, false);
+      const one = counted(elements);
       return one.element ? { ok: true, found: String(one.element.value ?? '') } : one;
     }
   }

@@ -1,5 +1,7 @@
 package elmtable.check.rules;
 
+import elmtable.binding.BoundArgument;
+import elmtable.binding.BoundStep;
 import elmtable.block.BrowserBlock;
 import elmtable.block.FixtureBlock;
 import elmtable.block.HookBlock;
@@ -8,6 +10,8 @@ import elmtable.block.PageBlock;
 import elmtable.block.PlanBlock;
 import elmtable.block.Property;
 import elmtable.language.Line;
+import elmtable.language.Step;
+import elmtable.project.KeywordEntry;
 import elmtable.text.Diagnostic;
 import elmtable.text.Problem;
 import elmtable.text.Range;
@@ -20,6 +24,37 @@ import java.util.Optional;
  */
 final class NotCarriedOut {
   private NotCarriedOut() {}
+
+  /** A built-in keyword, or what one of its arguments asks for. */
+  static void step(Step step, BoundStep bound, List<Diagnostic> problems) {
+    if (!(bound.keyword().orElse(null) instanceof KeywordEntry.Method method)) {
+      return;
+    }
+    String name = method.signature().name();
+    if (!method.builtIn().isCarriedOut()) {
+      problems.add(
+          new Diagnostic(
+              Problem.NOT_CARRIED_OUT,
+              step.first().range(),
+              "This version does not carry out “" + name + "” yet; remove the step."));
+    }
+    for (BoundArgument argument : bound.arguments()) {
+      boolean asked =
+          argument.cell().isPresent()
+              && !argument.template().source().equals(argument.parameter().fallback());
+      if (asked && !method.builtIn().isCarriedOut(argument.index())) {
+        problems.add(
+            new Diagnostic(
+                Problem.NOT_CARRIED_OUT,
+                argument.range(),
+                "This version does not carry out “"
+                    + argument.parameter().name()
+                    + "” of “"
+                    + name
+                    + "” yet; empty the cell."));
+      }
+    }
+  }
 
   static void hook(HookBlock hook, List<Diagnostic> problems) {
     if (hook.moment().isEmpty()) {

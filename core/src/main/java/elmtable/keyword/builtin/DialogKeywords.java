@@ -1,5 +1,6 @@
 package elmtable.keyword.builtin;
 
+import elmtable.formula.Value;
 import elmtable.keyword.Group;
 import elmtable.keyword.Keyword;
 import elmtable.keyword.Param;
@@ -36,6 +37,37 @@ public final class DialogKeywords {
   @Keyword(name = "expect dialog", note = "A dialog opens and says exactly this; it stays open.")
   public void expectDialog(StepContext step, @Param(name = "text") String text) {
     require(text, step.browser().dialogs().await(step.limit()));
+  }
+
+  @Keyword(
+      name = "expect dialog containing",
+      note = "A dialog opens and says this somewhere; it stays open.")
+  public void expectDialogContaining(StepContext step, @Param(name = "text") String text) {
+    String shown = step.browser().dialogs().await(step.limit());
+    if (!shown.contains(text)) {
+      throw new StepFailedException(
+          "The dialog says something else.", "… " + text + " …", shown, null);
+    }
+  }
+
+  @Keyword(
+      name = "expect no dialog",
+      note = "No dialog is open. One that was opened stays open until a step deals with it.")
+  public void expectNoDialog(StepContext step) {
+    step.browser()
+        .dialogs()
+        .open()
+        .ifPresent(shown -> {
+          throw new StepFailedException("A dialog is open.", "no dialog", shown, null);
+        });
+  }
+
+  @Keyword(
+      name = "read dialog",
+      note = "Waits for a dialog and gives what it says; it stays open.",
+      gives = "text: text")
+  public Value readDialog(StepContext step) {
+    return Value.of(step.browser().dialogs().await(step.limit()));
   }
 
   private static void require(String wanted, String shown) {

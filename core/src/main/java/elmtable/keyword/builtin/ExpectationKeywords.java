@@ -4,6 +4,7 @@ import elmtable.browser.Observation;
 import elmtable.browser.Target;
 import elmtable.browser.Wanted;
 import elmtable.formula.FormulaException;
+import elmtable.formula.Shortfall;
 import elmtable.formula.Value;
 import elmtable.formula.Values;
 import elmtable.keyword.FormulaArgument;
@@ -12,12 +13,16 @@ import elmtable.keyword.Keyword;
 import elmtable.keyword.Param;
 import elmtable.keyword.StepContext;
 import elmtable.keyword.StepFailedException;
+import elmtable.text.Counted;
 import java.math.BigDecimal;
+import java.time.Duration;
 import java.util.List;
 
 /** Keywords that say how the page has to be; each waits until it is. */
 @Group("Expecting")
 public final class ExpectationKeywords {
+  private static final Duration BETWEEN_LOOKS = Duration.ofMillis(100);
+
   @Keyword(
       name = "expect text",
       note = "The element shows exactly this text; runs of blanks count as one.")
@@ -46,6 +51,43 @@ public final class ExpectationKeywords {
     await(step, element, new Wanted.NotText(text), "any text but " + text);
   }
 
+  @Keyword(
+      name = "expect text without",
+      note =
+          "The element is shown, and for 0.3 s nothing of its text is this; blanks count as one.")
+  public void expectTextWithout(
+      StepContext step,
+      @Param(name = "element") Target element,
+      @Param(name = "fragment") String fragment) {
+    await(step, element, new Wanted.TextWithout(fragment), "a text without " + fragment);
+  }
+
+  @Keyword(
+      name = "expect texts",
+      note = "The elements that are found show exactly these texts, in their order.")
+  public void expectTexts(
+      StepContext step,
+      @Param(name = "element") Target element,
+      @Param(name = "list", note = "a formula's list, or a data set with one column")
+          List<String> list) {
+    await(step, element, new Wanted.Texts(list), String.join(", ", list));
+  }
+
+  @Keyword(
+      name = "expect table",
+      note =
+          "A table has exactly these rows under the columns that are named; it may have more columns.")
+  public void expectTable(
+      StepContext step,
+      @Param(name = "element") Target element,
+      @Param(name = "table") Value table) {
+    List<Value.Row> rows = TableRows.of(table);
+    List<String> columns = List.copyOf(rows.get(0).cells().keySet());
+    List<List<String>> cells =
+        rows.stream().map(row -> row.cells().values().stream().map(Value::text).toList()).toList();
+    await(step, element, new Wanted.Table(columns, cells), Counted.of(cells.size(), "row"));
+  }
+
   @Keyword(name = "expect value", note = "The field holds exactly this value.")
   public void expectValue(
       StepContext step,
@@ -57,6 +99,18 @@ public final class ExpectationKeywords {
   @Keyword(name = "expect shown", note = "The element is on the page and can be seen.")
   public void expectShown(StepContext step, @Param(name = "element") Target element) {
     await(step, element, new Wanted.Shown(), "shown");
+  }
+
+  @Keyword(name = "expect hidden", note = "The element is on the page and cannot be seen.")
+  public void expectHidden(StepContext step, @Param(name = "element") Target element) {
+    await(step, element, new Wanted.Hidden(), "hidden");
+  }
+
+  @Keyword(
+      name = "expect covered",
+      note = "The element is shown, and something else lies over its middle.")
+  public void expectCovered(StepContext step, @Param(name = "element") Target element) {
+    await(step, element, new Wanted.Covered(), "covered");
   }
 
   @Keyword(name = "expect gone", note = "The element is not on the page, or cannot be seen.")
@@ -108,26 +162,49 @@ public final class ExpectationKeywords {
     require(step, step.browser().pages().awaitAddress(whole, step.limit()), "The address", whole);
   }
 
+  @Keyword(
+      name = "expect address starting with",
+      note = "The page's address begins so; a path counts from the base address.")
+  public void expectAddressStartingWith(StepContext step, @Param(name = "text") String text) {
+    String start = step.address(text);
+    Observation seen = step.browser().pages().awaitAddressStart(start, step.limit());
+    require(step, seen, "The address", start + "…");
+  }
+
   @Keyword(name = "expect title", note = "The page's title is exactly this text.")
   public void expectTitle(StepContext step, @Param(name = "text") String text) {
     require(step, step.browser().pages().awaitTitle(text, step.limit()), "The title", text);
   }
 
-  @Keyword(name = "expect that", note = "A formula is true.")
+  @Keyword(
+      name = "expect that",
+      note = "A formula is true; one whose value can change is asked again until it is.")
   public void expectThat(StepContext step, @Param(name = "formula") FormulaArgument formula) {
-    Value value = formula.value().get();
-    boolean holds =
-        Values.truth(value)
-            .orElseThrow(() ->
-                new FormulaException(
-                    "“"
-                        + formula.written()
-                        + "” gives “"
-                        + value.text()
-                        + "”, which is neither yes nor no."));
-    if (!holds) {
-      throw new StepFailedException("It is not so.", formula.written(), "no", null);
+    long end = System.nanoTime() + step.limit().toNanos();
+    while (!isTrue(formula)) {
+      boolean waits = formula.mayChange() && System.nanoTime() < end;
+      if (!waits) {
+        Shortfall shortfall = formula.shortfall();
+        throw new StepFailedException(
+            "“" + shortfall.part() + "” is not so.",
+            shortfall.wanted(),
+            NearestText.in(shortfall.found(), shortfall.wanted()),
+            formula.mayChange() ? step.limit() : null);
+      }
+      step.pause(BETWEEN_LOOKS);
     }
+  }
+
+  private static boolean isTrue(FormulaArgument formula) {
+    Value value = formula.value();
+    return Values.truth(value)
+        .orElseThrow(() ->
+            new FormulaException(
+                "“"
+                    + formula.written()
+                    + "” gives “"
+                    + value.text()
+                    + "”, which is neither yes nor no."));
   }
 
   @Keyword(
@@ -155,7 +232,8 @@ public final class ExpectationKeywords {
   static void require(StepContext step, Observation seen, String what, String wanted) {
     if (!seen.holds()) {
       String reason = seen.reason().isEmpty() ? what + " was not as wanted." : seen.reason();
-      throw new StepFailedException(reason, wanted, seen.found(), step.limit());
+      String part = seen.wanted() == null ? wanted : seen.wanted();
+      throw new StepFailedException(reason, part, NearestText.in(seen.found(), part), step.limit());
     }
   }
 }

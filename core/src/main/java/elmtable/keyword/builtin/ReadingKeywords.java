@@ -23,6 +23,48 @@ public final class ReadingKeywords {
     return Value.of(step.browser().elements().text(element, step.limit()));
   }
 
+  @Keyword(
+      name = "read texts",
+      note = "Gives the shown texts of all elements that are found, in their order.",
+      gives = "texts: list")
+  public Value readTexts(StepContext step, @Param(name = "element") Target element) {
+    return new Value.Many(
+        step.browser().elements().texts(element, step.limit()).stream().map(Value::of).toList());
+  }
+
+  @Keyword(
+      name = "read cookie",
+      note = "Gives the value of a cookie of the page's site.",
+      gives = "value: text")
+  public Value readCookie(StepContext step, @Param(name = "name") String name) {
+    return step.browser()
+        .storage()
+        .cookie(name)
+        .map(Value::of)
+        .orElseThrow(() -> new StepFailedException("This page has no cookie “" + name + "”."));
+  }
+
+  @Keyword(
+      name = "read storage",
+      note = "Gives what the page's site keeps under a name in the browser.",
+      gives = "value: text")
+  public Value readStorage(
+      StepContext step,
+      @Param(name = "name") String name,
+      @Param(
+              name = "session",
+              optional = true,
+              fallback = "no",
+              note = "only of this window's session")
+          boolean session) {
+    return step.browser()
+        .storage()
+        .entry(name, session)
+        .map(Value::of)
+        .orElseThrow(
+            () -> new StepFailedException("This page keeps nothing under “" + name + "”."));
+  }
+
   @Keyword(name = "read value", note = "Gives what a field holds.", gives = "value: text")
   public Value readValue(StepContext step, @Param(name = "element") Target element) {
     return Value.of(step.browser().elements().value(element, step.limit()));

@@ -51,7 +51,14 @@ public final class ServiceKeywords {
       @Param(name = "address", note = "a path counts from the base address") String address,
       @Param(name = "body", optional = true) String body,
       @Param(name = "headers", optional = true, note = "each Name: value, one a line")
-          String headers) {
+          String headers,
+      @Param(
+              name = "as browser",
+              optional = true,
+              fallback = "no",
+              note = "with the case's cookies",
+              carriedOut = false)
+          boolean asBrowser) {
     HttpRequest request = request(step, method, address, body, headers);
     try {
       HttpResponse<String> response = Lazily.CLIENT.send(request, BodyHandlers.ofString());
@@ -100,6 +107,43 @@ public final class ServiceKeywords {
       throw new StepFailedException(
           "No request can be made of “" + whole + "”: " + unusable.getMessage() + ".");
     }
+  }
+
+  @Keyword(
+      name = "set cookie",
+      note = "Sets a cookie of the page's host, for a path and all below it.")
+  public void setCookie(
+      StepContext step,
+      @Param(name = "name") String name,
+      @Param(name = "value") String value,
+      @Param(name = "path", optional = true, fallback = "/") String path) {
+    step.browser().storage().setCookie(name, value, path);
+  }
+
+  @Keyword(
+      name = "set storage",
+      note = "Lets the page's site keep a value under a name in the browser.")
+  public void setStorage(
+      StepContext step,
+      @Param(name = "name") String name,
+      @Param(name = "value") String value,
+      @Param(
+              name = "session",
+              optional = true,
+              fallback = "no",
+              note = "only for this window's session")
+          boolean session) {
+    step.browser().storage().setEntry(name, value, session);
+  }
+
+  @Keyword(
+      name = "expect download",
+      note = "A file was downloaded since the last such step; gives where it lies.",
+      gives = "path: text",
+      carriedOut = false)
+  public Value expectDownload(
+      StepContext step, @Param(name = "name", optional = true) String name) {
+    throw new IllegalStateException("A check refuses this keyword");
   }
 
   @Keyword(name = "expect status", note = "The last reply has this status.")

@@ -20,7 +20,7 @@ public final class ValueKeywords {
       note = "Evaluates a formula and gives its value.",
       gives = "value: text")
   public Value compute(StepContext step, @Param(name = "formula") FormulaArgument formula) {
-    return formula.value().get();
+    return formula.value();
   }
 
   @Keyword(
@@ -34,12 +34,14 @@ public final class ValueKeywords {
   @Keyword(
       name = "publish",
       note =
-          "Hands a value to the cases of this suite that come later and to those that come after this one.")
+          "Hands a value to the cases of this suite that come later and to those that come after this one; a kept one also to later runs in the same environment.")
   public void publish(
       StepContext step,
       @Param(name = "name", note = "what they call it, as in <shared/name>") String name,
-      @Param(name = "value") String value) {
-    step.publish(name, Value.of(value));
+      @Param(name = "value") String value,
+      @Param(name = "keep", optional = true, fallback = "no", note = "for later runs, too")
+          boolean keep) {
+    step.publish(name, Value.of(value), keep);
   }
 
   @Keyword(

@@ -31,6 +31,7 @@ public final class ElmCommand implements Runnable {
     commands.put("plan", PlanCommand::new);
     commands.put("data", DataCommand::new);
     commands.put("run", RunCommand::new);
+    commands.put("values", ValuesCommand::new);
     commands.put("serve", ServeCommand::new);
     commands.put("print", PrintCommand::new);
     commands.put("outline", OutlineCommand::new);

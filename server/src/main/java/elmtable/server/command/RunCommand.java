@@ -75,7 +75,14 @@ final class RunCommand implements Callable<Integer> {
       long drawn = seed != null ? seed : ThreadLocalRandom.current().nextInt(1, 100_000);
       RunRequest request =
           new RunRequest(
-              id, options.title(), project, plan, workers, drawn, RunRequest.USUAL_LIMIT);
+              id,
+              options.title(),
+              project,
+              plan,
+              workers,
+              drawn,
+              RunRequest.USUAL_LIMIT,
+              ValuesCommand.ofProject(folder));
       RunHandle run =
           new Runner(ChromeLauncher::new).start(request, results, List.of(results, progress));
       Thread stopping = new Thread(() -> stop(run));

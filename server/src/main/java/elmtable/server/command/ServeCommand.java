@@ -7,6 +7,7 @@ import elmtable.server.service.Services;
 import elmtable.server.service.Workspace;
 import elmtable.server.store.Database;
 import elmtable.server.store.DocumentStore;
+import elmtable.server.store.KeptValuesFile;
 import elmtable.server.store.RunStore;
 import elmtable.server.store.StoreException;
 import elmtable.webdriver.ChromeLauncher;
@@ -146,7 +147,12 @@ final class ServeCommand implements Callable<Integer> {
       takeIn(documents);
       Workspace workspace = new Workspace(documents, ExtensionFolder.keywords());
       RunStore runStore = new RunStore(database);
-      RunService runs = new RunService(workspace, runStore, new Runner(ChromeLauncher::new));
+      RunService runs =
+          new RunService(
+              workspace,
+              runStore,
+              new Runner(ChromeLauncher::new),
+              new KeptValuesFile(data.resolve(KeptValuesFile.NAME)));
       return new Opened(database, new Services(workspace, runs, runStore));
     } catch (IOException | StoreException failed) {
       throw new RefusalException(

@@ -4,6 +4,7 @@ import elmtable.plan.Plan;
 import elmtable.plan.Planner;
 import elmtable.plan.Selection;
 import elmtable.project.Project;
+import elmtable.run.KeptValues;
 import elmtable.run.RunHandle;
 import elmtable.run.RunRequest;
 import elmtable.run.Runner;
@@ -28,13 +29,18 @@ public final class RunService implements AutoCloseable {
   private final Workspace workspace;
   private final RunStore store;
   private final Runner runner;
+  private final KeptValues kept;
   private final Map<Long, LiveRun> live = new ConcurrentHashMap<>();
   private final List<Runnable> listeners = new CopyOnWriteArrayList<>();
 
-  public RunService(Workspace workspace, RunStore store, Runner runner) {
+  /**
+   * @param kept values that runs hand to later ones
+   */
+  public RunService(Workspace workspace, RunStore store, Runner runner, KeptValues kept) {
     this.workspace = workspace;
     this.store = store;
     this.runner = runner;
+    this.kept = kept;
   }
 
   /** A selection that expands to nothing. */
@@ -100,7 +106,14 @@ public final class RunService implements AutoCloseable {
     live.put(id, run);
     RunRequest request =
         new RunRequest(
-            String.valueOf(id), title, project, plan, USUAL_WORKERS, seed, RunRequest.USUAL_LIMIT);
+            String.valueOf(id),
+            title,
+            project,
+            plan,
+            USUAL_WORKERS,
+            seed,
+            RunRequest.USUAL_LIMIT,
+            kept);
     RunListener onDisk = this::awaitDisk;
     run.start(() ->
         runner.start(

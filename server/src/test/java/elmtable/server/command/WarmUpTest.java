@@ -4,6 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertDoesNotThrow;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import elmtable.keyword.builtin.BuiltInKeywords;
+import elmtable.run.KeptValues;
 import elmtable.run.Runner;
 import elmtable.server.http.WebServer;
 import elmtable.server.service.RunService;
@@ -32,7 +33,8 @@ class WarmUpTest {
                   store,
                   new Runner(() -> {
                     throw new IllegalStateException("no browser in this test");
-                  }));
+                  }),
+                  KeptValues.NONE);
           WebServer server =
               WebServer.start(
                   0, CompletableFuture.completedFuture(new Services(workspace, runs, store)))) {

@@ -3,6 +3,7 @@ package elmtable.server.http;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import elmtable.keyword.builtin.BuiltInKeywords;
+import elmtable.run.KeptValues;
 import elmtable.run.Runner;
 import elmtable.server.service.RunService;
 import elmtable.server.service.Services;
@@ -50,7 +51,8 @@ abstract class AbstractApiTest {
             store,
             new Runner(() -> {
               throw new IllegalStateException("no browser in this test");
-            }));
+            }),
+            KeptValues.NONE);
     server =
         WebServer.start(0, CompletableFuture.completedFuture(new Services(workspace, runs, store)));
   }

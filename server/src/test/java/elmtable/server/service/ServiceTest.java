@@ -11,6 +11,7 @@ import elmtable.browser.BrowserException;
 import elmtable.keyword.builtin.BuiltInKeywords;
 import elmtable.plan.Planner;
 import elmtable.plan.Selection;
+import elmtable.run.KeptValues;
 import elmtable.run.Runner;
 import elmtable.run.event.Outcome;
 import elmtable.run.event.RunEvent;
@@ -88,7 +89,7 @@ class ServiceTest {
     documents.save("s.elmt", SUITE, 0, "me");
     workspace = new Workspace(documents, BuiltInKeywords.registry());
     store = new RunStore(database);
-    runs = new RunService(workspace, store, new Runner(NoBrowsers::new));
+    runs = new RunService(workspace, store, new Runner(NoBrowsers::new), KeptValues.NONE);
   }
 
   @AfterEach
