@@ -1,6 +1,7 @@
 package elmtable.block;
 
 import elmtable.language.Block;
+import elmtable.language.BlockKind;
 import elmtable.language.Line;
 import java.time.Duration;
 import java.util.Optional;
@@ -10,6 +11,11 @@ public sealed interface SuiteOrCase permits SuiteBlock, CaseBlock {
   int MOST_TRIES = 99;
 
   Block block();
+
+  /** The view of a suite's or case's block. */
+  static SuiteOrCase of(Block block) {
+    return block.kind() == BlockKind.SUITE ? new SuiteBlock(block) : new CaseBlock(block);
+  }
 
   default NameList tags() {
     return NameList.of(block(), "tags");

@@ -56,7 +56,7 @@ final class ExtractKeyword {
     if (at.isEmpty() || count < 1 || at.get().index() + count > at.get().steps().size()) {
       return Preview.refused("There are not so many steps here.");
     }
-    if (name.isEmpty() || name.chars().anyMatch(c -> "|[]<>".indexOf(c) >= 0)) {
+    if (!Placement.isName(name)) {
       return Preview.refused("“" + name + "” cannot be the name of a keyword.");
     }
     if (project.index().keyword(name).isPresent()) {
@@ -212,7 +212,7 @@ final class ExtractKeyword {
         if (mark instanceof Mark.OnlyIf onlyIf) {
           seen(onlyIf.formula(), kept, s, -2);
         } else if (mark instanceof Mark.ForEach each) {
-          kept.add(Names.key(each.name()));
+          each.names().forEach(item -> kept.add(Names.key(item)));
           if (project.index().dataSet(each.list()).isEmpty()) {
             seen(Template.ofFormula(each.list()), kept, s, -2);
           }
@@ -307,7 +307,7 @@ final class ExtractKeyword {
 
   /** At the end of the document that the steps were chosen in. */
   private Edit keyword(List<List<String>> body, List<String> gives) {
-    StringBuilder text = new StringBuilder("\nkeyword " + name + "\n");
+    StringBuilder text = new StringBuilder("keyword " + name + "\n");
     List<String> pages = at.orElseThrow().context(project).pages();
     if (!pages.isEmpty()) {
       text.append("pages: ").append(String.join(", ", pages)).append('\n');
@@ -334,8 +334,6 @@ final class ExtractKeyword {
       gives.forEach(each -> text.append(" | <").append(each).append('>'));
       text.append(" |\n");
     }
-    int end = at.get().document().text().lines().toList().size();
-    return new Edit(
-        at.get().document().path(), new Range(end, 0, 0), text.toString().stripTrailing());
+    return Placement.atEnd(at.get().document(), text.toString());
   }
 }

@@ -54,7 +54,7 @@ final class ExtractLiteral {
                   + at.get().block().kind().noun()
                   + "."));
     }
-    if (name.isEmpty() || name.chars().anyMatch(c -> "|[]<>".indexOf(c) >= 0)) {
+    if (!Placement.isName(name)) {
       return Optional.of(Preview.refused("“" + name + "” cannot be a name."));
     }
     return argument.get().template().literal().isEmpty()

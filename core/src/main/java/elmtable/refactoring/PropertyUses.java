@@ -1,5 +1,8 @@
 package elmtable.refactoring;
 
+import elmtable.block.FixtureBlock;
+import elmtable.block.FixtureList;
+import elmtable.block.SuiteOrCase;
 import elmtable.language.Block;
 import elmtable.language.BlockKind;
 import elmtable.language.Line;
@@ -30,7 +33,9 @@ final class PropertyUses {
   void find(Block block, Line.Property property) {
     switch (thing) {
       case RenameTarget.Named named -> {
-        if (namedBy(named.kind(), block.kind(), property.word())) {
+        if (named.kind() == BlockKind.FIXTURE && isFixtureList(property)) {
+          fixtures(block, property, named.name());
+        } else if (namedBy(named.kind(), block.kind(), property.word())) {
           listed(property, named.name());
         }
         if (named.kind() == BlockKind.SUITE && property.word().equals("after")) {
@@ -59,13 +64,35 @@ final class PropertyUses {
     return switch (kind) {
       case PAGE -> property.equals("pages");
       case DATA_SET -> property.equals("data") || property.equals("combine");
-      case FIXTURE -> property.equals("fixtures") || property.equals("needs");
       case ENVIRONMENT -> property.equals("like") || property.equals("environments");
       case BROWSER -> property.equals("browsers");
       case SUITE -> property.equals("suites");
       case KEYWORD -> of == BlockKind.FIXTURE && property.equals("check");
       default -> false;
     };
+  }
+
+  private static boolean isFixtureList(Line.Property property) {
+    return property.word().equals("fixtures") || property.word().equals("needs");
+  }
+
+  /** Where a fixture is asked for, perhaps with its places filled in. */
+  private void fixtures(Block block, Line.Property property, String name) {
+    FixtureList list =
+        block.kind() == BlockKind.FIXTURE
+            ? new FixtureBlock(block).needs()
+            : SuiteOrCase.of(block).fixtures();
+    for (FixtureList.Use use : list.uses()) {
+      boolean means =
+          project
+              .index()
+              .fixture(use.name())
+              .filter(match -> Names.same(match.named().name(), name))
+              .isPresent();
+      if (means) {
+        uses.add(list.range(use), use.name(), false);
+      }
+    }
   }
 
   private void listed(Line.Property property, String name) {

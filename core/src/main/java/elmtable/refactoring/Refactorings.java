@@ -54,4 +54,52 @@ public final class Refactorings {
       CheckedProject project, String document, int line, int cell, String name) {
     return new ExtractLiteral(project, document, line, cell, name.strip()).environmentValue();
   }
+
+  /**
+   * Makes a data set of the rows that are typed in a case.
+   *
+   * @param line any line of the case, counted from zero
+   */
+  public static Preview toDataSet(CheckedProject project, String document, int line, String name) {
+    return new RowsOfCase(project, document, line).toDataSet(name.strip());
+  }
+
+  /**
+   * Types the rows of the data set that a case names into the case. The set goes where nothing else
+   * uses it.
+   *
+   * @param line any line of the case, counted from zero
+   */
+  public static Preview toOwnRows(CheckedProject project, String document, int line) {
+    return new RowsOfCase(project, document, line).fromDataSet();
+  }
+
+  /**
+   * Moves the first steps of a case into its set-up.
+   *
+   * @param line of the first step, counted from zero
+   */
+  public static Preview toSetUp(CheckedProject project, String document, int line, int count) {
+    return new FirstSteps(project, document, line, count).toSetUp();
+  }
+
+  /**
+   * Makes a fixture of the first steps of a case's set-up, or of its steps where it has none.
+   *
+   * @param line of the first step, counted from zero
+   * @param name with places for what the steps use of the row or suite
+   */
+  public static Preview toFixture(
+      CheckedProject project, String document, int line, int count, String name) {
+    return new FirstSteps(project, document, line, count).toFixture(name.strip());
+  }
+
+  /**
+   * Adds an element that a step names and no page has to the page in force, located by its name.
+   *
+   * @param cell counted from 0 behind the first one
+   */
+  public static Preview addElement(CheckedProject project, String document, int line, int cell) {
+    return new AddElement(project, document, line, cell).preview();
+  }
 }

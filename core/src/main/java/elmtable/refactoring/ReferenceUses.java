@@ -5,6 +5,8 @@ import elmtable.binding.BindingContext;
 import elmtable.binding.BoundArgument;
 import elmtable.binding.EnclosingBlock;
 import elmtable.block.KeywordBlock;
+import elmtable.formula.Formula;
+import elmtable.formula.Function;
 import elmtable.formula.Template;
 import elmtable.keyword.PhraseIndex;
 import elmtable.language.Block;
@@ -18,9 +20,12 @@ import elmtable.project.Project;
 import elmtable.text.Names;
 import elmtable.text.Range;
 import java.util.List;
+import java.util.Set;
 
 /** Finds references to a keyword's parameter or a case's column, and where it gets its name. */
 final class ReferenceUses {
+  private static final Set<Function> LOOKUPS = Set.of(Function.LOOKUP, Function.RECORD);
+
   private final Project project;
   private final RenameTarget thing;
   private final UseList uses;
@@ -49,6 +54,27 @@ final class ReferenceUses {
     body(block);
   }
 
+  /** Where a formula looks rows of a data set up. */
+  void dataSet(Template template, Range range, int offset, String set) {
+    for (Template.Part part : template.parts()) {
+      if (part instanceof Template.Expression expression && !expression.lenient()) {
+        int start = offset + expression.start() + 1;
+        expression
+            .formula()
+            .walk(formula -> {
+              if (formula instanceof Formula.Call call
+                  && LOOKUPS.contains(call.function())
+                  && call.arguments().get(0) instanceof Formula.Literal literal
+                  && Names.same(literal.value().text(), set)) {
+                // Between its quotes.
+                Range name = range.part(start + literal.start() + 1, start + literal.end() - 1);
+                uses.add(name, literal.value().text(), false);
+              }
+            });
+      }
+    }
+  }
+
   void column(Block block, RenameTarget.Column column) {
     references(Template.of(block.name()), block.nameRange(), 0);
     for (SectionBody data : block.sections(Section.DATA)) {
@@ -68,6 +94,8 @@ final class ReferenceUses {
       references(Template.ofFormula(property.value()), property.valueRange(), 0);
     } else if (property.word().equals("key") && Names.same(property.value(), column.name())) {
       uses.add(property.valueRange(), property.value(), false);
+    } else if (property.word().equals("fixtures")) {
+      references(Template.of(property.value()), property.valueRange(), 0);
     }
   }
 

@@ -3,6 +3,7 @@ package elmtable.refactoring;
 import elmtable.check.CheckedProject;
 import elmtable.language.BlockKind;
 import elmtable.project.ElementEntry;
+import elmtable.project.NamePattern;
 import elmtable.project.PageEntry;
 import elmtable.project.Project;
 import elmtable.text.Edit;
@@ -28,7 +29,7 @@ final class Renaming {
 
   Preview preview() {
     boolean mayHavePlaceholders =
-        thing instanceof RenameTarget.Element || thing instanceof RenameTarget.Case;
+        thing instanceof RenameTarget.Element || thing instanceof RenameTarget.Case || isFixture();
     String forbidden = mayHavePlaceholders ? "|" : "|[]<>";
     if (newName.isEmpty() || newName.chars().anyMatch(c -> forbidden.indexOf(c) >= 0)) {
       return Preview.refused(
@@ -52,6 +53,10 @@ final class Renaming {
       }
     }
     return Preview.of(checked, edits, warnings);
+  }
+
+  private boolean isFixture() {
+    return thing instanceof RenameTarget.Named named && named.kind() == BlockKind.FIXTURE;
   }
 
   private boolean isTaken() {
@@ -85,20 +90,16 @@ final class Renaming {
     };
   }
 
-  /** What stands at a use afterwards; a used element's placeholders keep their values. */
+  /** What stands at a use afterwards; placeholders keep the values that they have there. */
   private Optional<String> written(Use use) {
-    if (use.declares() || !(thing instanceof RenameTarget.Element element)) {
-      return Optional.of(inTags(use));
-    }
-    ElementEntry entry =
-        project.index().page(element.page()).map(PageEntry::elements).orElse(List.of()).stream()
-            .filter(e -> Names.same(e.name(), element.name()))
-            .findFirst()
-            .orElseThrow();
-    if (!entry.pattern().hasPlaceholders()) {
+    if (use.declares()) {
       return Optional.of(newName);
     }
-    Optional<String> written = entry.pattern().renamed(use.text(), newName);
+    NamePattern pattern = pattern();
+    if (pattern == null || !pattern.hasPlaceholders()) {
+      return Optional.of(inTags(use));
+    }
+    Optional<String> written = pattern.renamed(use.text(), newName);
     if (written.isEmpty()) {
       warnings.add(
           use.document()
@@ -109,6 +110,19 @@ final class Renaming {
               + "” fits no name with other placeholders; it stays as it is.");
     }
     return written;
+  }
+
+  /** The name of a thing whose name may have placeholders, else null. */
+  private NamePattern pattern() {
+    return switch (thing) {
+      case RenameTarget.Element element ->
+          project.index().page(element.page()).map(PageEntry::elements).orElse(List.of()).stream()
+              .filter(e -> Names.same(e.name(), element.name()))
+              .map(ElementEntry::pattern)
+              .findFirst()
+              .orElse(null);
+      default -> isFixture() ? NamePattern.of(thing.name()) : null;
+    };
   }
 
   /** In a feature a name stands in a tag, with hyphens for its blanks. */

@@ -7,6 +7,7 @@ import elmtable.binding.BoundStep;
 import elmtable.binding.ElementFinder;
 import elmtable.binding.EnclosingBlock;
 import elmtable.formula.Kind;
+import elmtable.formula.Template;
 import elmtable.language.Block;
 import elmtable.language.BlockKind;
 import elmtable.language.Cell;
@@ -21,6 +22,7 @@ import elmtable.project.Project;
 import elmtable.project.SourceDocument;
 import elmtable.project.SuiteEntry;
 import elmtable.text.Names;
+import elmtable.text.Range;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
@@ -68,6 +70,9 @@ public final class Uses {
     for (Line.Property property : block.properties()) {
       properties.find(block, property);
     }
+    if (thing instanceof RenameTarget.Named named && named.kind() == BlockKind.DATA_SET) {
+      lookups(block, named.name());
+    }
     BindingContext context = context();
     for (Section section : STEPS) {
       block.steps(section).forEach(step -> step(block, step, context));
@@ -78,6 +83,26 @@ public final class Uses {
       case RenameTarget.Column column when isCase(block, column.suite(), column.caseName()) ->
           references.column(block, column);
       default -> {}
+    }
+  }
+
+  /** Rows of a data set that are looked up outside of arguments: in names, cells and conditions. */
+  private void lookups(Block block, String set) {
+    references.dataSet(Template.of(block.name()), block.nameRange(), 0, set);
+    for (SectionBody body : block.sections()) {
+      for (Line.Row row : body.section().holdsSteps() ? List.<Line.Row>of() : body.body()) {
+        row.cells()
+            .forEach(cell -> references.dataSet(Template.of(cell.source()), cell.range(), 0, set));
+      }
+    }
+    for (Section section : STEPS) {
+      for (Step step : block.steps(section)) {
+        Mark.OnlyIf onlyIf = step.mark(Mark.OnlyIf.class);
+        if (onlyIf != null) {
+          int offset = onlyIf.cell().source().length() - onlyIf.formula().source().length();
+          references.dataSet(onlyIf.formula(), onlyIf.cell().range(), offset, set);
+        }
+      }
     }
   }
 
@@ -166,7 +191,12 @@ public final class Uses {
       case RenameTarget.Named named -> {
         boolean whole =
             named.kind() == BlockKind.PAGE && kind == Kind.Type.PAGE
-                || named.kind() == BlockKind.DATA_SET && kind == Kind.Type.TABLE;
+                || named.kind() == BlockKind.DATA_SET
+                    && (kind == Kind.Type.TABLE || kind == Kind.Type.LIST);
+        if (named.kind() == BlockKind.DATA_SET && argument.cell().isPresent()) {
+          Range cell = argument.cell().get().range();
+          references.dataSet(argument.template(), cell, argument.offset(), named.name());
+        }
         if (whole && Names.same(argument.template().literal().orElse(""), named.name())) {
           uses.add(argument.range(), source, false);
         }

@@ -10,6 +10,7 @@ import elmtable.project.TestProjects;
 import elmtable.run.FakeBrowsers;
 import elmtable.run.TestRuns;
 import elmtable.run.event.RunEvent;
+import elmtable.text.Severity;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -328,5 +329,173 @@ class RefactoringsTest {
                 checked(project), "s.elmt", line(SUITE, "| enter   | Shelves  | <n>"), 1, "x")
             .refusal()
             .isPresent());
+  }
+
+  @Test
+  void rowsOfACaseBecomeADataSetAndComeBack() throws InterruptedException {
+    Project project = project();
+    int fixed = line(SUITE, "case Fixed");
+    Project moved = applied(Refactorings.toDataSet(checked(project), "s.elmt", fixed, "big loads"));
+    String text = text(moved, "s.elmt");
+    assertTrue(text.contains("case Fixed\ndata: big loads\nafter: Small <n>\nwhere"), text);
+    assertTrue(text.endsWith("data big loads\nrows\n| shelves | load |\n| 3 | x |\n"), text);
+    Preview back = Refactorings.toOwnRows(checked(moved), "s.elmt", line(text, "case Fixed"));
+    Project again = back.applied(moved);
+    assertEquals(does(project), does(again), text(again, "s.elmt"));
+    assertTrue(!text(again, "s.elmt").contains("big loads"), text(again, "s.elmt"));
+
+    Preview typed = Refactorings.toOwnRows(checked(project), "s.elmt", line(SUITE, "case Small"));
+    Project own = typed.applied(project);
+    assertEquals(does(project), does(own), text(own, "s.elmt"));
+    assertTrue(
+        text(own, "s.elmt").contains("data\n| n |\n| 1 |\n| 2 |\nsteps"), text(own, "s.elmt"));
+    // Another case repeats a step over the set, so it stays.
+    assertTrue(text(own, "k.elmt").contains("data loads"), text(own, "k.elmt"));
+    assertTrue(
+        Refactorings.toDataSet(checked(project), "s.elmt", fixed, "loads")
+            .refusal()
+            .orElse("")
+            .contains("already"));
+  }
+
+  @Test
+  void theFirstStepsBecomeASetUp() throws InterruptedException {
+    Project project = project();
+    int first = line(SUITE, "| open    | Bookings  |");
+    Preview preview = Refactorings.toSetUp(checked(project), "s.elmt", first, 2);
+    assertEquals(1, preview.warnings().size(), preview.warnings()::toString);
+    Project after = preview.applied(project);
+    assertEquals(does(project), does(after), text(after, "s.elmt"));
+    assertTrue(
+        text(after, "s.elmt")
+            .contains("set-up\n| open | Bookings |\n| enter | Shelves | 7 |\nsteps\n"),
+        text(after, "s.elmt"));
+    assertTrue(
+        Refactorings.toSetUp(checked(project), "s.elmt", first + 1, 1)
+            .refusal()
+            .orElse("")
+            .contains("Only the first steps"));
+  }
+
+  @Test
+  void theFirstStepsBecomeAFixture() {
+    String text =
+        """
+        environment local
+        values
+        | name | value |
+        | town | Faro  |
+
+        case <who>
+        fixtures: heated
+        data
+        | who  |
+        | Juno |
+        steps
+        | log     | <who> in <town> | |
+        | compute | 1 + 1 | => two |
+        | log     | <two> | |
+
+        fixture heated
+        set-up
+        | log | warm | |
+        """;
+    Project project = TestProjects.of(text);
+    int first = line(text, "| log     | <who>");
+    assertTrue(
+        Refactorings.toFixture(checked(project), "a.elmt", first, 2, "greeted")
+            .refusal()
+            .orElse("")
+            .contains("“greeted for <who>”"));
+    Preview preview =
+        Refactorings.toFixture(checked(project), "a.elmt", first, 2, "greeted for <who>");
+    String after = text(preview.applied(project), "a.elmt");
+    assertTrue(after.contains("fixtures: heated, greeted for <who>\n"), after);
+    assertTrue(
+        after.endsWith(
+            "fixture greeted for <who>\ngives\n| name |\n| two |\nset-up\n| log | <who> in <env/town> |\n"
+                + "| compute | 1 + 1 | => two |\n| give | <two> |\n"),
+        after);
+    // Fixtures are not set up yet, which is the only error that comes with it.
+    assertEquals(
+        List.of("V101"),
+        checked(preview.applied(project)).problems("a.elmt").stream()
+            .filter(problem -> problem.severity() == Severity.ERROR)
+            .map(problem -> problem.problem().code())
+            .distinct()
+            .toList());
+  }
+
+  @Test
+  void anElementThatIsMissingIsAddedToThePageInForce() {
+    String suite = SUITE + "      | enter | Number of bags | 3 |\n".strip() + "\n";
+    Project project =
+        TestProjects.of(Map.of("k.elmt", KEYWORDS, "p.elmt", PAGES, "s.elmt", suite), Map.of());
+    int missing = line(suite, "Number of bags");
+    Preview preview = Refactorings.addElement(checked(project), "s.elmt", missing, 0);
+    assertEquals(List.of(), preview.warnings());
+    String after = text(preview.applied(project), "p.elmt");
+    assertTrue(
+        after.contains(
+            "| Row of <m> | id | <m>     |\n| Number of bags | label | Number of bags |\n"),
+        after);
+    assertTrue(
+        Refactorings.addElement(checked(project), "s.elmt", line(suite, "| press   | Send"), 0)
+            .refusal()
+            .orElse("")
+            .contains("already"));
+  }
+
+  @Test
+  void aFixtureWithPlacesIsRenamedWhereverItIsAskedFor() {
+    String text =
+        """
+        fixture signed in as <who>
+        set-up
+        | log | <who> |
+
+        case a
+        fixtures: signed in as "Farrow, Juno", signed in as <record('people', 'x')> => other
+        steps
+        | log | x |
+
+        data people
+        key: name
+        rows
+        | name |
+        | x    |
+        """;
+    Project project = TestProjects.of(text);
+    RenameTarget fixture = new RenameTarget.Named(BlockKind.FIXTURE, "signed in as <who>");
+    String after =
+        text(
+            Refactorings.rename(checked(project), fixture, "<who> at the door").applied(project),
+            "a.elmt");
+    assertTrue(
+        after.contains(
+            "fixtures: \"Farrow, Juno\" at the door, <record('people', 'x')> at the door => other"),
+        after);
+  }
+
+  @Test
+  void aDataSetIsRenamedWhereItsRowsAreLookedUp() {
+    String text =
+        """
+        data people
+        key: name
+        rows
+        | name |
+        | x    |
+
+        case <lookup('people', 'x', 'name')>
+        steps
+        | log | <lookup('people', 'x', 'name')> | ? lookup('people', 'x', 'name') = 'x' |
+        """;
+    Project project = TestProjects.of(text);
+    RenameTarget set = new RenameTarget.Named(BlockKind.DATA_SET, "people");
+    String after =
+        text(Refactorings.rename(checked(project), set, "members").applied(project), "a.elmt");
+    assertTrue(!after.contains("people"), after);
+    assertEquals(4, after.split("members", -1).length - 1, after);
   }
 }
