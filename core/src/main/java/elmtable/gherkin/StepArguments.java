@@ -5,6 +5,7 @@ import elmtable.gherkin.GherkinDocument.Fault;
 import elmtable.gherkin.GherkinDocument.Row;
 import elmtable.gherkin.GherkinDocument.Step;
 import elmtable.gherkin.GherkinLines.StepLine;
+import elmtable.text.Counted;
 import elmtable.text.Range;
 import java.util.ArrayList;
 import java.util.List;
@@ -95,6 +96,11 @@ final class StepArguments {
     while (true) {
       int before = lines.line();
       lines.skipBlanks();
+      if (isStray()) {
+        faults.add(new Fault(lines.range(), "This line is no row of the table that it stands in."));
+        lines.next();
+        continue;
+      }
       if (lines.atEnd() || !lines.isRow()) {
         lines.goTo(before);
         return rows;
@@ -108,8 +114,8 @@ final class StepArguments {
             new Fault(
                 row.range(),
                 "This row has "
-                    + row.cells().size()
-                    + " cells where the table has "
+                    + Counted.of(row.cells().size(), "cell")
+                    + " where the table has "
                     + wanted
                     + "."));
       } else {
@@ -117,5 +123,25 @@ final class StepArguments {
       }
       lines.next();
     }
+  }
+
+  /** Whether a line that means nothing here stands before another row of the same table. */
+  private boolean isStray() {
+    boolean meansNothing =
+        !lines.atEnd()
+            && !lines.isRow()
+            && !lines.isTags()
+            && lines.opened().isEmpty()
+            && lines.step().isEmpty()
+            && fence().isEmpty();
+    if (!meansNothing) {
+      return false;
+    }
+    int here = lines.line();
+    lines.next();
+    lines.skipBlanks();
+    boolean row = !lines.atEnd() && lines.isRow();
+    lines.goTo(here);
+    return row;
   }
 }

@@ -14,6 +14,7 @@ import elmtable.text.Problem;
 import elmtable.text.Range;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -34,6 +35,7 @@ public final class DocumentIndex {
   private final Optional<SuiteEntry> suite;
   private volatile Set<String> published;
   private volatile Map<String, CaseEntry> casesByName;
+  private volatile Map<LocatedBlock, KeywordEntry.Composed> keywordsByBlock;
 
   /** Cases and elements of one name inside the document. */
   private final List<Diagnostic> duplicates = new ArrayList<>();
@@ -107,7 +109,15 @@ public final class DocumentIndex {
   }
 
   public Optional<KeywordEntry.Composed> keywordAt(LocatedBlock located) {
-    return keywords.stream().filter(keyword -> keyword.located() == located).findFirst();
+    Map<LocatedBlock, KeywordEntry.Composed> known = keywordsByBlock;
+    if (known == null) {
+      known = new IdentityHashMap<>();
+      for (KeywordEntry.Composed keyword : keywords) {
+        known.put(keyword.located(), keyword);
+      }
+      keywordsByBlock = known;
+    }
+    return Optional.ofNullable(known.get(located));
   }
 
   /** The case whose name has a key, or null. */

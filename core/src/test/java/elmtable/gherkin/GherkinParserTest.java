@@ -191,6 +191,29 @@ class GherkinParserTest {
   }
 
   @Test
+  void readsTheRowsBehindALineThatIsNone() {
+    GherkinDocument document =
+        GherkinParser.parse(
+            """
+            Feature: faults
+              Scenario Outline: <a>
+                Given a table
+                  | x |
+                  nothing
+                  | 1 |
+                Examples:
+                  | a |
+                  nothing either
+                  | 1 |
+                  | 2 |
+            """);
+    assertEquals(List.of(5, 9), document.faults().stream().map(f -> f.range().line() + 1).toList());
+    GherkinDocument.Scenario scenario = document.feature().orElseThrow().scenarios().get(0);
+    assertEquals(2, scenario.steps().get(0).table().size());
+    assertEquals(2, scenario.examples().get(0).rows().size());
+  }
+
+  @Test
   void knowsWhatIsNoFeature() {
     assertTrue(GherkinParser.parse("").feature().isEmpty());
     assertEquals(List.of(), GherkinParser.parse("# only a comment\n\n").faults());

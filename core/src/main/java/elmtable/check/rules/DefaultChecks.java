@@ -57,9 +57,6 @@ final class DefaultChecks {
                     Problem.BAD_DEFAULT,
                     cell.range(),
                     "The default “" + literal.get() + "” does not fit: " + objection + ".")));
-    if (kind.type() == Kind.Type.SECRET) {
-      ValueChecks.secret(Template.of(cell.source()), cell.range(), problems);
-    }
   }
 
   private static void references(

@@ -11,9 +11,11 @@ import java.math.RoundingMode;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
@@ -29,8 +31,30 @@ public final class LimitValues implements DataSource {
       Pattern.compile(
           "(.+?)\\s+(number|text|date)\\s+(\\S+)\\s+to\\s+(\\S+)", Pattern.CASE_INSENSITIVE);
 
-  /** One line: its values in order, which of them are allowed, and the one in the middle. */
-  public record Line(String column, List<String> values, Set<String> inside, String middle) {
+  /**
+   * One line: its values in order, which of them are allowed, and the one in the middle.
+   *
+   * @param lowest the lowest value that is allowed
+   * @param highest the highest one
+   */
+  public record Line(
+      String column,
+      List<String> values,
+      Set<String> inside,
+      String middle,
+      String lowest,
+      String highest) {
+    /** Which limit a value tries: {@code shelves below}; the empty text for one in between. */
+    String limit(String value) {
+      if (!inside.contains(value)) {
+        return column + (values.indexOf(value) < values.indexOf(lowest) ? " below" : " above");
+      }
+      if (value.equals(lowest)) {
+        return column + " lowest";
+      }
+      return value.equals(highest) ? column + " highest" : "";
+    }
+
     /** Reads {@code name kind low to high}; the other way round, why it cannot. */
     public static Optional<Line> read(String written, List<String> objections) {
       Matcher parts = LINE.matcher(written.strip());
@@ -79,7 +103,14 @@ public final class LimitValues implements DataSource {
       }
       BigDecimal middle =
           from.get().add(to.get()).divide(BigDecimal.valueOf(2), scale, RoundingMode.FLOOR);
-      return Optional.of(new Line(column, new ArrayList<>(values), inside, middle.toPlainString()));
+      return Optional.of(
+          new Line(
+              column,
+              new ArrayList<>(values),
+              inside,
+              middle.toPlainString(),
+              from.get().setScale(scale, RoundingMode.UNNECESSARY).toPlainString(),
+              to.get().setScale(scale, RoundingMode.UNNECESSARY).toPlainString()));
     }
 
     private static List<BigDecimal> around(BigDecimal low, BigDecimal high, BigDecimal unit) {
@@ -113,7 +144,13 @@ public final class LimitValues implements DataSource {
         }
       }
       return Optional.of(
-          new Line(column, new ArrayList<>(values), inside, ofLength((from + to) / 2)));
+          new Line(
+              column,
+              new ArrayList<>(values),
+              inside,
+              ofLength((from + to) / 2),
+              ofLength(from),
+              ofLength(to)));
     }
 
     /** Letters in their order, so that it can be seen where something cut them off. */
@@ -154,7 +191,13 @@ public final class LimitValues implements DataSource {
       }
       long half = ChronoUnit.DAYS.between(from.get(), to.get()) / 2;
       return Optional.of(
-          new Line(column, new ArrayList<>(values), inside, from.get().plusDays(half).toString()));
+          new Line(
+              column,
+              new ArrayList<>(values),
+              inside,
+              from.get().plusDays(half).toString(),
+              from.get().toString(),
+              to.get().toString()));
     }
   }
 
@@ -164,20 +207,22 @@ public final class LimitValues implements DataSource {
   public LimitValues(List<Line> lines) {
     List<String> names = new ArrayList<>(lines.stream().map(Line::column).toList());
     names.add("inside");
+    names.add("limit");
     columns = List.copyOf(names);
-    Set<List<String>> all = new LinkedHashSet<>();
+    // The first way to a row says which limit it tries.
+    Map<List<String>, String> all = new LinkedHashMap<>();
     List<String> middles = lines.stream().map(Line::middle).toList();
     if (lines.size() > 1) {
-      all.add(middles);
+      all.put(middles, "");
     }
     for (int l = 0; l < lines.size(); l++) {
       for (String value : lines.get(l).values()) {
         List<String> row = new ArrayList<>(middles);
         row.set(l, value);
-        all.add(row);
+        all.putIfAbsent(List.copyOf(row), lines.get(l).limit(value));
       }
     }
-    for (List<String> values : all) {
+    all.forEach((values, limit) -> {
       boolean inside = true;
       for (int l = 0; l < lines.size(); l++) {
         boolean middle = values.get(l).equals(middles.get(l));
@@ -185,8 +230,9 @@ public final class LimitValues implements DataSource {
       }
       List<String> cells = new ArrayList<>(values);
       cells.add(inside ? "yes" : "no");
+      cells.add(limit);
       rows.add(new DataRow(rows.size() + 1, List.copyOf(cells), ""));
-    }
+    });
   }
 
   @Override
