@@ -131,6 +131,7 @@ case "${1:-help}" in
 ./elm plan DIR           lists the executable cases of a project folder
 ./elm run DIR            runs them (--tags EXPR, --out DIR)
 ./elm data DIR NAME      prints a data set as it is shaped
+./elm values DIR         lists the values that runs keep for later ones, or forgets them
 ./elm outline FILE       shows what is in a feature
 ./elm convert FILE       prints a suite as a feature, or the other way round (--to)
 ./elm bench              prints the benchmarks' figures
@@ -141,5 +142,7 @@ HELP
   *) build; find_jdk
     if [ "$1" = run ]; then need_browser; fi
     mapfile -t options < <(java_options)
+    # What ends within seconds is over before the optimising compiler has paid for itself.
+    case "$1" in check | plan | print | outline | convert | values) options+=(-XX:TieredStopAtLevel=1) ;; esac
     exec "$JAVA_HOME/bin/java" "${options[@]}" -jar "$jar" "$@" ;;
 esac

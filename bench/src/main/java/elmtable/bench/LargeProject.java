@@ -54,7 +54,7 @@ final class LargeProject {
     return texts;
   }
 
-  static void main() {
+  public static void main(String... arguments) {
     Map<String, String> texts = texts();
     long begun = System.nanoTime();
     Project project = Project.of(texts, ProjectFiles.NONE, BuiltInKeywords.registry());

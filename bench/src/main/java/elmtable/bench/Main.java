@@ -19,7 +19,7 @@ public final class Main {
   public static void main(String[] arguments)
       throws IOException, InterruptedException, RunnerException, CommandLineOptionException {
     BigDocument.main();
-    LargeProject.main();
+    fresh(LargeProject.class, List.of("-XX:TieredStopAtLevel=1"));
     inSmallHeap(Expanding.class);
     Phrases.main();
     Pairing.main();
@@ -33,15 +33,18 @@ public final class Main {
   /** In a process of its own that has no more than 256 MB of heap. */
   private static void inSmallHeap(Class<?> program, String... arguments)
       throws IOException, InterruptedException {
-    List<String> command =
-        new ArrayList<>(
-            List.of(
-                System.getProperty("java.home") + "/bin/java",
-                "-Xmx256m",
-                "-XX:+UseSerialGC",
-                "-cp",
-                System.getProperty("java.class.path"),
-                program.getName()));
+    fresh(program, List.of("-Xmx256m"), arguments);
+  }
+
+  /** In a process of its own, as the command line starts one. */
+  private static void fresh(Class<?> program, List<String> options, String... arguments)
+      throws IOException, InterruptedException {
+    List<String> command = new ArrayList<>();
+    command.add(System.getProperty("java.home") + "/bin/java");
+    command.addAll(options);
+    command.addAll(
+        List.of(
+            "-XX:+UseSerialGC", "-cp", System.getProperty("java.class.path"), program.getName()));
     command.addAll(List.of(arguments));
     int code = new ProcessBuilder(command).inheritIO().start().waitFor();
     if (code != 0) {

@@ -35,7 +35,7 @@ public record BindingContext(List<String> pages, Optional<Signature> enclosing) 
           case CASE -> new CaseBlock(block).pages();
           case KEYWORD -> new KeywordBlock(block).pages();
           case FIXTURE -> new FixtureBlock(block).pages();
-          default -> new NameList(Optional.empty(), 0, List.of());
+          default -> NameList.NONE;
         };
     return new BindingContext(pages.names(), Optional.empty());
   }

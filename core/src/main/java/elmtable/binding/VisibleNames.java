@@ -59,11 +59,11 @@ public final class VisibleNames {
   /** The block that can be given a parameter or column, or null. */
   private Block declaring;
 
-  private final DataValues records;
+  private final Project project;
 
   private VisibleNames(Project project) {
     this.index = project.index();
-    this.records = DataValues.of(project, Map.of());
+    this.project = project;
     index
         .environmentNames()
         .forEach(
@@ -257,7 +257,7 @@ public final class VisibleNames {
 
   /** The rows that formulas can look up. */
   public DataValues records() {
-    return records;
+    return DataValues.of(project, Map.of());
   }
 
   /** Whether some data set could not be read, so that an unknown name may be a column of it. */

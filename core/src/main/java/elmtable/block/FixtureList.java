@@ -15,6 +15,7 @@ import java.util.Optional;
  */
 public record FixtureList(Optional<Line.Property> line, List<Use> uses) {
   private static final String KEEP = "=>";
+  private static final FixtureList NONE = new FixtureList(Optional.empty(), List.of());
 
   public FixtureList {
     uses = List.copyOf(uses);
@@ -43,10 +44,13 @@ public record FixtureList(Optional<Line.Property> line, List<Use> uses) {
 
   static FixtureList of(Block block, String word) {
     Optional<Line.Property> line = block.property(word);
+    if (line.isEmpty()) {
+      return NONE;
+    }
     // A tag of Gherkin has no blanks; what stands for one in a value is an underscore.
     return new FixtureList(
         line,
-        line.map(l -> Lists.outerParts(l.value())).orElse(List.of()).stream()
+        Lists.outerParts(line.get().value()).stream()
             .map(part -> Use.of(part, block.isScenario()))
             .toList());
   }

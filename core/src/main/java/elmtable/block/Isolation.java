@@ -27,8 +27,10 @@ public enum Isolation {
         .findFirst();
   }
 
+  private static final String UNKNOWN = Property.unknown(words());
+
   static Optional<Property<Isolation>> of(Block block) {
-    return Property.of(block, "isolation", Isolation::named, Property.unknown(words()));
+    return Property.of(block, "isolation", Isolation::named, UNKNOWN);
   }
 
   public static List<String> words() {

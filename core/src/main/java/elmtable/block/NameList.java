@@ -15,6 +15,9 @@ import java.util.Optional;
  * @param names as written; {@code none} among them where it stands there
  */
 public record NameList(Optional<Line.Property> line, int start, List<String> names) {
+  /** A property that the block does not have. */
+  public static final NameList NONE = new NameList(Optional.empty(), 0, List.of());
+
   public NameList {
     names = List.copyOf(names);
   }
@@ -26,8 +29,9 @@ public record NameList(Optional<Line.Property> line, int start, List<String> nam
   /** A list that begins behind other words. */
   static NameList behind(Block block, String word, int start) {
     Optional<Line.Property> line = block.property(word);
-    return new NameList(
-        line, start, line.map(l -> Lists.split(l.value().substring(start))).orElse(List.of()));
+    return line.isEmpty()
+        ? NONE
+        : new NameList(line, start, Lists.split(line.get().value().substring(start)));
   }
 
   /** Whether it is there to take away what a suite says. */

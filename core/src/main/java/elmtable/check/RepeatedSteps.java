@@ -221,7 +221,9 @@ final class RepeatedSteps {
       Window first = null;
       Set<Block> others = Collections.newSetFromMap(new IdentityHashMap<>());
       for (Window window : occurrences) {
-        if (window.block() != block && !isOf(block, window, occurrences)) {
+        boolean other = window.block() != block;
+        // Only the cases of one scenario have their steps in common.
+        if (other && !(block.isScenario() && isOf(block, window, occurrences))) {
           first = first == null ? window : first;
           others.add(window.block());
         }

@@ -49,6 +49,9 @@ final class FormulaParser {
   }
 
   Formula whole() throws UnreadableException {
+    if (isOneName()) {
+      return new Formula.Reference(List.of(in.text), 0, in.text.length());
+    }
     in.blanks();
     if (in.at == in.text.length()) {
       throw FormulaScanner.wrong(
@@ -63,6 +66,21 @@ final class FormulaParser {
           "“" + in.text.substring(in.at) + "” does not belong to the formula before it.");
     }
     return formula;
+  }
+
+  /** Most formulas are one word, which needs no going through the levels of precedence. */
+  private boolean isOneName() {
+    String text = in.text;
+    if (text.isEmpty() || !Character.isLetter(text.charAt(0))) {
+      return false;
+    }
+    for (int i = 1; i < text.length(); i++) {
+      char c = text.charAt(i);
+      if (c >= 128 || !Character.isLetterOrDigit(c) && c != '_') {
+        return false;
+      }
+    }
+    return !FormulaScanner.isReserved(text);
   }
 
   private Formula or() throws UnreadableException {

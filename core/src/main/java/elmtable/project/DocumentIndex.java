@@ -92,8 +92,7 @@ public final class DocumentIndex {
   private void add(LocatedBlock located) {
     String path = document.path();
     switch (located.block().kind()) {
-      case KEYWORD ->
-          keywords.add(new KeywordEntry.Composed(path, located, Signatures.of(located.block())));
+      case KEYWORD -> keywords.add(KeywordEntry.Composed.of(path, located));
       case PAGE -> pages.add(page(located));
       case DATA_SET -> dataSets.add(new DataEntry(path, located));
       case ENVIRONMENT, BROWSER, FIXTURE, PLAN -> named.add(new NamedBlock(path, located));

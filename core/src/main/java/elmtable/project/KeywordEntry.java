@@ -18,18 +18,24 @@ public sealed interface KeywordEntry {
     }
   }
 
-  /** A {@code keyword} block, made of steps. */
-  record Composed(String path, LocatedBlock located, Signature signature) implements KeywordEntry {
+  /**
+   * A {@code keyword} block, made of steps.
+   *
+   * @param isDraft read once, as each step that calls it asks
+   */
+  record Composed(String path, LocatedBlock located, Signature signature, boolean isDraft)
+      implements KeywordEntry {
+    static Composed of(String path, LocatedBlock located) {
+      boolean draft = new KeywordBlock(located.block()).isDraft();
+      return new Composed(path, located, Signatures.of(located.block()), draft);
+    }
+
     public Block block() {
       return located.block();
     }
 
     public KeywordBlock own() {
       return new KeywordBlock(block());
-    }
-
-    public boolean isDraft() {
-      return own().isDraft();
     }
   }
 }

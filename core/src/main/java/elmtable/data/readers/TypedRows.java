@@ -12,13 +12,22 @@ import java.util.Iterator;
 import java.util.List;
 
 /** Rows typed in under {@code data} or {@code rows}. */
-public record TypedRows(SectionBody section) implements DataSource {
+public final class TypedRows implements DataSource {
+  private final SectionBody section;
+  private final List<String> columns;
+
+  public TypedRows(SectionBody section) {
+    this.section = section;
+    this.columns =
+        section
+            .head()
+            .map(head -> head.cells().subList(0, head.width()).stream().map(Cell::name).toList())
+            .orElse(List.of());
+  }
+
   @Override
   public List<String> columns() {
-    return section
-        .head()
-        .map(head -> head.cells().subList(0, head.width()).stream().map(Cell::name).toList())
-        .orElse(List.of());
+    return columns;
   }
 
   @Override
@@ -28,7 +37,7 @@ public record TypedRows(SectionBody section) implements DataSource {
 
   @Override
   public Rows open() {
-    int width = columns().size();
+    int width = columns.size();
     Iterator<Line.Row> rows = section.body().stream().filter(row -> row.width() > 0).iterator();
     return new Rows() {
       private int number;
