@@ -3,6 +3,8 @@ package elmtable.conversion;
 import elmtable.binding.Binder;
 import elmtable.binding.BindingContext;
 import elmtable.binding.BoundStep;
+import elmtable.block.FixtureList;
+import elmtable.block.SuiteOrCase;
 import elmtable.data.DataSets;
 import elmtable.data.source.DataRow;
 import elmtable.data.source.DataSource;
@@ -18,11 +20,13 @@ import elmtable.language.Section;
 import elmtable.language.SectionBody;
 import elmtable.language.Step;
 import elmtable.project.CaseEntry;
+import elmtable.project.FixtureMatch;
 import elmtable.project.Project;
 import elmtable.project.SourceDocument;
 import elmtable.project.SuiteEntry;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
@@ -91,7 +95,7 @@ final class FeatureFromTable {
       List<String> values = Lists.split(property.value());
       switch (property.word()) {
         case "tags" -> values.forEach(tag -> tags.add("@" + GherkinWriter.hyphened(tag)));
-        case "fixtures" -> values.forEach(name -> tags.add(GherkinWriter.tag("fixture", name)));
+        case "fixtures" -> fixtures(located, property, tags);
         case "browsers" -> values.forEach(name -> tags.add(GherkinWriter.tag("browser", name)));
         case "data" -> tags.add(GherkinWriter.tag("data", property.value()));
         case "key" -> tags.add(GherkinWriter.tag("key", property.value()));
@@ -107,6 +111,21 @@ final class FeatureFromTable {
       }
     }
     return tags;
+  }
+
+  /** A blank in a value that fills a place is an underscore, as a hyphen there stays one. */
+  private void fixtures(LocatedBlock located, Line.Property property, List<String> tags) {
+    for (FixtureList.Use use : SuiteOrCase.of(located.block()).fixtures().uses()) {
+      if (!use.alias().isEmpty()) {
+        lose(located, property.range().line(), "the name “" + use.alias() + "” of a fixture");
+      }
+      String name = use.name();
+      Optional<FixtureMatch> match = project.index().fixture(name);
+      for (String value : match.map(FixtureMatch::places).orElse(Map.of()).values()) {
+        name = name.replace(value, value.replace(' ', '_'));
+      }
+      tags.add(GherkinWriter.tag("fixture", name));
+    }
   }
 
   private void scenario(CaseEntry entry) {

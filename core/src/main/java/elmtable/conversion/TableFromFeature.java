@@ -108,6 +108,11 @@ final class TableFromFeature {
                     + "” beside other examples");
           }
         }
+        // Blanks in a value that fills a fixture's place are underscores in its tag.
+        case Line.Property property when property.word().equals("fixtures") ->
+            lines.add(
+                new Line.Property(
+                    "fixtures", property.value().replace('_', ' '), NOWHERE, NOWHERE));
         case Line.Row row ->
             lines.add(
                 new Line.Row(

@@ -151,4 +151,22 @@ class ConversionTest {
             "the words Given, Then"),
         table.lost());
   }
+
+  @Test
+  void carriesFixturesWithWhatFillsTheirPlaces() {
+    String fixture = "fixture signed in as <who>\nset-up\n| log | <who> |\n";
+    String suite = "suite S\n\ncase a\nfixtures: signed in as Juno Far-row\nsteps\n| log | x |\n";
+    Project project = TestProjects.of(Map.of("f.elmt", fixture, "s.elmt", suite), Map.of());
+    Conversion feature = Conversion.toFeature(project, project.document("s.elmt").orElseThrow());
+    assertTrue(feature.text().contains("@fixture(signed-in-as-Juno_Far-row)"), feature.text());
+    Project read =
+        TestProjects.of(Map.of("f.elmt", fixture, "s.feature", feature.text()), Map.of());
+    assertEquals(
+        List.of(),
+        TestProjects.problems(read, "s.feature").stream()
+            .filter(problem -> problem.problem().code().startsWith("N112"))
+            .toList());
+    Conversion back = Conversion.toTable(read, read.document("s.feature").orElseThrow());
+    assertTrue(back.text().contains("Juno Far-row"), back.text());
+  }
 }

@@ -5,6 +5,10 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import elmtable.check.CheckedProject;
 import elmtable.check.ProblemExamples;
 import elmtable.check.ProblemExamples.Example;
+import elmtable.data.readers.FileSources;
+import elmtable.data.readers.ReaderLimits;
+import elmtable.formula.CellTexts;
+import elmtable.formula.Function;
 import elmtable.keyword.MethodKeyword;
 import elmtable.keyword.Output;
 import elmtable.keyword.Parameter;
@@ -30,7 +34,12 @@ class DocumentationTest {
   @Test
   void theListOfKeywordsIsThatOfTheRegistry() throws IOException {
     StringBuilder page =
-        new StringBuilder("# Built-in keywords\n\nMade from the code; see `DocumentationTest`.\n");
+        new StringBuilder(
+            "# Built-in keywords\n\nMade from the code; see `DocumentationTest`.\n\n"
+                + "**Which element counts.** An element that its locator finds alone counts, shown or not, where a"
+                + " keyword reads or compares a value, tick or attribute, or hands over a file. Of several only the"
+                + " shown one counts; several shown ones are an error that names them. What is pressed, entered or"
+                + " read as text has to be shown. `expect count` counts all that are found.\n");
     String group = "";
     for (MethodKeyword keyword : BuiltInKeywords.registry().all()) {
       Signature signature = keyword.signature();
@@ -47,9 +56,56 @@ class DocumentationTest {
               .collect(Collectors.joining(", ")));
       page.append(" | ");
       page.append(signature.gives().stream().map(Output::name).collect(Collectors.joining(", ")));
-      page.append(" | ").append(signature.note()).append(" |\n");
+      page.append(" | ").append(signature.note());
+      page.append(keyword.isCarriedOut() ? "" : " **Not carried out by this version yet.**");
+      page.append(" |\n");
+    }
+    page.append("\n## Functions of formulas\n\n| function | gives |\n| --- | --- |\n");
+    for (Function function : Function.values()) {
+      page.append("| `").append(function.form()).append("` | ");
+      page.append(function.note()).append(" |\n");
     }
     compare("keywords.md", page.toString());
+  }
+
+  @Test
+  void thePageOnDataIsThatOfTheReaders() throws IOException {
+    StringBuilder page =
+        new StringBuilder(
+            "# Data files\n\nMade from the code; see `DocumentationTest`.\n\n"
+                + "## Formats\n\n| ending of the name | properties |\n| --- | --- |\n");
+    FileSources.propertiesByEnding()
+        .forEach((ending, properties) ->
+            page.append("| .")
+                .append(ending)
+                .append(" | ")
+                .append(String.join(", ", properties))
+                .append(" |\n"));
+    page.append(
+        "\nA JSON file holds an array of objects, or an object of named ones: their names become the column that"
+            + " `key:` names, else `name`. `range:` takes cells (`B2:F40`, `B:F`) or the name of a range that the"
+            + " spreadsheet gives. A byte-order mark at a file's start is passed over in every encoding.\n\n"
+            + "## Values\n\nThe same value stands in a cell the same way, whatever file it comes from.\n\n"
+            + "| value | stands as | example |\n| --- | --- | --- |\n");
+    for (CellTexts.Rule rule : CellTexts.RULES) {
+      page.append("| ").append(rule.value()).append(" | ").append(rule.cell());
+      page.append(" | ").append(rule.example()).append(" |\n");
+    }
+    page.append(
+        "\nA cell with an error (`#DIV/0!`), bytes, half a character or a member given twice makes its row faulty: the"
+            + " row keeps its place, and its executable case is an error before it begins.\n\n"
+            + "## Limits\n\n");
+    page.append(String.format(Locale.ROOT, "- %,d columns;%n", ReaderLimits.MOST_COLUMNS));
+    page.append(
+        String.format(
+            Locale.ROOT,
+            "- %,d rows and %,d cells with values in a sheet of a spreadsheet; other files may be longer than memory;%n",
+            ReaderLimits.MOST_SHEET_ROWS,
+            ReaderLimits.MOST_CELLS));
+    page.append(
+        "- 10,000,000 characters in a cell;\n- two seconds for a look at a set by `elm check`, which says so where it"
+            + " did not see the end.\n");
+    compare("data.md", page.toString());
   }
 
   private static String parameter(Parameter parameter) {

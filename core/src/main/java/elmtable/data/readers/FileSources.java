@@ -17,6 +17,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import java.util.regex.Pattern;
 
 /** Makes a source of a file, or of a database and a query. */
@@ -61,6 +63,13 @@ public final class FileSources {
     this.block = block;
     this.context = context;
     this.problems = problems;
+  }
+
+  /** The properties that have a meaning for a file, by the ending of its name. */
+  public static SortedMap<String, List<String>> propertiesByEnding() {
+    SortedMap<String, List<String>> properties = new TreeMap<>();
+    BY_ENDING.forEach((ending, format) -> properties.put(ending, format.properties));
+    return properties;
   }
 
   public Optional<DataSource> source() {

@@ -9,6 +9,7 @@ import elmtable.data.source.Rows;
 import elmtable.formula.CellTexts;
 import elmtable.text.Names;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
@@ -27,6 +28,7 @@ import java.util.Set;
 /** The rows that a database gives for a query, over JDBC. Null is empty. */
 final class QueryRows implements DataSource {
   private static final int FETCHED_AT_ONCE = 500;
+  private static final long LARGEST_LOOKED_THROUGH = 20_000_000;
   private static final Duration USUAL_LIMIT = Duration.ofMinutes(1);
 
   private final ProjectFiles files;
@@ -123,7 +125,25 @@ final class QueryRows implements DataSource {
       return DriverManager.getConnection(address);
     }
     Path local = files.local(path);
-    return DriverManager.getConnection("jdbc:sqlite:file:" + local + "?mode=ro&immutable=1");
+    Connection connection =
+        DriverManager.getConnection("jdbc:sqlite:file:" + local + "?mode=ro&immutable=1");
+    if (Files.size(local) <= LARGEST_LOOKED_THROUGH) {
+      requireSound(connection);
+    }
+    return connection;
+  }
+
+  /** A damaged file may lead round in circles, so that a query of it never ends. */
+  private void requireSound(Connection connection) throws SQLException {
+    try (Statement look = connection.createStatement();
+        ResultSet found = look.executeQuery("pragma quick_check(1)")) {
+      if (!found.next() || !found.getString(1).equals("ok")) {
+        throw new BrokenDataException(path + " cannot be read: the database in it is damaged.");
+      }
+    } catch (SQLException | BrokenDataException unsound) {
+      connection.close();
+      throw unsound;
+    }
   }
 
   private String place() {

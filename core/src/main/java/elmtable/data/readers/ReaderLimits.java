@@ -4,14 +4,14 @@ import elmtable.data.source.BrokenDataException;
 import java.util.Locale;
 
 /** What a file may have at most, so that a damaged or made-up one is not read without end. */
-final class ReaderLimits {
+public final class ReaderLimits {
   /** As many as a sheet of a spreadsheet has. */
-  static final int MOST_COLUMNS = 16_384;
+  public static final int MOST_COLUMNS = 16_384;
 
-  static final int MOST_SHEET_ROWS = 1_048_576;
+  public static final int MOST_SHEET_ROWS = 1_048_576;
 
   /** Cells with values in one sheet. */
-  static final long MOST_CELLS = 40_000_000;
+  public static final long MOST_CELLS = 40_000_000;
 
   private ReaderLimits() {}
 

@@ -9,6 +9,7 @@ import elmtable.run.event.Outcome;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.io.StringWriter;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -49,6 +50,79 @@ class ElmCommandTest {
     JsonNode problem = new ObjectMapper().readTree(out.toString()).get(0);
     assertEquals("warning", problem.path("severity").asText());
     assertEquals(3, problem.path("line").asInt());
+  }
+
+  @Test
+  void checkPrintsEndsAndFixesAsJson() throws IOException {
+    file("a.elmt", "case one\nsteps\n| lgo | x |\n");
+    assertEquals(1, elm("check", "--json", folder.toString()));
+    JsonNode problem = new ObjectMapper().readTree(out.toString()).get(0);
+    assertEquals(3, problem.path("column").asInt());
+    assertEquals(6, problem.path("end").asInt());
+    JsonNode edit = problem.path("fixes").get(0).path("edits").get(0);
+    assertEquals("log", edit.path("text").asText());
+    assertEquals("a.elmt", edit.path("file").asText());
+    assertEquals(
+        List.of(3, 3, 6),
+        List.of(edit.path("line").asInt(), edit.path("column").asInt(), edit.path("end").asInt()));
+  }
+
+  @Test
+  void aDocumentThatIsNoTextLeavesTheOthersAlone() throws IOException {
+    Files.write(
+        folder.resolve("latin.elmt"),
+        "case gl\u00fchend\nsteps\n| log | x |\n".getBytes(StandardCharsets.ISO_8859_1));
+    file("a.elmt", "case one\nsteps\n| log | x |\n");
+    assertEquals(1, elm("check", folder.toString()));
+    assertTrue(
+        out.toString().startsWith("latin.elmt:1:8 T117 This document is not UTF-8 text"),
+        out.toString());
+    assertEquals(1, out.toString().lines().count());
+    assertEquals(0, elm("plan", folder.toString(), "--count"));
+    assertEquals("2", out.toString().strip());
+  }
+
+  @Test
+  void dataThatBreaksOffSaysSoInItsStream() throws IOException {
+    Files.writeString(folder.resolve("x.csv"), "a,b\n1,2\n3,\"open\n");
+    file("a.elmt", "data d\nfrom: x.csv\n");
+    assertEquals(2, elm("data", folder.toString(), "d", "--json"));
+    JsonNode rows = new ObjectMapper().readTree(out.toString());
+    assertEquals("2", rows.get(0).path("b").asText());
+    assertTrue(rows.get(1).path("error").asText().contains("never closes"), out.toString());
+    assertEquals(2, elm("data", folder.toString(), "d", "--jsonl"));
+    List<String> lines = out.toString().lines().toList();
+    assertEquals("{\"a\":\"1\",\"b\":\"2\"}", lines.get(0));
+    assertTrue(lines.get(1).startsWith("{\"error\":"), lines.toString());
+  }
+
+  @Test
+  void keptValuesAreListedAndForgotten() throws IOException {
+    file(
+        "a.elmt",
+        "environment local\nvalues\n| name | value |\n| town | Faro |\n\ncase a\nsteps\n| publish | order | 4711 | yes |\n");
+    Path runs = folder.resolve("runs");
+    assertEquals(0, elm("run", folder.toString(), "--out", runs.toString()));
+    assertEquals(0, elm("values", folder.toString()));
+    assertEquals("local\n  order = 4711\n", out.toString().replace("\r", ""));
+    assertEquals(0, elm("values", folder.toString(), "--forget", "--name", "Order"));
+    assertEquals("1 value forgotten", out.toString().strip());
+    assertEquals(0, elm("values", folder.toString(), "--json"));
+    assertEquals(0, new ObjectMapper().readTree(out.toString()).size());
+  }
+
+  @Test
+  void aStrictRunMindsWhatIsNotFinished() throws IOException {
+    file("k.elmt", "keyword glaze\nphrase: I glaze\nsteps\n| log | x |\n");
+    file(
+        "a.feature",
+        "Feature: F\n  Scenario: a\n    When I glaze\n  Scenario: b\n    When I sing\n");
+    Path runs = folder.resolve("runs");
+    assertEquals(0, elm("run", folder.toString(), "--out", runs.toString()));
+    assertTrue(out.toString().contains("1 case is not finished"), out.toString());
+    assertEquals(2, elm("run", folder.toString(), "--strict", "--out", runs.toString()));
+    assertEquals(0, elm("plan", folder.toString()));
+    assertTrue(out.toString().contains("excluded: b (not finished)"), out.toString());
   }
 
   @Test
