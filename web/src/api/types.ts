@@ -287,6 +287,7 @@ export interface StepView {
     captions: string[];
     marksFrom: number;
     missing: string[];
+    off: boolean;
 }
 
 export interface SuggestionView {

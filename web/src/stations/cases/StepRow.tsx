@@ -18,7 +18,9 @@ export function StepRow({ item, ...line }: LineProps & { item: StepItem }) {
   const { cursor, range, actions } = line;
   const [over, setOver] = useState(false);
   const { row } = item;
-  const unbound = row.step !== undefined && row.step.keyword === undefined && (row.cells[0]?.source ?? '') !== '';
+  const off = row.step?.off ?? false;
+  const unbound =
+    !off && row.step !== undefined && row.step.keyword === undefined && (row.cells[0]?.source ?? '') !== '';
   const focused = cursor !== null;
   const ground = focused ? 'var(--select)' : 'var(--surface)';
   return (
@@ -28,7 +30,7 @@ export function StepRow({ item, ...line }: LineProps & { item: StepItem }) {
         tabIndex={-1}
         aria-rowindex={item.number}
         style={{ ...gridOf(item.argumentColumns), '--row-ground': ground, background: ground } as CSSProperties}
-        className={`relative mr-4 ml-2 grid h-7 ${item.first ? 'border-t-[1.5px] border-rule' : 'shadow-[inset_0_1px_var(--hair)]'} ${over ? 'shadow-[inset_0_2px_var(--select-edge)]' : ''}`}
+        className={`relative mr-4 ml-2 grid h-7 ${off ? '[&_[role=gridcell]>.contents>*]:opacity-60' : ''} ${item.first ? 'border-t-[1.5px] border-rule' : 'shadow-[inset_0_1px_var(--hair)]'} ${over ? 'shadow-[inset_0_2px_var(--select-edge)]' : ''}`}
         onDragOver={(event) => {
           event.preventDefault();
           setOver(true);

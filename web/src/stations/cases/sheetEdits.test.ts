@@ -21,6 +21,7 @@ function step(...sources: string[]): RowItem {
       step: {
         keyword: 'expect shown',
         composed: false,
+        off: false,
         captions: [],
         missing: [],
         marksFrom: marksFrom < 0 ? sources.length : marksFrom,

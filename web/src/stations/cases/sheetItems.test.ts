@@ -16,6 +16,7 @@ function step(line: number, keyword: string | undefined, captions: string[], ...
     step: {
       keyword,
       composed: keyword === 'ask',
+      off: false,
       captions,
       marksFrom: marksFrom < 0 ? sources.length : marksFrom,
       missing: [],

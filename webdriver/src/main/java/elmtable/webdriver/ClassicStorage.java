@@ -70,7 +70,9 @@ final class ClassicStorage implements Storage {
     try {
       return tab.script(script, arguments);
     } catch (WireError error) {
-      if (error.is("javascript error")) {
+      // Pages without an origin, such as data: addresses, have none; the driver gives no code for
+      // it.
+      if (String.valueOf(error.getMessage()).contains("torage")) {
         throw new BrowserException(
             Kind.PAGE,
             "This page has no storage of its own; go to a page of the application first.",

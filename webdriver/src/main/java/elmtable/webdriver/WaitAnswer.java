@@ -49,6 +49,7 @@ final class WaitAnswer {
       case "disabled" -> what + " is there but disabled" + after + ".";
       case "readonly" -> what + " is there but can only be read.";
       case "moving" -> what + " does not stand still" + after + ".";
+      case "differs" -> what + " differs: " + answer.path("place").asText() + ".";
       case "covered" -> what + " is covered by " + answer.path("cover").asText() + after + ".";
       case "nolist" ->
           what + " is not a list to choose from but " + answer.path("cover").asText() + ".";

@@ -148,10 +148,14 @@ public final class DocumentViews {
       return new RowView(
           line,
           cells(row, visible),
-          new StepView(null, false, List.of(), row.cells().size(), List.of()));
+          new StepView(null, false, List.of(), row.cells().size(), List.of(), false));
     }
     Step step = Step.of(row);
-    visible.enter(step);
+    if (step.isOff()) {
+      visible.passOver(step);
+    } else {
+      visible.enter(step);
+    }
     BoundStep bound = binder.bind(step, context);
     List<CellView> cells = new ArrayList<>();
     int marksFrom = row.cells().size();
@@ -163,6 +167,9 @@ public final class DocumentViews {
           new CellView(cell.source(), cell.range().start(), parts(cell, c, step, bound, visible)));
     }
     RowView view = new RowView(line, cells, stepView(step, bound, marksFrom));
+    if (step.isOff()) {
+      return view;
+    }
     visible.leave(
         step, bound.keyword().map(keyword -> keyword.signature().gives()).orElse(List.of()));
     return view;
@@ -236,7 +243,7 @@ public final class DocumentViews {
 
   private static StepView stepView(Step step, BoundStep bound, int marksFrom) {
     if (bound.keyword().isEmpty()) {
-      return new StepView(null, false, List.of(), marksFrom, List.of());
+      return new StepView(null, false, List.of(), marksFrom, List.of(), step.isOff());
     }
     KeywordEntry keyword = bound.keyword().get();
     List<String> captions = new ArrayList<>();
@@ -255,7 +262,8 @@ public final class DocumentViews {
         keyword instanceof KeywordEntry.Composed,
         captions,
         marksFrom,
-        missing);
+        step.isOff() ? List.of() : missing,
+        step.isOff());
   }
 
   /** All keywords, composed ones first, each group in the order of documents. */

@@ -80,7 +80,8 @@ public final class Views {
       boolean composed,
       List<String> captions,
       int marksFrom,
-      List<String> missing) {}
+      List<String> missing,
+      boolean off) {}
 
   /** {@code step} is left out in sections that hold no steps. */
   public record RowView(int line, List<CellView> cells, @Nullable StepView step) {}
