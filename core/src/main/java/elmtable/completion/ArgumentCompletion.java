@@ -5,6 +5,7 @@ import elmtable.binding.BoundArgument;
 import elmtable.binding.VisibleNames;
 import elmtable.completion.Completion.Offer;
 import elmtable.completion.Completion.Result;
+import elmtable.formula.Function;
 import elmtable.formula.Kind;
 import elmtable.language.Cell;
 import elmtable.language.Line;
@@ -13,15 +14,20 @@ import elmtable.project.ElementEntry;
 import elmtable.project.ProjectIndex;
 import elmtable.text.Range;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 
 /** Values for an argument by its parameter's kind, and names behind an open {@code <}. */
 final class ArgumentCompletion {
+  private static final Map<String, String> OPTIONS = optionNotes();
+
   private final EditedStep edited;
   private final ProjectIndex index;
 
@@ -37,6 +43,9 @@ final class ArgumentCompletion {
     }
     if (text.startsWith("?")) {
       return Result.NOTHING;
+    }
+    if (text.startsWith("!")) {
+      return options(text);
     }
     Optional<BoundArgument> argument = boundArgument(cell);
     if (argument.isEmpty()) {
@@ -66,6 +75,14 @@ final class ArgumentCompletion {
               Offer.CHOICE,
               text,
               Stream.of("yes", "no").map(word -> Suggestion.value(word, word, text, "", "")));
+      case TABLE, LIST ->
+          beginningFirst(
+              Offer.DATA_SET,
+              text,
+              index.dataSets().stream()
+                  .map(set ->
+                      Suggestion.value(
+                          set.name(), set.name(), text, "data", set.located().block().noteText())));
       default -> text.isEmpty() ? references("", "") : Result.NOTHING;
     };
   }
@@ -87,6 +104,35 @@ final class ArgumentCompletion {
     }
     Step typed = Step.of(new Line.Row(cells, true, edited.row().range()));
     return new Binder(index).bind(typed, edited.enclosing().context()).argumentAt(cell - 1);
+  }
+
+  private static Map<String, String> optionNotes() {
+    Map<String, String> notes = new LinkedHashMap<>();
+    notes.put("soft", "a failure is kept, and the case goes on");
+    notes.put("within 30s", "waits so long, instead of the time in force");
+    notes.put("tries 3", "tries the step again where it fails");
+    notes.put("tries 3 every 1s", "tries the step again, with a pause between");
+    notes.put("quiet", "its arguments are masked in reports");
+    notes.put("off", "passed over, as if it were not there");
+    return notes;
+  }
+
+  /** The option that is being typed, behind those that the cell has already. */
+  private static Result options(String text) {
+    int start = Math.max(text.lastIndexOf(','), 0) + 1;
+    String typed = text.substring(start).strip();
+    String before = text.substring(0, start) + " ";
+    return beginningFirst(
+        Offer.CHOICE,
+        typed,
+        OPTIONS.entrySet().stream()
+            .map(option ->
+                Suggestion.value(
+                    before + option.getKey(),
+                    option.getKey(),
+                    typed,
+                    "option",
+                    option.getValue())));
   }
 
   private Result elements(String text) {
@@ -126,12 +172,14 @@ final class ArgumentCompletion {
     VisibleNames names = edited.enclosing().names();
     for (Line.Row above : edited.rowsAbove()) {
       Step step = Step.of(above);
-      names.leave(
-          step, index.called(step).map(keyword -> keyword.signature().gives()).orElse(List.of()));
+      if (step.isOff()) {
+        names.passOver(step);
+      } else {
+        names.leave(
+            step, index.called(step).map(keyword -> keyword.signature().gives()).orElse(List.of()));
+      }
     }
-    return beginningFirst(
-        Offer.REFERENCE,
-        typed,
+    Stream<Suggestion> known =
         names.names().stream()
             .map(name ->
                 Suggestion.value(
@@ -139,7 +187,23 @@ final class ArgumentCompletion {
                     name.name(),
                     typed,
                     name.origin().word(),
-                    name.note())));
+                    name.note()));
+    return beginningFirst(
+        Offer.REFERENCE, typed, Stream.concat(known, functions(before, typed.strip())));
+  }
+
+  /** The functions that begin with what was typed, open for their arguments. */
+  private static Stream<Suggestion> functions(String before, String typed) {
+    return Arrays.stream(Function.values())
+        .filter(function ->
+            !typed.isEmpty() && function.written().startsWith(typed.toLowerCase(Locale.ROOT)))
+        .map(function ->
+            Suggestion.value(
+                before + "<" + function.written() + (function.most() == 0 ? "()>" : "("),
+                function.form(),
+                typed,
+                "function",
+                function.note()));
   }
 
   /** Those that begin with what was typed, then those that hold it. */

@@ -18,6 +18,7 @@ public final class Completion {
     ELEMENT,
     PAGE,
     CHOICE,
+    DATA_SET,
     REFERENCE,
     NOTHING
   }

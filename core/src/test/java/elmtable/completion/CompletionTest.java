@@ -94,4 +94,48 @@ class CompletionTest {
     Completion.Result elements = Completion.at(project, "a.elmt", STEP + 1, 1, "");
     assertEquals("Number", elements.suggestions().get(0).insert());
   }
+
+  @Test
+  void whatAStepThatIsOffWouldKeepIsNotOffered() {
+    Project project =
+        withStep("| compute | 1 | => here |\n| compute | 2 | => gone | ! off |\n| log |  |");
+    assertEquals(
+        List.of("<here>", "<seen>", "<peak>"),
+        Completion.at(project, "a.elmt", STEP + 2, 1, "<").suggestions().stream()
+            .map(Suggestion::insert)
+            .toList());
+  }
+
+  @Test
+  void functionsAreOfferedByTheirBeginning() {
+    List<Suggestion> offered =
+        Completion.at(withStep("| log |  |"), "a.elmt", STEP, 1, "at <be").suggestions();
+    assertEquals(List.of("at <before("), offered.stream().map(Suggestion::insert).toList());
+    assertEquals("before(text, mark)", offered.get(0).label());
+    assertEquals("at <now()>", firstInsert("| log |  |", "at <now"));
+  }
+
+  @Test
+  void optionsAreOfferedBehindAnExclamationMark() {
+    assertEquals("! off", firstInsert("| log | x |  |", "! of"));
+    assertEquals("! soft, quiet", firstInsert("| log | x |  |", "! soft, qu"));
+  }
+
+  @Test
+  void aTableIsADataSet() {
+    Project project =
+        withStep("| use | |")
+            .with("data/hives.elmt", "data hives\nrows\n| hive |\n| 1    |\n")
+            .with(
+                "use.elmt",
+                "keyword use\ntakes\n| name | kind  |\n| all  | table |\nsteps\n| log | x |\n");
+    Completion.Result sets = Completion.at(project, "a.elmt", STEP, 1, "");
+    assertEquals(Offer.DATA_SET, sets.offer());
+    assertEquals(List.of("hives"), sets.suggestions().stream().map(Suggestion::insert).toList());
+  }
+
+  private static String firstInsert(String row, String typed) {
+    int cell = row.split("\\|").length - 2;
+    return Completion.at(withStep(row), "a.elmt", STEP, cell, typed).suggestions().get(0).insert();
+  }
 }
