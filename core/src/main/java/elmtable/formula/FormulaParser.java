@@ -15,7 +15,6 @@ import elmtable.formula.Formula.Operator;
 import elmtable.formula.FormulaScanner.UnreadableException;
 import elmtable.text.Nearest;
 import elmtable.text.Problem;
-import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -230,10 +229,10 @@ final class FormulaParser {
     }
     char c = in.text.charAt(in.at);
     if (c == '\'') {
-      return quoted();
+      return in.quoted();
     }
     if (c >= '0' && c <= '9') {
-      return number();
+      return in.number();
     }
     if (c == '(') {
       return parentheses();
@@ -243,44 +242,6 @@ final class FormulaParser {
     }
     throw FormulaScanner.wrong(
         in.at, in.at + 1, "“" + c + "” cannot stand here; a name or a value should.");
-  }
-
-  private Formula quoted() throws UnreadableException {
-    int start = in.at++;
-    StringBuilder value = new StringBuilder();
-    while (in.at < in.text.length()) {
-      char c = in.text.charAt(in.at++);
-      if (c != '\'') {
-        value.append(c);
-      } else if (in.at < in.text.length() && in.text.charAt(in.at) == '\'') {
-        value.append('\'');
-        in.at++;
-      } else {
-        return new Formula.Literal(Value.of(value.toString()), start, in.at);
-      }
-    }
-    throw FormulaScanner.wrong(start, in.at, "The text that begins here has no closing quote.");
-  }
-
-  private Formula number() throws UnreadableException {
-    int start = in.at;
-    while (in.at < in.text.length()
-        && (Character.isDigit(in.text.charAt(in.at)) || in.text.charAt(in.at) == '.')) {
-      in.at++;
-    }
-    String digits = in.text.substring(start, in.at);
-    if (in.at < in.text.length() && Character.isLetter(in.text.charAt(in.at))) {
-      throw FormulaScanner.wrong(
-          start,
-          in.at + 1,
-          "A name begins with a letter; put a name that does not in brackets: […].");
-    }
-    try {
-      return new Formula.Literal(new Value.Num(new BigDecimal(digits)), start, in.at);
-    } catch (NumberFormatException notANumber) {
-      throw FormulaScanner.wrong(
-          start, in.at, "“" + digits + "” is not a number; a decimal has one point.");
-    }
   }
 
   private Formula parentheses() throws UnreadableException {

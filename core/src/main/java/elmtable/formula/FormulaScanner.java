@@ -1,6 +1,7 @@
 package elmtable.formula;
 
 import elmtable.text.Problem;
+import java.math.BigDecimal;
 import java.util.Locale;
 import java.util.Set;
 
@@ -103,6 +104,45 @@ final class FormulaScanner {
         return text.substring(start, at);
       }
       at = next + word.length();
+    }
+  }
+
+  /** A text in quotes; a quote inside it stands twice. */
+  Formula quoted() throws UnreadableException {
+    int start = at++;
+    StringBuilder value = new StringBuilder();
+    while (at < text.length()) {
+      char c = text.charAt(at++);
+      if (c != '\'') {
+        value.append(c);
+      } else if (at < text.length() && text.charAt(at) == '\'') {
+        value.append('\'');
+        at++;
+      } else {
+        return new Formula.Literal(Value.of(value.toString()), start, at);
+      }
+    }
+    throw wrong(start, at, "The text that begins here has no closing quote.");
+  }
+
+  Formula number() throws UnreadableException {
+    int start = at;
+    while (at < text.length()
+        && (Character.isDigit(text.charAt(at)) || text.charAt(at) == '.')) {
+      at++;
+    }
+    String digits = text.substring(start, at);
+    if (at < text.length() && Character.isLetter(text.charAt(at))) {
+      throw wrong(
+          start,
+          at + 1,
+          "A name begins with a letter; put a name that does not in brackets: […].");
+    }
+    try {
+      return new Formula.Literal(new Value.Num(new BigDecimal(digits)), start, at);
+    } catch (NumberFormatException notANumber) {
+      throw wrong(
+          start, at, "“" + digits + "” is not a number; a decimal has one point.");
     }
   }
 

@@ -11,8 +11,6 @@ import elmtable.language.TagExpression;
 import elmtable.project.CaseData;
 import elmtable.project.CaseEntry;
 import elmtable.project.CaseNames;
-import elmtable.project.CaseRow;
-import elmtable.project.EarlierCase;
 import elmtable.project.Environments;
 import elmtable.project.NamedBlock;
 import elmtable.project.Project;
@@ -26,7 +24,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 
@@ -181,34 +178,6 @@ public final class Planner {
         CasePlan.ALL);
   }
 
-  /** What keeps a row from running of a case that comes after others row by row. */
-  private Function<CaseRow, String> missingKeys(CaseEntry entry) {
-    List<EarlierCase> byRow =
-        entry.after().stream()
-            .flatMap(name -> project.index().earlier(name, entry).stream())
-            .filter(EarlierCase::byRow)
-            .toList();
-    if (byRow.isEmpty()) {
-      return row -> "";
-    }
-    Map<EarlierCase, Set<String>> keys = new HashMap<>();
-    return row -> {
-      for (EarlierCase earlier : byRow) {
-        Set<String> known =
-            keys.computeIfAbsent(
-                earlier, e -> RowKeys.of(project.dataOf(e.entry()).parts(), RowChoice.ALL));
-        if (!known.contains(row.key())) {
-          return "“"
-              + earlier.entry().name()
-              + "” has no row with the key “"
-              + row.key()
-              + "”, after which this one comes.";
-        }
-      }
-      return "";
-    };
-  }
-
   /** Whether no part of a case's data was left out for its tags. */
   boolean hasAllParts(CasePlan plan) {
     return plan.variants().stream()
@@ -283,7 +252,7 @@ public final class Planner {
         hasRows,
         variants,
         exclusion.isEmpty() ? faults.of(entry) : "",
-        outline ? use -> faults.ofRow(entry, use.columns(), use.written()) : missingKeys(entry),
+        outline ? use -> faults.ofRow(entry, use.columns(), use.written()) : new EarlierRows(project, entry),
         this::faultOf,
         environment ->
             new CaseNames(

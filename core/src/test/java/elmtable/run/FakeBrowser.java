@@ -22,7 +22,6 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -38,10 +37,9 @@ final class FakeBrowser
         Dialogs,
         Network,
         Scripts,
-        Storage,
         Pictures {
   private final FakeBrowsers all;
-  private final Map<String, String> stored = new HashMap<>();
+  private final Storage storage = new FakeStorage();
   private String address = "about:blank";
 
   FakeBrowser(FakeBrowsers all) {
@@ -85,27 +83,7 @@ final class FakeBrowser
 
   @Override
   public Storage storage() {
-    return this;
-  }
-
-  @Override
-  public Optional<String> cookie(String name) {
-    return Optional.ofNullable(stored.get("cookie " + name));
-  }
-
-  @Override
-  public void setCookie(String name, String value, String path) {
-    stored.put("cookie " + name, value + " for " + path);
-  }
-
-  @Override
-  public Optional<String> entry(String name, boolean session) {
-    return Optional.ofNullable(stored.get(session + name));
-  }
-
-  @Override
-  public void setEntry(String name, String value, boolean session) {
-    stored.put(session + name, value);
+    return storage;
   }
 
   @Override

@@ -218,7 +218,14 @@ public final class FileSources {
     }
     String sheet = block.sheet().map(Line.Property::value).orElse("");
     ProjectFiles files = context.files();
-    SheetFile.Book book = format == Format.XLSX ? xlsx(files, path) : ods(files, path);
+    SheetFile.Book book =
+        format == Format.XLSX
+            ? new SheetFile.Book(
+                name -> new XlsxReader(files, path, name),
+                name -> XlsxPackage.range(files, path, name))
+            : new SheetFile.Book(
+                name -> new OdsReader(files, path, name),
+                name -> OdsReader.range(files, path, name));
     return Optional.of(new SheetFile(path, sheet, area.get(), hasHeader(), book));
   }
 
@@ -230,34 +237,6 @@ public final class FileSources {
     return RANGE_NAME.matcher(written).matches()
         ? Optional.of(new SheetFile.Area.Named(written))
         : Optional.empty();
-  }
-
-  private static SheetFile.Book xlsx(ProjectFiles files, String path) {
-    return new SheetFile.Book() {
-      @Override
-      public SheetReader open(String sheet) {
-        return new XlsxReader(files, path, sheet);
-      }
-
-      @Override
-      public Optional<String> range(String name) {
-        return XlsxPackage.range(files, path, name);
-      }
-    };
-  }
-
-  private static SheetFile.Book ods(ProjectFiles files, String path) {
-    return new SheetFile.Book() {
-      @Override
-      public SheetReader open(String sheet) {
-        return new OdsReader(files, path, sheet);
-      }
-
-      @Override
-      public Optional<String> range(String name) {
-        return OdsReader.range(files, path, name);
-      }
-    };
   }
 
   private Optional<DataSource> sqlite(String path) {

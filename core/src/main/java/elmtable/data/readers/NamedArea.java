@@ -17,7 +17,7 @@ record NamedArea(String sheet, CellRange range) {
    */
   static NamedArea of(String path, String sheet, String name, SheetFile.Book book) {
     String address =
-        book.range(name)
+        book.ranges().apply(name)
             .orElseThrow(() ->
                 new BrokenDataException(
                     path

@@ -13,6 +13,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import java.util.Set;
 import java.util.TreeMap;
 
@@ -34,13 +35,14 @@ record SheetFile(String path, String sheet, Area area, boolean header, Book book
     record Named(String name) implements Area {}
   }
 
-  /** A spreadsheet file of either format. */
-  interface Book {
-    SheetReader open(String sheet);
-
-    /** What the name of a range stands for, as the format writes it. */
-    Optional<String> range(String name);
-  }
+  /**
+   * A spreadsheet file of either format.
+   *
+   * @param sheets opens a sheet by its name
+   * @param ranges what the name of a range stands for, as the format writes it
+   */
+  record Book(
+      Function<String, SheetReader> sheets, Function<String, Optional<String>> ranges) {}
 
   @Override
   public List<String> columns() {
@@ -68,7 +70,7 @@ record SheetFile(String path, String sheet, Area area, boolean header, Book book
       NamedArea found = area();
       range = found.range();
       place = found.sheet().isEmpty() ? path : path + ", sheet " + found.sheet();
-      sheet = book.open(found.sheet());
+      sheet = book.sheets().apply(found.sheet());
       try {
         SheetRow first = inRange();
         if (first != null && header) {

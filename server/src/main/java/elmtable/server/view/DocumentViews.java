@@ -2,21 +2,15 @@ package elmtable.server.view;
 
 import elmtable.binding.Binder;
 import elmtable.binding.BindingContext;
-import elmtable.binding.BoundArgument;
-import elmtable.binding.BoundStep;
 import elmtable.binding.EnclosingBlock;
 import elmtable.binding.VisibleNames;
 import elmtable.check.CheckedProject;
 import elmtable.formula.Template;
-import elmtable.keyword.Parameter;
 import elmtable.language.Block;
 import elmtable.language.BlockKind;
-import elmtable.language.Cell;
 import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Line;
-import elmtable.language.Mark;
 import elmtable.language.SectionBody;
-import elmtable.language.Step;
 import elmtable.plan.CasePlan;
 import elmtable.project.CaseData;
 import elmtable.project.CaseEntry;
@@ -26,7 +20,6 @@ import elmtable.project.SourceDocument;
 import elmtable.project.SuiteEntry;
 import elmtable.server.service.Workspace;
 import elmtable.server.view.Views.BlockView;
-import elmtable.server.view.Views.CellView;
 import elmtable.server.view.Views.DocumentView;
 import elmtable.server.view.Views.KeywordView;
 import elmtable.server.view.Views.OutputView;
@@ -34,8 +27,6 @@ import elmtable.server.view.Views.ParameterView;
 import elmtable.server.view.Views.PropertyView;
 import elmtable.server.view.Views.RowView;
 import elmtable.server.view.Views.SectionView;
-import elmtable.server.view.Views.StepView;
-import elmtable.server.view.Views.TextPiece;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -46,14 +37,14 @@ public final class DocumentViews {
   private final Workspace.Snapshot snapshot;
   private final CheckedProject checked;
   private final Project project;
-  private final Binder binder;
+  private final StepRows stepRows;
   private final CaseOutcomes marks;
 
   public DocumentViews(Workspace.Snapshot snapshot, CaseOutcomes marks) {
     this.snapshot = snapshot;
     this.checked = snapshot.checked();
     this.project = snapshot.project();
-    this.binder = new Binder(project.index());
+    this.stepRows = new StepRows(new Binder(project.index()));
     this.marks = marks;
   }
 
@@ -124,146 +115,11 @@ public final class DocumentViews {
     for (Line.Row row : body.rows()) {
       rows.add(
           body.section().holdsSteps()
-              ? stepRow(row, located, visible, context)
+              ? stepRows.of(row, located, visible, context)
               : new RowView(
-                  located.firstLine() + row.range().line() + 1, cells(row, visible), null));
+                  located.firstLine() + row.range().line() + 1, StepRows.cells(row, visible), null));
     }
     return new SectionView(body.section().word(), line, rows);
-  }
-
-  private static List<CellView> cells(Line.Row row, VisibleNames visible) {
-    return row.cells().stream()
-        .map(cell ->
-            new CellView(
-                cell.source(),
-                cell.range().start(),
-                TextPieces.of(Template.of(cell.source()), visible)))
-        .toList();
-  }
-
-  private RowView stepRow(
-      Line.Row row, LocatedBlock located, VisibleNames visible, BindingContext context) {
-    int line = located.firstLine() + row.range().line() + 1;
-    if (row.width() == 0) {
-      return new RowView(
-          line,
-          cells(row, visible),
-          new StepView(null, false, List.of(), row.cells().size(), List.of(), false));
-    }
-    Step step = Step.of(row);
-    if (step.isOff()) {
-      visible.passOver(step);
-    } else {
-      visible.enter(step);
-    }
-    BoundStep bound = binder.bind(step, context);
-    List<CellView> cells = new ArrayList<>();
-    int marksFrom = row.cells().size();
-    for (int c = 0; c < row.cells().size(); c++) {
-      Cell cell = row.cells().get(c);
-      boolean mark = c > 0 && step.marks().stream().anyMatch(m -> m.cell() == cell);
-      marksFrom = mark ? Math.min(marksFrom, c) : marksFrom;
-      cells.add(
-          new CellView(cell.source(), cell.range().start(), parts(cell, c, step, bound, visible)));
-    }
-    RowView view = new RowView(line, cells, stepView(step, bound, marksFrom));
-    if (step.isOff()) {
-      return view;
-    }
-    visible.leave(
-        step, bound.keyword().map(keyword -> keyword.signature().gives()).orElse(List.of()));
-    return view;
-  }
-
-  private static List<TextPiece> parts(
-      Cell cell, int index, Step step, BoundStep bound, VisibleNames visible) {
-    Optional<Mark> mark = step.marks().stream().filter(m -> m.cell() == cell).findFirst();
-    if (mark.isPresent()) {
-      return markParts(mark.get(), visible);
-    }
-    if (index > 0) {
-      Optional<BoundArgument> argument = bound.argumentAt(index - 1);
-      if (argument.isPresent()) {
-        List<TextPiece> parts = new ArrayList<>();
-        if (argument.get().offset() > 0) {
-          parts.add(new TextPiece(cell.source().substring(0, argument.get().offset()), null));
-        }
-        parts.addAll(TextPieces.of(argument.get().template(), visible));
-        return parts;
-      }
-    }
-    return TextPieces.of(Template.of(cell.source()), visible);
-  }
-
-  private static List<TextPiece> markParts(Mark mark, VisibleNames visible) {
-    List<TextPiece> parts = new ArrayList<>();
-    switch (mark) {
-      case Mark.OnlyIf onlyIf -> {
-        parts.add(new TextPiece("? ", null));
-        parts.addAll(formulaParts(onlyIf.formula(), visible));
-      }
-      case Mark.Keep keep -> {
-        parts.add(new TextPiece("=> ", null));
-        for (int i = 0; i < keep.names().size(); i++) {
-          if (i > 0) {
-            parts.add(new TextPiece(", ", null));
-          }
-          parts.add(new TextPiece(keep.names().get(i), "kept"));
-        }
-      }
-      case Mark.ForEach each -> {
-        parts.add(new TextPiece("* ", null));
-        parts.add(new TextPiece(each.name(), "kept"));
-        parts.add(new TextPiece(" in " + each.list(), null));
-      }
-      case Mark.Options options -> parts.add(new TextPiece(options.cell().source(), null));
-    }
-    return parts;
-  }
-
-  /** A bare formula with its references as chips and everything between them as it stands. */
-  private static List<TextPiece> formulaParts(Template formula, VisibleNames visible) {
-    List<TextPiece> parts = new ArrayList<>();
-    String source = formula.source();
-    int from = 0;
-    for (var reference : formula.references()) {
-      if (reference.start() > from) {
-        parts.add(new TextPiece(source.substring(from, reference.start()), null));
-      }
-      parts.addAll(
-          TextPieces.of(
-              Template.ofFormula(source.substring(reference.start(), reference.end())), visible));
-      from = reference.end();
-    }
-    if (from < source.length()) {
-      parts.add(new TextPiece(source.substring(from), null));
-    }
-    return parts;
-  }
-
-  private static StepView stepView(Step step, BoundStep bound, int marksFrom) {
-    if (bound.keyword().isEmpty()) {
-      return new StepView(null, false, List.of(), marksFrom, List.of(), step.isOff());
-    }
-    KeywordEntry keyword = bound.keyword().get();
-    List<String> captions = new ArrayList<>();
-    for (int i = 0; i < step.arguments().size(); i++) {
-      captions.add(bound.argumentAt(i).map(argument -> argument.parameter().name()).orElse(""));
-    }
-    List<String> missing =
-        keyword.signature().takes().stream()
-            .filter(parameter -> !parameter.optional())
-            .map(Parameter::name)
-            .filter(name ->
-                bound.arguments().stream().noneMatch(a -> a.parameter().name().equals(name)))
-            .toList();
-    return new StepView(
-        keyword.signature().name(),
-        keyword instanceof KeywordEntry.Composed,
-        captions,
-        marksFrom,
-        step.isOff() ? List.of() : missing,
-        step.isOff());
   }
 
   /** All keywords, composed ones first, each group in the order of documents. */
@@ -288,7 +144,7 @@ public final class DocumentViews {
           composed.block().sections().stream()
               .filter(body -> body.section().holdsSteps())
               .flatMap(body -> body.rows().stream())
-              .map(row -> stepRow(row, composed.located(), visible, context))
+              .map(row -> stepRows.of(row, composed.located(), visible, context))
               .toList();
     }
     return new KeywordView(

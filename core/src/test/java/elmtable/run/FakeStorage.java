@@ -1,0 +1,31 @@
+package elmtable.run;
+
+import elmtable.browser.Storage;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Optional;
+
+/** Keeps what is stored for as long as its browser. */
+final class FakeStorage implements Storage {
+  private final Map<String, String> stored = new HashMap<>();
+
+  @Override
+  public Optional<String> cookie(String name) {
+    return Optional.ofNullable(stored.get("cookie " + name));
+  }
+
+  @Override
+  public void setCookie(String name, String value, String path) {
+    stored.put("cookie " + name, value + " for " + path);
+  }
+
+  @Override
+  public Optional<String> entry(String name, boolean session) {
+    return Optional.ofNullable(stored.get(session + name));
+  }
+
+  @Override
+  public void setEntry(String name, String value, boolean session) {
+    stored.put(session + name, value);
+  }
+}
