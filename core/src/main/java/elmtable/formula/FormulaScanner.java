@@ -127,22 +127,18 @@ final class FormulaScanner {
 
   Formula number() throws UnreadableException {
     int start = at;
-    while (at < text.length()
-        && (Character.isDigit(text.charAt(at)) || text.charAt(at) == '.')) {
+    while (at < text.length() && (Character.isDigit(text.charAt(at)) || text.charAt(at) == '.')) {
       at++;
     }
     String digits = text.substring(start, at);
     if (at < text.length() && Character.isLetter(text.charAt(at))) {
       throw wrong(
-          start,
-          at + 1,
-          "A name begins with a letter; put a name that does not in brackets: […].");
+          start, at + 1, "A name begins with a letter; put a name that does not in brackets: […].");
     }
     try {
       return new Formula.Literal(new Value.Num(new BigDecimal(digits)), start, at);
     } catch (NumberFormatException notANumber) {
-      throw wrong(
-          start, at, "“" + digits + "” is not a number; a decimal has one point.");
+      throw wrong(start, at, "“" + digits + "” is not a number; a decimal has one point.");
     }
   }
 

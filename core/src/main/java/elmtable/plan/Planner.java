@@ -252,7 +252,9 @@ public final class Planner {
         hasRows,
         variants,
         exclusion.isEmpty() ? faults.of(entry) : "",
-        outline ? use -> faults.ofRow(entry, use.columns(), use.written()) : new EarlierRows(project, entry),
+        outline
+            ? use -> faults.ofRow(entry, use.columns(), use.written())
+            : new EarlierRows(project, entry),
         this::faultOf,
         environment ->
             new CaseNames(

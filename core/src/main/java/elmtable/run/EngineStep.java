@@ -46,6 +46,11 @@ record EngineStep(
 
   @Override
   public void publish(String name, Value value, boolean keep) {
+    if (keep && !reporter.mask(value.text()).equals(value.text())) {
+      throw new FormulaException(
+          "A secret is not kept for later runs, as it would lie in a file as plain text; publish it"
+              + " without keep.");
+    }
     scope.publish(name, value, keep);
     reporter.log(id, name + " = " + value.text());
   }

@@ -223,38 +223,56 @@ class LanguageRunTest extends AbstractRunTest {
   @Test
   void keepsValuesForLaterOnes() throws InterruptedException {
     Map<String, String> kept = new ConcurrentHashMap<>();
-    KeptValues values =
-        new KeptValues() {
-          @Override
-          public Optional<String> find(String environment, String name) {
-            return Optional.ofNullable(kept.get(environment + "/" + name));
-          }
-
-          @Override
-          public void keep(String environment, String name, String value) {
-            kept.put(environment + "/" + name, value);
-          }
-        };
+    KeptValues values = keptIn(kept);
     Project first = TestProjects.of(WORLD + "case a\nsteps\n| publish | order | 4711 | yes |\n");
     Project later = TestProjects.of(WORLD + "case b\nsteps\n| log | <shared/order> |\n");
     for (Project project : List.of(first, later)) {
-      RunRequest request = TestRuns.request(project, Selection.everything(), 1);
-      RunRequest keeping =
-          new RunRequest(
-              request.id(),
-              request.title(),
-              request.project(),
-              request.plan(),
-              1,
-              1,
-              request.limit(),
-              values);
-      new Runner(() -> browsers)
-          .start(keeping, (bytes, suffix) -> "kept", List.of(events::add))
-          .await(Duration.ofSeconds(30));
+      runKeeping(project, values);
     }
     assertEquals(Map.of("local/order", "4711"), kept);
     assertTrue(logs().contains("4711"), events::toString);
+  }
+
+  @Test
+  void aSecretIsNotKeptForLaterRuns() throws InterruptedException {
+    Map<String, String> kept = new ConcurrentHashMap<>();
+    runKeeping(
+        TestProjects.of(
+            WORLD + "case a\nsteps\n| publish | key | key <env/password> | keep=yes |\n"),
+        keptIn(kept));
+    assertEquals(Map.of(), kept);
+    assertTrue(only().failure().message().contains("without keep"), only()::toString);
+  }
+
+  private static KeptValues keptIn(Map<String, String> kept) {
+    return new KeptValues() {
+      @Override
+      public Optional<String> find(String environment, String name) {
+        return Optional.ofNullable(kept.get(environment + "/" + name));
+      }
+
+      @Override
+      public void keep(String environment, String name, String value) {
+        kept.put(environment + "/" + name, value);
+      }
+    };
+  }
+
+  private void runKeeping(Project project, KeptValues values) throws InterruptedException {
+    RunRequest request = TestRuns.request(project, Selection.everything(), 1);
+    RunRequest keeping =
+        new RunRequest(
+            request.id(),
+            request.title(),
+            request.project(),
+            request.plan(),
+            1,
+            1,
+            request.limit(),
+            values);
+    new Runner(() -> browsers)
+        .start(keeping, (bytes, suffix) -> "kept", List.of(events::add))
+        .await(Duration.ofSeconds(30));
   }
 
   @Test

@@ -17,7 +17,8 @@ record NamedArea(String sheet, CellRange range) {
    */
   static NamedArea of(String path, String sheet, String name, SheetFile.Book book) {
     String address =
-        book.ranges().apply(name)
+        book.ranges()
+            .apply(name)
             .orElseThrow(() ->
                 new BrokenDataException(
                     path

@@ -13,9 +13,9 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.Function;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Function;
 
 /**
  * A part of a spreadsheet. Rows without any value are passed over; cells are what a person sees,
@@ -41,8 +41,7 @@ record SheetFile(String path, String sheet, Area area, boolean header, Book book
    * @param sheets opens a sheet by its name
    * @param ranges what the name of a range stands for, as the format writes it
    */
-  record Book(
-      Function<String, SheetReader> sheets, Function<String, Optional<String>> ranges) {}
+  record Book(Function<String, SheetReader> sheets, Function<String, Optional<String>> ranges) {}
 
   @Override
   public List<String> columns() {

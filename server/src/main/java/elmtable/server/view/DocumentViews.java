@@ -117,7 +117,9 @@ public final class DocumentViews {
           body.section().holdsSteps()
               ? stepRows.of(row, located, visible, context)
               : new RowView(
-                  located.firstLine() + row.range().line() + 1, StepRows.cells(row, visible), null));
+                  located.firstLine() + row.range().line() + 1,
+                  StepRows.cells(row, visible),
+                  null));
     }
     return new SectionView(body.section().word(), line, rows);
   }

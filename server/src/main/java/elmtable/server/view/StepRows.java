@@ -40,8 +40,7 @@ final class StepRows {
         .toList();
   }
 
-  RowView of(
-      Line.Row row, LocatedBlock located, VisibleNames visible, BindingContext context) {
+  RowView of(Line.Row row, LocatedBlock located, VisibleNames visible, BindingContext context) {
     int line = located.firstLine() + row.range().line() + 1;
     if (row.width() == 0) {
       return new RowView(
