@@ -50,8 +50,12 @@ final class DataCache {
    */
   private final Cache<Block, List<CachedReading>> cache = Caffeine.newBuilder().weakKeys().build();
 
+  /** The set as it is described; its rows are not looked at for that. */
   DataSets.Reading reading(DataEntry entry, Project project) {
-    return known(entry, project).reading();
+    Block block = entry.located().block();
+    return valid(cache.getIfPresent(block), project)
+        .map(CachedReading::reading)
+        .orElseGet(() -> DataSets.of(block, new LookupRecorder(project)));
   }
 
   /** What reading the set's rows once showed; broken where it cannot be used. */

@@ -2,17 +2,15 @@ package elmtable.data.readers;
 
 import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.ProjectFiles;
-import elmtable.formula.CellTexts;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.LocalDateTime;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
-import java.util.regex.Pattern;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 import javax.xml.stream.XMLStreamConstants;
@@ -20,12 +18,7 @@ import javax.xml.stream.XMLStreamReader;
 import org.apache.poi.openxml4j.opc.OPCPackage;
 import org.apache.poi.openxml4j.opc.PackageAccess;
 import org.apache.poi.openxml4j.util.ZipSecureFile;
-import org.apache.poi.ss.usermodel.BuiltinFormats;
-import org.apache.poi.ss.usermodel.DataFormatter;
-import org.apache.poi.ss.usermodel.DateUtil;
-import org.apache.poi.xssf.eventusermodel.ReadOnlySharedStringsTable;
 import org.apache.poi.xssf.eventusermodel.XSSFReader;
-import org.apache.poi.xssf.model.SharedStrings;
 import org.apache.poi.xssf.model.StylesTable;
 import org.apache.poi.xssf.usermodel.XSSFCellStyle;
 
@@ -35,14 +28,8 @@ import org.apache.poi.xssf.usermodel.XSSFCellStyle;
  * words.
  */
 final class XlsxPackage implements AutoCloseable {
-  private static final DataFormatter FORMATS = new DataFormatter(Locale.ROOT);
-  private static final Pattern SPAN = Pattern.compile("\\[(h+|m+|s+)]", Pattern.CASE_INSENSITIVE);
-  private static final Pattern QUOTED = Pattern.compile("\"[^\"]*\"|\\\\.|\\[[^\\]]*]|_.|\\*.");
-
   /** All texts of a workbook are in memory at once. */
   private static final long MOST_SHARED_TEXT = 150_000_000;
-
-  private static final int SECONDS_A_DAY = 86_400;
 
   static {
     // A sheet of mostly equal rows packs well beyond the hundredfold that POI takes for an attack.
@@ -61,9 +48,10 @@ final class XlsxPackage implements AutoCloseable {
   private final String path;
   private final OPCPackage archive;
   private final XSSFReader reader;
-  private final SharedStrings strings;
+  private final List<String> texts;
   private final StylesTable styles;
   private final boolean from1904;
+  private final Map<String, NumberShape> shapes = new HashMap<>();
 
   XlsxPackage(ProjectFiles files, String path) {
     this.path = path;
@@ -78,7 +66,7 @@ final class XlsxPackage implements AutoCloseable {
       reader = new XSSFReader(archive);
       from1904 = isFrom1904(reader);
       part = ", shared texts";
-      strings = new ReadOnlySharedStringsTable(archive, false);
+      texts = texts(reader);
       part = ", styles";
       styles = reader.getStylesTable();
     } catch (Exception | StackOverflowError failed) {
@@ -172,18 +160,31 @@ final class XlsxPackage implements AutoCloseable {
     }
   }
 
+  private static List<String> texts(XSSFReader reader) throws Exception {
+    try (InputStream in = reader.getSharedStringsData()) {
+      return in == null ? List.of() : SharedTexts.read(in);
+    }
+  }
+
   String sharedText(String index) throws BadCellException {
-    int number = index.matches("\\d{1,9}") ? Integer.parseInt(index) : -1;
-    if (number < 0 || number >= strings.getUniqueCount()) {
+    int number = index(index, texts.size());
+    if (number < 0) {
       throw new BadCellException(
           "the cell names the shared text " + index + ", and the workbook has no such");
     }
-    try {
-      return strings.getItemAt(number).getString();
-    } catch (RuntimeException missing) {
-      throw new BadCellException(
-          "the cell names the shared text " + index + ", and the workbook has no such");
-    }
+    return texts.get(number);
+  }
+
+  /** A number below a bound, or -1 where it is none. */
+  private static int index(String written, int bound) {
+    boolean whole = !written.isEmpty() && written.length() < 10 && isWhole(written);
+    int number = whole ? Integer.parseInt(written) : -1;
+    return number < bound ? number : -1;
+  }
+
+  /** Whether a text has digits only. */
+  static boolean isWhole(String text) {
+    return text.chars().allMatch(c -> c >= '0' && c <= '9');
   }
 
   /** A number as its format shows it. */
@@ -197,52 +198,32 @@ final class XlsxPackage implements AutoCloseable {
     if (!Double.isFinite(value)) {
       throw new BadCellException("the cell holds a number that is beyond all bounds");
     }
-    XSSFCellStyle format = format(style);
-    int index = format == null ? 0 : format.getDataFormat();
-    String pattern =
-        format == null || format.getDataFormatString() == null
-            ? BuiltinFormats.getBuiltinFormat(0)
-            : format.getDataFormatString();
+    NumberShape shape = shapes.get(String.valueOf(style));
+    if (shape == null) {
+      shape = shape(style);
+      shapes.put(String.valueOf(style), shape);
+    }
     try {
-      return shown(value, index, pattern);
+      return shape.shown(value, from1904);
     } catch (RuntimeException unsuitable) {
-      throw new BadCellException("the cell's format “" + pattern + "” does not suit its value");
+      throw new BadCellException(
+          "the cell's format “" + shape.pattern() + "” does not suit its value");
     }
   }
 
-  private XSSFCellStyle format(String style) throws BadCellException {
+  private NumberShape shape(String style) throws BadCellException {
     if (style == null) {
-      return null;
+      return NumberShape.GENERAL;
     }
-    int index = style.matches("\\d{1,6}") ? Integer.parseInt(style) : -1;
-    if (index < 0 || index >= styles.getNumCellStyles()) {
+    int number = index(style, styles.getNumCellStyles());
+    if (number < 0) {
       throw new BadCellException(
           "the cell names the style " + style + ", and the workbook has no such");
     }
-    return styles.getStyleAt(index);
-  }
-
-  private String shown(double value, int index, String pattern) {
-    if (pattern.equals("General") || pattern.isEmpty()) {
-      return CellTexts.shown(value);
-    }
-    if (!DateUtil.isADateFormat(index, pattern)) {
-      return FORMATS.formatRawCellContents(value, index, pattern, from1904).strip();
-    }
-    if (SPAN.matcher(pattern).find()) {
-      return CellTexts.span(Math.round(value * SECONDS_A_DAY));
-    }
-    if (!DateUtil.isValidExcelDate(value)) {
-      return CellTexts.shown(value);
-    }
-    LocalDateTime moment = DateUtil.getLocalDateTime(value, from1904, true);
-    String letters = QUOTED.matcher(pattern).replaceAll("").toLowerCase(Locale.ROOT);
-    boolean hasDate = letters.matches("(?s).*[dy].*") || !letters.matches("(?s).*[hs].*");
-    boolean hasTime = letters.matches("(?s).*[hs].*");
-    if (hasDate && hasTime) {
-      return CellTexts.moment(moment);
-    }
-    return hasTime ? CellTexts.time(moment.toLocalTime()) : moment.toLocalDate().toString();
+    XSSFCellStyle format = styles.getStyleAt(number);
+    return format.getDataFormatString() == null
+        ? NumberShape.GENERAL
+        : NumberShape.of(format.getDataFormat(), format.getDataFormatString());
   }
 
   @Override

@@ -77,12 +77,19 @@ final class XlsxReader implements SheetReader {
   }
 
   private int column(String reference) {
-    String letters = reference.replaceAll("\\d", "");
-    if (!letters.matches("[A-Z]{1,3}")) {
+    int letters = 0;
+    while (letters < reference.length() && isCapital(reference.charAt(letters))) {
+      letters++;
+    }
+    if (letters < 1 || letters > 3 || !XlsxPackage.isWhole(reference.substring(letters))) {
       throw new BrokenDataException(
           place + ", row " + number + ": a cell stands at “" + reference + "”, which is no place.");
     }
-    return CellRange.column(letters);
+    return CellRange.column(reference.substring(0, letters));
+  }
+
+  private static boolean isCapital(char c) {
+    return c >= 'A' && c <= 'Z';
   }
 
   private int wholeNumber(String written, String what) {
@@ -145,7 +152,7 @@ final class XlsxReader implements SheetReader {
     return switch (type) {
       case "s" -> workbook.sharedText(raw);
       case "b" -> CellTexts.truth(raw.equals("1") || raw.equals("true"));
-      case "str", "inlineStr" -> raw;
+      case "str", "inlineStr" -> SharedTexts.decoded(raw);
       case "d" -> raw.replaceFirst("T00:00(:00(\\.0+)?)?Z?$", "");
       default -> workbook.number(style, raw);
     };
