@@ -163,6 +163,29 @@ class ValuesOfFilesTest {
   }
 
   @Test
+  void holdCharactersThatXmlCannotSay() {
+    byte[] book =
+        Workbooks.xlsx(made -> {
+          Sheet sheet = made.createSheet("x");
+          sheet.createRow(0).createCell(0).setCellValue("mark");
+          sheet.createRow(1).createCell(0).setCellValue("A");
+          sheet.createRow(2).createCell(0).setCellValue(1);
+        });
+    byte[] shared =
+        Workbooks.with(
+            book, "xl/sharedStrings.xml", text -> text.replace("<t>A</t>", "<t>_x0041_!</t>"));
+    byte[] both =
+        Workbooks.with(
+            shared,
+            "xl/worksheets/sheet1.xml",
+            text ->
+                text.replaceFirst(
+                    "<c r=\"A3\".*?</v>", "<c r=\"A3\" t=\"inlineStr\"><is><t>_x0042_!</t></is>"));
+    assertEquals(
+        List.of("A!", "B!"), new Sets("data d\nfrom: a.xlsx\n").file("a.xlsx", both).rows());
+  }
+
+  @Test
   void beginBehindTheMarkOfAnyEncoding() {
     byte[] text = "\uFEFFname,age\nJuno,7\n".getBytes(StandardCharsets.UTF_16LE);
     Sets sets = new Sets("data d\nfrom: a.csv\nencoding: UTF-16LE\n").file("a.csv", text);
