@@ -86,7 +86,10 @@ public final class Evaluator {
     return switch (formula) {
       case Formula.Literal literal -> literal.value();
       case Formula.Reference reference ->
-          scope.find(reference.path()).orElseThrow(() -> new FormulaException(unknown(reference)));
+          scope
+              .find(reference.path())
+              .or(() -> truthNamed(reference))
+              .orElseThrow(() -> new FormulaException(unknown(reference)));
       case Formula.Unary unary -> unary(unary);
       case Formula.Binary binary -> binary(binary);
       case Formula.Listing listing ->

@@ -42,7 +42,7 @@ final class FormulaChecks {
       switch (part) {
         case Formula.Reference reference when isTrueOrFalse(reference) -> {
           if (visible.origin(reference).isEmpty()) {
-            truth(reference, reference.written());
+            truth(reference, reference.written(), "is read as ");
           }
         }
         case Formula.Binary binary
@@ -60,17 +60,17 @@ final class FormulaChecks {
 
   private void quoted(Formula side) {
     if (side instanceof Formula.Literal literal && isTrueOrFalse(literal.value().text())) {
-      truth(literal, literal.value().text());
+      truth(literal, literal.value().text(), "beside yes or no is read as ");
     }
   }
 
-  private void truth(Formula part, String text) {
+  private void truth(Formula part, String text, String reading) {
     String word = text.equalsIgnoreCase("true") ? "yes" : "no";
     problems.add(
         new Diagnostic(
             Problem.TRUE_OR_FALSE,
             place(part),
-            "“" + text + "” is read as " + word + "; say so, as everywhere else.",
+            "“" + text + "” " + reading + word + "; say so, as everywhere else.",
             Fix.replace("Write " + word, place(part), word)));
   }
 
