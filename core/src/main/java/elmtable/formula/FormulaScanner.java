@@ -169,10 +169,6 @@ final class FormulaScanner {
         new FormulaProblem(Problem.FORMULA_UNREADABLE, start, Math.max(start, end), message));
   }
 
-  boolean isAtEnd() {
-    return at >= text.length();
-  }
-
   /** Whether a word ends the name before it. */
   static boolean isReserved(String word) {
     return RESERVED.contains(word.toLowerCase(Locale.ROOT));

@@ -144,10 +144,6 @@ public final class Block {
     return Lists.split(value(word));
   }
 
-  public boolean isYes(String word) {
-    return value(word).equalsIgnoreCase("yes");
-  }
-
   /** The sections in the order written. */
   public List<SectionBody> sections() {
     return parts.sections();

@@ -55,8 +55,4 @@ public final class ReadingTime {
     Duration left = Duration.ofNanos(Math.max(1_000_000, end - System.nanoTime()));
     return left.compareTo(most) < 0 ? left : most;
   }
-
-  public static boolean isLimited() {
-    return END.get() != null;
-  }
 }
