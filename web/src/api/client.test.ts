@@ -1,6 +1,6 @@
 import { expect, it, vi } from 'vitest';
 import { problem, serve } from '@/testing/server';
-import { get, inAddress, post, put, Refused } from './client';
+import { get, inAddress, post, Refused } from './client';
 
 const refusal = async (request: Promise<unknown>) => {
   const thrown = await request.then(
@@ -10,12 +10,6 @@ const refusal = async (request: Promise<unknown>) => {
   expect(thrown).toBeInstanceOf(Refused);
   return thrown as Refused;
 };
-
-it('names the revision that a change builds on', async () => {
-  const requests = serve({ 'PUT /api/documents/a': { revision: 4 } });
-  expect(await put('/api/documents/a', { text: 'x' }, 3)).toEqual({ revision: 4 });
-  expect(requests).toEqual([{ method: 'PUT', path: '/api/documents/a', body: { text: 'x' }, revision: '"3"' }]);
-});
 
 it('gives the reason of a refusal in the words of the server', async () => {
   serve({ 'POST /api/runs': problem(422, 'The project has no suite “Glaze”.') });

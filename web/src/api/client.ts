@@ -6,16 +6,15 @@ export class Refused extends Error {
   readonly status: number;
 
   constructor(status: number, problem: ProblemDetails | null) {
-    super(problem?.detail ?? `The server answered ${status}.`);
+    super(problem?.detail ?? (status === 0 ? 'The server does not answer.' : `The server answered ${status}.`));
     this.status = status;
     this.problem = problem;
   }
 }
 
-async function send<T>(method: string, path: string, body?: unknown, revision?: number): Promise<T> {
+async function send<T>(method: string, path: string, body?: unknown): Promise<T> {
   const headers: Record<string, string> = {};
   if (body !== undefined) headers['Content-Type'] = 'application/json';
-  if (revision !== undefined) headers['If-Match'] = `"${revision}"`;
   let answer: Response;
   try {
     answer = await fetch(path, { method, headers, body: body === undefined ? undefined : JSON.stringify(body) });
@@ -30,8 +29,8 @@ async function send<T>(method: string, path: string, body?: unknown, revision?: 
 }
 
 export const get = <T>(path: string) => send<T>('GET', path);
-export const post = <T>(path: string, body: unknown, revision?: number) => send<T>('POST', path, body, revision);
-export const put = <T>(path: string, body: unknown, revision: number) => send<T>('PUT', path, body, revision);
+export const post = <T>(path: string, body: unknown) => send<T>('POST', path, body);
+export const remove = (path: string) => send<void>('DELETE', path);
 
 /** A document's path as part of an address. */
 export const inAddress = (path: string) => path.split('/').map(encodeURIComponent).join('/');

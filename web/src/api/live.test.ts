@@ -6,7 +6,7 @@ const at = '2026-11-25T10:00:00Z';
 const planned = (number: number) => ({ number, name: `case ${number}` }) as Planned;
 
 function told(...events: RunEventUnion[]): LiveRun {
-  const nothing: LiveRun = { cases: [], lanes: [], began: 0, over: false };
+  const nothing: LiveRun = { cases: [], lanes: [], began: 0, over: false, known: 0 };
   return events.reduce(afterEvent, nothing);
 }
 

@@ -1,26 +1,51 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useEffect, useReducer } from 'react';
-import type { Outcome, Planned, RunEventUnion } from './types';
+import { useEffect, useReducer, useRef } from 'react';
+import { live } from './socket';
+import type { Outcome, Planned, ProjectView, RunEventUnion } from './types';
+
+/** Lists of the whole project are fetched anew once changes pause for a moment. */
+const LISTS_AFTER_MILLIS = 400;
 
 /** Fetches anew what changed on the server, as it says so. */
 export function useChanges() {
   const queries = useQueryClient();
   useEffect(() => {
-    const stream = new EventSource('/api/changes');
-    stream.addEventListener('change', (message) => {
-      if (message.data === 'runs') {
-        queries.invalidateQueries({ queryKey: ['runs'] });
-        queries.invalidateQueries({ queryKey: ['project'] });
-        queries.invalidateQueries({ queryKey: ['tree'] });
-        queries.invalidateQueries({ queryKey: ['document'] });
-        queries.invalidateQueries({ queryKey: ['plan'] });
-      } else {
-        for (const key of ['project', 'tree', 'problems', 'keywords', 'plan']) {
-          queries.invalidateQueries({ queryKey: [key] });
-        }
+    const waiting = new Set<string>();
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    let server = '';
+    const fetchLists = () => {
+      timer = undefined;
+      for (const key of waiting) queries.invalidateQueries({ queryKey: [key] });
+      waiting.clear();
+    };
+    const stale = (...keys: string[]) => {
+      for (const key of keys) waiting.add(key);
+      timer ??= setTimeout(fetchLists, LISTS_AFTER_MILLIS);
+    };
+    const stop = live.listen((message) => {
+      switch (message.live) {
+        case 'welcome':
+          // Whatever was told while nobody listened is asked for.
+          if (server !== '') stale('project', 'tree', 'problems', 'keywords', 'plan', 'runs');
+          server = message.server;
+          break;
+        case 'checked':
+          queries.setQueryData<ProjectView>(['project'], (known) => known && { ...known, problems: message.problems });
+          stale('tree', 'problems', 'keywords', 'plan');
+          break;
+        case 'documents':
+          stale('project', 'tree', 'problems', 'keywords', 'plan');
+          break;
+        case 'runs':
+          queries.invalidateQueries({ queryKey: ['runs'] });
+          stale('project', 'tree', 'plan', 'outcomes');
+          break;
       }
     });
-    return () => stream.close();
+    return () => {
+      clearTimeout(timer);
+      stop();
+    };
   }, [queries]);
 }
 
@@ -47,9 +72,11 @@ export interface LiveRun {
   lanes: Lane[];
   began: number;
   over: boolean;
+  /** How many events it was made from. */
+  known: number;
 }
 
-const nothing: LiveRun = { cases: [], lanes: [], began: 0, over: false };
+const nothing: LiveRun = { cases: [], lanes: [], began: 0, over: false, known: 0 };
 
 /** What a run is after one more event. */
 export function afterEvent(run: LiveRun, event: RunEventUnion): LiveRun {
@@ -67,6 +94,7 @@ export function afterEvent(run: LiveRun, event: RunEventUnion): LiveRun {
         })),
         began: at,
         over: false,
+        known: run.known,
       };
     case 'case started':
       return {
@@ -105,24 +133,37 @@ function onLane(run: LiveRun, number: number, change: (lane: Lane) => Lane): Liv
   return { ...run, lanes: run.lanes.map((lane) => (lane.number === number ? change(lane) : lane)) };
 }
 
+/** What a run is after events of which some may be known already. */
+function afterEvents(run: LiveRun, from: number, events: RunEventUnion[]): LiveRun {
+  return {
+    ...events.slice(run.known - from).reduce(afterEvent, run),
+    known: Math.max(run.known, from + events.length),
+  };
+}
+
 /** Follows a run while it goes. */
 export function useLiveRun(run: number | null, going: boolean): LiveRun {
   const [state, dispatch] = useReducer(
-    (before: LiveRun, event: RunEventUnion | 'begin') => (event === 'begin' ? nothing : afterEvent(before, event)),
+    (before: LiveRun, news: { from: number; events: RunEventUnion[] } | null) =>
+      news === null ? nothing : news.from > before.known ? before : afterEvents(before, news.from, news.events),
     nothing,
   );
+  const known = useRef(0);
+  known.current = state.known;
   const queries = useQueryClient();
   useEffect(() => {
     if (run === null || !going) return;
-    dispatch('begin');
-    const stream = new EventSource(`/api/runs/${run}/events`);
-    stream.addEventListener('event', (message) => dispatch(JSON.parse(message.data)));
-    stream.addEventListener('open', () => dispatch('begin'));
-    stream.addEventListener('over', () => {
-      stream.close();
-      queries.invalidateQueries({ queryKey: ['runs'] });
+    dispatch(null);
+    known.current = 0;
+    const unwatch = live.watchRun(run, () => known.current);
+    const stop = live.listen((message) => {
+      if (message.live === 'events' && message.run === run) dispatch({ from: message.from, events: message.events });
+      if (message.live === 'over' && message.run === run) queries.invalidateQueries({ queryKey: ['runs'] });
     });
-    return () => stream.close();
+    return () => {
+      stop();
+      unwatch();
+    };
   }, [run, going, queries]);
   return state;
 }

@@ -1,9 +1,9 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useLocation } from 'wouter';
-import { get, inAddress, post, Refused } from './client';
+import { runPlace } from '@/app/places';
+import { get, post, Refused } from './client';
 import type {
   CaseRunView,
-  DocumentView,
   KeywordView,
   PathProblems,
   PlanView,
@@ -20,19 +20,6 @@ export const useProblems = () =>
   useQuery({ queryKey: ['problems'], queryFn: () => get<PathProblems[]>('/api/problems') });
 export const useKeywords = () =>
   useQuery({ queryKey: ['keywords'], queryFn: () => get<KeywordView[]>('/api/keywords') });
-
-export const documentKey = (path: string) => ['document', path];
-export const useDocument = (path: string) =>
-  useQuery({
-    queryKey: documentKey(path),
-    queryFn: () => get<DocumentView>(`/api/documents/${inAddress(path)}`),
-    enabled: path !== '',
-    // An answer that was under way while a change was saved is older than what the saving gave.
-    structuralSharing: (before, next) => newer(before as DocumentView | undefined, next as DocumentView),
-  });
-
-const newer = (before: DocumentView | undefined, next: DocumentView) =>
-  before && before.revision > next.revision ? before : next;
 
 export function usePlan(query: string) {
   return useQuery({
@@ -64,7 +51,7 @@ export function useStartRun() {
     try {
       const run = await post<RunView>('/api/runs', what);
       await queries.invalidateQueries({ queryKey: ['runs'], exact: true });
-      go(`/runs/${run.id}`);
+      go(runPlace(run.id));
       return null;
     } catch (refused) {
       return refused instanceof Refused ? refused.message : String(refused);

@@ -1,21 +1,35 @@
 // Made from the records of the server; see TypeScriptTypesTest. Do not edit.
 
-export interface BlockView {
-    kind: string;
-    name: string;
-    nameParts: TextPiece[];
-    line: number;
-    headerLine: number;
-    end: number;
-    note: string;
-    properties: PropertyView[];
-    sections: SectionView[];
-    executableCount: number;
-    exclusionReason?: string;
-    last?: Outcome;
+export interface AnalysisView {
+    version: number;
+    token: string;
+    blocks: BlockAnalysis[];
+    problems: BlockProblem[];
+}
+
+export interface BlockAnalysis {
+    at: number;
+    same?: number;
+    meaning?: BlockMeaning;
+}
+
+export interface BlockMeaning {
+    name: ReferenceView[];
     dataSet?: string;
     dataColumns: string[];
     dataRows: number;
+    rows: RowMeaning[];
+    problems: BlockProblem[];
+}
+
+export interface BlockProblem {
+    code: string;
+    severity: string;
+    line: number;
+    start: number;
+    end: number;
+    message: string;
+    fixes: string[];
 }
 
 export interface CaseHistory {
@@ -26,6 +40,13 @@ export interface CaseHistory {
 export interface CaseNode {
     name: string;
     nameParts: TextPiece[];
+    line: number;
+    executableCount: number;
+    exclusionReason?: string;
+    last?: Outcome;
+}
+
+export interface CaseOutcomeView {
     line: number;
     executableCount: number;
     exclusionReason?: string;
@@ -58,6 +79,16 @@ export interface CellView {
     parts: TextPiece[];
 }
 
+export interface ChangesDone {
+    id: number;
+    leftOut: number;
+}
+
+export interface ChangesRequest {
+    author?: string;
+    documents: DocumentChange[];
+}
+
 export interface CompletionRequest {
     line: number;
     cell: number;
@@ -69,30 +100,28 @@ export interface CompletionView {
     suggestions: SuggestionView[];
 }
 
+export interface DocumentChange {
+    path: string;
+    version: number;
+    change: TextChange;
+}
+
+export interface DocumentHandle {
+    id: number;
+    path: string;
+    version: number;
+}
+
 export interface DocumentNode {
     path: string;
     kinds: string[];
     problems: ProblemCounts;
 }
 
-export interface DocumentView {
+export interface DocumentText {
+    id: number;
     path: string;
-    revision: number;
-    text: string;
-    blocks: BlockView[];
-    problems: ProblemView[];
-    projectProblems: ProblemCounts;
-}
-
-export interface EditRequest {
-    edits: SheetEditUnion[];
-}
-
-export interface EditView {
-    document?: string;
-    line: number;
-    start: number;
-    end: number;
+    version: number;
     text: string;
 }
 
@@ -111,9 +140,13 @@ export interface ExecutableView {
     fault?: string;
 }
 
-export interface FixView {
-    label: string;
-    edits: EditView[];
+export interface FixRequest {
+    path: string;
+    version: number;
+    line: number;
+    start: number;
+    code: string;
+    fix: string;
 }
 
 export interface KeywordView {
@@ -128,8 +161,23 @@ export interface KeywordView {
     steps: RowView[];
 }
 
-export interface LiveView {
-    event: RunEventUnion;
+export interface LiveMessage {
+    live: "welcome" | "updated" | "documents" | "checked" | "runs" | "events" | "over" | "here" | "gone";
+}
+
+export interface LiveRequest {
+    live: "watch" | "i am" | "beat";
+}
+
+export interface NewDocumentRequest {
+    path: string;
+    text: string;
+    author?: string;
+}
+
+export interface OutcomesView {
+    version: number;
+    cases: CaseOutcomeView[];
 }
 
 export interface OutputView {
@@ -159,9 +207,13 @@ export interface PlanView {
     cases: CasePlanView[];
 }
 
-export interface PreviewView {
-    problems: ProblemView[];
-    projectProblems: ProblemCounts;
+export interface Presence {
+    client: string;
+    name: string;
+    document: number;
+    version: number;
+    offset: number;
+    text?: string;
 }
 
 export interface ProblemCounts {
@@ -175,7 +227,8 @@ export interface ProblemDetails {
     title: string;
     status: number;
     detail: string;
-    current?: DocumentView;
+    since?: UpdatesView;
+    full?: boolean;
 }
 
 export interface ProblemView {
@@ -185,7 +238,6 @@ export interface ProblemView {
     start: number;
     end: number;
     message: string;
-    fixes: FixView[];
 }
 
 export interface ProjectView {
@@ -196,10 +248,26 @@ export interface ProjectView {
     goingRun?: number;
 }
 
-export interface PropertyView {
-    word: string;
-    value: string;
+export interface ReferenceView {
+    cell: number;
+    from: number;
+    to: number;
+    origin: string;
+}
+
+export interface RemovedDocument {
+    id: number;
+    path: string;
+    at?: string;
+}
+
+export interface RowMeaning {
     line: number;
+    references?: ReferenceView[];
+    keyword?: string;
+    composed?: boolean;
+    captions?: string[];
+    missing?: string[];
 }
 
 export interface RowView {
@@ -250,16 +318,6 @@ export interface RunView {
     state: string;
     counts: { [P in Outcome]?: number };
     total: number;
-}
-
-export interface SaveRequest {
-    text: string;
-}
-
-export interface SectionView {
-    section: string;
-    line?: number;
-    rows: RowView[];
 }
 
 export interface StepRunView {
@@ -318,12 +376,91 @@ export interface TreeView {
     documents: DocumentNode[];
 }
 
-export interface SheetEdit {
-    edit: "set cell" | "set cells" | "insert row" | "add row" | "remove rows" | "move rows" | "set property" | "set name" | "set notes" | "add blocks" | "remove block";
+export interface UpdateView {
+    client: string;
+    author: string;
+    at: string;
+    change: TextChange;
 }
 
-export interface RunEvent {
-    event: "run started" | "case started" | "step started" | "step finished" | "logged" | "evidence kept" | "case finished" | "run finished";
+export interface UpdatesRequest {
+    version: number;
+    client: string;
+    first: number;
+    author?: string;
+    updates: TextChange[];
+}
+
+export interface UpdatesView {
+    version: number;
+    updates: UpdateView[];
+}
+
+export interface TextChange {
+}
+
+export interface Welcome extends LiveMessage {
+    live: "welcome";
+    server: string;
+}
+
+export interface Updated extends LiveMessage {
+    live: "updated";
+    document: number;
+    after: number;
+    updates?: UpdateView[];
+}
+
+export interface Documents extends LiveMessage {
+    live: "documents";
+}
+
+export interface Checked extends LiveMessage {
+    live: "checked";
+    snapshot: number;
+    problems: ProblemCounts;
+    documents: number[];
+}
+
+export interface Runs extends LiveMessage {
+    live: "runs";
+}
+
+export interface Events extends LiveMessage {
+    live: "events";
+    run: number;
+    from: number;
+    events: RunEventUnion[];
+}
+
+export interface Over extends LiveMessage {
+    live: "over";
+    run: number;
+}
+
+export interface Here extends LiveMessage {
+    live: "here";
+    presence: Presence;
+}
+
+export interface Gone extends LiveMessage {
+    live: "gone";
+    client: string;
+}
+
+export interface Watch extends LiveRequest {
+    live: "watch";
+    documents: number[];
+    runs: { [index: string]: number };
+}
+
+export interface IAm extends LiveRequest {
+    live: "i am";
+    presence: Presence;
+}
+
+export interface Beat extends LiveRequest {
+    live: "beat";
 }
 
 export interface Failure {
@@ -338,75 +475,8 @@ export interface NamedValue {
     value: string;
 }
 
-export interface SetCell extends SheetEdit {
-    edit: "set cell";
-    line: number;
-    cell: number;
-    text: string;
-}
-
-export interface SetCells extends SheetEdit {
-    edit: "set cells";
-    line: number;
-    cell: number;
-    rows: string[][];
-}
-
-export interface InsertRow extends SheetEdit {
-    edit: "insert row";
-    line: number;
-    below: boolean;
-    cells: string[];
-}
-
-export interface AddRow extends SheetEdit {
-    edit: "add row";
-    block: number;
-    section: Section;
-    cells: string[];
-}
-
-export interface RemoveRows extends SheetEdit {
-    edit: "remove rows";
-    line: number;
-    count: number;
-}
-
-export interface MoveRows extends SheetEdit {
-    edit: "move rows";
-    line: number;
-    count: number;
-    before: number;
-}
-
-export interface SetProperty extends SheetEdit {
-    edit: "set property";
-    block: number;
-    word: string;
-    value: string;
-}
-
-export interface SetName extends SheetEdit {
-    edit: "set name";
-    block: number;
-    name: string;
-}
-
-export interface SetNotes extends SheetEdit {
-    edit: "set notes";
-    block: number;
-    text: string;
-}
-
-export interface AddBlocks extends SheetEdit {
-    edit: "add blocks";
-    block: number;
-    text: string;
-}
-
-export interface RemoveBlock extends SheetEdit {
-    edit: "remove block";
-    block: number;
+export interface RunEvent {
+    event: "run started" | "case started" | "step started" | "step finished" | "logged" | "evidence kept" | "case finished" | "run finished";
 }
 
 export interface RunStarted extends RunEvent {
@@ -503,8 +573,8 @@ export interface Planned {
 
 export type Outcome = "passed" | "failed" | "error" | "blocked" | "skipped" | "not-run";
 
-export type Section = "values" | "data" | "takes" | "gives" | "elements" | "rows" | "set-up" | "steps" | "tear-down";
+export type LiveMessageUnion = Welcome | Updated | Documents | Checked | Runs | Events | Over | Here | Gone;
 
-export type SheetEditUnion = SetCell | SetCells | InsertRow | AddRow | RemoveRows | MoveRows | SetProperty | SetName | SetNotes | AddBlocks | RemoveBlock;
+export type LiveRequestUnion = Watch | IAm | Beat;
 
 export type RunEventUnion = RunStarted | CaseStarted | StepStarted | StepFinished | Logged | EvidenceKept | CaseFinished | RunFinished;

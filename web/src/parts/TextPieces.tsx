@@ -1,13 +1,22 @@
-import type { TextPiece } from '@/api/types';
+/** A piece of a text; `origin` is undefined for plain text and empty for a reference that nobody looked at yet. */
+interface Piece {
+  text: string;
+  origin?: string;
+}
 
 /** A text with its references as chips; `mono` sets plain pieces as values. */
-export function TextPieces({ pieces, mono = false }: { pieces: TextPiece[]; mono?: boolean }) {
+export function TextPieces({ pieces, mono = false }: { pieces: readonly Piece[]; mono?: boolean }) {
   return (
     <>
       {pieces.map((part, index) =>
-        part.origin ? (
-          // biome-ignore lint/suspicious/noArrayIndexKey: pieces of one text have no identity but their place
-          <span key={index} className="ref" data-origin={part.origin} title={`${part.text}: ${part.origin}`}>
+        part.origin !== undefined ? (
+          <span
+            // biome-ignore lint/suspicious/noArrayIndexKey: pieces of one text have no identity but their place
+            key={index}
+            className="ref"
+            data-origin={part.origin}
+            title={part.origin ? `${part.text}: ${part.origin}` : part.text}
+          >
             {part.text}
           </span>
         ) : (
@@ -25,6 +34,6 @@ export function TextPieces({ pieces, mono = false }: { pieces: TextPiece[]; mono
 }
 
 /** The same in one line without chips, as in a tree. */
-export function plainText(pieces: TextPiece[]): string {
+export function plainText(pieces: readonly Piece[]): string {
   return pieces.map((part) => (part.origin ? `‹${part.text}›` : part.text)).join('');
 }

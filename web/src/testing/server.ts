@@ -7,7 +7,6 @@ export interface Request {
   method: string;
   path: string;
   body: unknown;
-  revision?: string;
 }
 
 /** Answers requests instead of a server, and gives the requests that were made. */
@@ -18,7 +17,6 @@ export function serve(answers: Answers): Request[] {
       method: init.method ?? 'GET',
       path,
       body: init.body ? JSON.parse(String(init.body)) : undefined,
-      revision: new Headers(init.headers).get('If-Match') ?? undefined,
     });
     const answer = await answers[`${init.method} ${path}`];
     if (answer instanceof Response) return answer;

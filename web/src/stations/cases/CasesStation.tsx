@@ -1,28 +1,36 @@
 import { Play } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useLocation, useSearch } from 'wouter';
-import { inAddress } from '@/api/client';
 import { useKeywords, useStartRun, useTree } from '@/api/queries';
-import type { BlockView } from '@/api/types';
-import { Button, LinkButton } from '@/parts/Button';
+import type { KeywordView } from '@/api/types';
+import { type Crumb, useCrumbs } from '@/app/crumbs';
+import { CASES, documentPlace, suitePlanPlace } from '@/app/places';
+import { setName, setNote, setProperty } from '@/document/blockEdits';
+import type { OpenDocument } from '@/document/openDocument';
+import { useOthers } from '@/document/presence';
+import { type Block, structure } from '@/document/structure';
+import { useDocument, useDocumentState } from '@/document/useDocument';
+import { useOutcomes } from '@/document/useOutcomes';
+import { nameKey } from '@/document/words';
+import { StepLens } from '@/lens/StepLens';
+import { Button } from '@/parts/Button';
 import { Columns } from '@/parts/Columns';
 import { counted } from '@/parts/counted';
-import { type Crumb, useCrumbs } from '@/parts/crumbs';
+import { InlineText } from '@/parts/InlineText';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
+import { headFields, type RowItem } from '@/sheet/items';
+import { SheetTable } from '@/sheet/SheetTable';
+import { SheetSession } from '@/sheet/session';
+import { TextSheet } from '@/text/TextSheet';
 import { CasesTree } from './CasesTree';
 import { NewDocument } from './NewDocument';
-import { SheetTable } from './SheetTable';
-import { StepLens } from './StepLens';
-import type { RowItem } from './sheetItems';
-import { TextSheet } from './TextSheet';
-import { type Sheet, useSheet } from './useSheet';
 
 export function CasesStation({ path }: { path: string }) {
   const { data: tree } = useTree();
   const [, go] = useLocation();
   const first = (tree?.suites.find((suite) => !suite.path.endsWith('.feature')) ?? tree?.suites[0])?.path;
   useEffect(() => {
-    if (path === '' && first) go(`/cases/${inAddress(first)}`, { replace: true });
+    if (path === '' && first) go(documentPlace(first), { replace: true });
   }, [path, first, go]);
   if (path === '') {
     return (
@@ -31,7 +39,7 @@ export function CasesStation({ path }: { path: string }) {
       </Columns>
     );
   }
-  return <DocumentSheet key={path} path={path} />;
+  return <DocumentAtPath key={path} path={path} />;
 }
 
 function EmptyProject() {
@@ -45,73 +53,129 @@ function EmptyProject() {
   );
 }
 
-function DocumentSheet({ path }: { path: string }) {
-  const sheet = useSheet(path);
+function DocumentAtPath({ path }: { path: string }) {
+  const { document, wrong } = useDocument(path);
+  if (document) return <DocumentSheet document={document} />;
+  return (
+    <Columns station="cases" contents={{ name: 'Contents', content: <CasesTree open={path} /> }} lens={null}>
+      {wrong && (
+        <p role="alert" className="p-6 text-failed">
+          {wrong}
+        </p>
+      )}
+    </Columns>
+  );
+}
+
+/** Sheets keep their cursor while one looks elsewhere. */
+const sessions = new WeakMap<OpenDocument, SheetSession>();
+
+function sessionOf(document: OpenDocument): SheetSession {
+  const session = sessions.get(document) ?? new SheetSession(document);
+  sessions.set(document, session);
+  return session;
+}
+
+function useKeywordsByName(): ReadonlyMap<string, KeywordView> {
   const { data: keywords } = useKeywords();
-  const search = useSearch();
+  return useMemo(() => new Map((keywords ?? []).map((keyword) => [nameKey(keyword.name), keyword])), [keywords]);
+}
+
+function DocumentSheet({ document }: { document: OpenDocument }) {
+  const state = useDocumentState(document);
+  const session = sessionOf(document);
+  const keywords = useKeywordsByName();
+  const outcomes = useOutcomes(document);
+  const others = useOthers();
+  const params = new URLSearchParams(useSearch());
   const [, go] = useLocation();
-  const params = new URLSearchParams(search);
+  const { path } = document;
   const feature = path.endsWith('.feature');
   const asText = feature || params.get('as') === 'text';
   const line = params.get('line') ? Number(params.get('line')) : null;
   const [selected, setSelected] = useState<RowItem | null>(null);
-  const [textLine, setTextLine] = useState<number | null>(null);
-  const byName = useMemo(() => new Map((keywords ?? []).map((keyword) => [keyword.name, keyword])), [keywords]);
-  const suite = sheet.view?.blocks.find((block) => block.kind === 'suite');
+  const suite = structure(state).blocks.find((block) => block.kind.word === 'suite');
   const title = suite?.name ?? path;
-  const crumbs: Crumb[] = [{ word: 'Cases', to: '/cases' }, { word: title }];
+  const crumbs: Crumb[] = [{ word: 'Cases', to: CASES }, { word: title }];
   useCrumbs(crumbs);
+  usePresence(document, selected);
 
+  // The state's selection is where both views are.
   const show = (as: 'table' | 'text') => {
-    const at = as === 'text' ? selected?.row.line : textLine;
-    const query = new URLSearchParams();
-    if (as === 'text') query.set('as', 'text');
-    if (at !== null && at !== undefined) query.set('line', String(at));
-    const asked = query.toString();
-    go(`/cases/${inAddress(path)}${asked ? `?${asked}` : ''}`);
+    session.leave();
+    const id = as === 'text' ? selected?.id : undefined;
+    const own = structure(document.state).lines.findIndex((each) => each.id === id);
+    const at = own >= 0 ? own + 1 : document.state.doc.lineAt(document.state.selection.main.head).number;
+    go(documentPlace(path, { as, line: at }));
   };
 
   return (
     <Columns
       station="cases"
       contents={{ name: 'Contents', content: <CasesTree open={path} /> }}
-      lens={asText ? null : { name: 'Lens', content: <StepLens row={selected} keywords={byName} /> }}
+      lens={asText ? null : { name: 'Lens', content: <StepLens row={selected} keywords={keywords} /> }}
     >
-      {sheet.error && (
-        <p role="alert" className="p-6 text-failed">
-          {sheet.error.message}
-        </p>
-      )}
-      {sheet.view && (
-        <>
-          <SheetHead
-            title={title}
-            suite={suite ?? null}
-            executable={sheet.view.blocks.reduce((sum, b) => sum + (b.kind === 'case' ? b.executableCount : 0), 0)}
-            shown={feature ? null : asText ? 'text' : 'table'}
-            show={show}
-          />
-          {sheet.conflict && <ConflictStrip sheet={sheet} />}
-          {asText ? (
-            <TextSheet sheet={sheet} line={line} onLine={setTextLine} />
-          ) : (
-            <SheetTable sheet={sheet} path={path} keywords={byName} line={line} onSelect={setSelected} />
-          )}
-        </>
+      <SheetHead
+        document={document}
+        title={title}
+        suite={suite ?? null}
+        executable={[...outcomes.values()].reduce((sum, one) => sum + one.executableCount, 0)}
+        shown={feature ? null : asText ? 'text' : 'table'}
+        show={show}
+      />
+      {document.goneWhy !== '' && <GoneStrip document={document} />}
+      {asText ? (
+        <TextSheet document={document} line={line} />
+      ) : (
+        <SheetTable
+          session={session}
+          keywords={keywords}
+          outcomes={outcomes}
+          others={others}
+          line={line}
+          onSelect={setSelected}
+        />
       )}
     </Columns>
   );
 }
 
+/** Tells others in which row one is. */
+function usePresence(document: OpenDocument, row: RowItem | null) {
+  const id = row?.id;
+  useEffect(() => document.tellPlace(id), [document, id]);
+}
+
+function GoneStrip({ document }: { document: OpenDocument }) {
+  const [wrong, setWrong] = useState('');
+  const restore = async () => {
+    try {
+      await document.bringBack();
+    } catch (failed) {
+      setWrong(failed instanceof Error ? failed.message : String(failed));
+    }
+  };
+  return (
+    <div role="alert" className="mx-4 mb-2 flex items-center gap-3 bg-error-wash px-3 py-1.5">
+      <span className="flex-1">{wrong || document.goneWhy}</span>
+      <button type="button" className="font-medium text-accent hover:underline" onClick={restore}>
+        Bring it back
+      </button>
+    </div>
+  );
+}
+
 function SheetHead({
+  document,
   title,
   suite,
   executable,
   shown,
   show,
 }: {
+  document: OpenDocument;
   title: string;
-  suite: BlockView | null;
+  suite: Block | null;
   executable: number;
   /** Null where a document can be shown in one way only. */
   shown: 'table' | 'text' | null;
@@ -122,8 +186,29 @@ function SheetHead({
   return (
     <header className="flex-none px-4 pt-2.5 pb-1">
       <div className="flex h-7 items-center gap-2.5">
-        <h1 className="truncate text-title leading-[26px] font-semibold tracking-[-.1px]">{title}</h1>
-        <p className="flex-1 truncate self-end pb-0.5 text-ink-2">{suite?.note.split('\n')[0]}</p>
+        {suite ? (
+          <InlineText
+            as="h1"
+            label="Name of the suite"
+            text={title}
+            className="truncate text-title leading-[26px] font-semibold tracking-[-.1px]"
+            onCommit={(text) => document.edit((state) => setName(state, suite.id, text))}
+          />
+        ) : (
+          <h1 className="truncate text-title leading-[26px] font-semibold tracking-[-.1px]">{title}</h1>
+        )}
+        {suite ? (
+          <InlineText
+            as="p"
+            label="Note of the suite"
+            text={suite.note}
+            placeholder="note"
+            className="flex-1 truncate self-end pb-0.5 text-ink-2"
+            onCommit={(text) => document.edit((state) => setNote(state, suite.id, text))}
+          />
+        ) : (
+          <span className="flex-1" />
+        )}
         {shown && (
           <SegmentedChoice
             label="How the document is shown"
@@ -136,10 +221,7 @@ function SheetHead({
           />
         )}
         {suite && (
-          <Link
-            to={`/plan?suite=${encodeURIComponent(suite.name)}`}
-            className="whitespace-nowrap font-medium text-accent hover:underline"
-          >
+          <Link to={suitePlanPlace(suite.name)} className="whitespace-nowrap font-medium text-accent hover:underline">
             Show what will run
           </Link>
         )}
@@ -155,33 +237,37 @@ function SheetHead({
           {wrong}
         </p>
       )}
-      {suite && (
-        <dl className="flex h-[26px] items-center gap-[18px]">
-          {suite.properties.map((property) => (
-            <div key={property.line} className="flex items-center gap-1.5 whitespace-nowrap">
-              <dt className="text-small text-ink-3">{property.word}</dt>
-              <dd className={property.word === 'tags' ? 'text-[12px] text-ink-2' : ''}>
-                {property.word === 'tags'
-                  ? property.value
-                      .split(/, */)
-                      .map((tag) => `#${tag}`)
-                      .join(' ')
-                  : property.value}
-              </dd>
-            </div>
-          ))}
-        </dl>
-      )}
+      {suite && <SuiteProperties document={document} suite={suite} />}
     </header>
   );
 }
 
-function ConflictStrip({ sheet }: { sheet: Sheet }) {
+/** The properties of a suite, edited in place; what it has none of is offered as a quiet word. */
+function SuiteProperties({ document, suite }: { document: OpenDocument; suite: Block }) {
   return (
-    <div role="alert" className="mx-4 mb-2 flex items-center gap-3 bg-error-wash px-3 py-1.5">
-      <span className="flex-1">Somebody else has saved this document, so your last change was not saved.</span>
-      <LinkButton onClick={sheet.conflict?.again}>Apply my change to theirs</LinkButton>
-      <LinkButton onClick={sheet.dropConflict}>Discard mine, show theirs</LinkButton>
-    </div>
+    <dl className="flex min-h-[26px] flex-wrap items-center gap-x-[18px]">
+      {headFields(suite)
+        .filter((field) => field.field === 'property')
+        .map((field) => (
+          <div key={`${field.word} ${field.place}`} className="flex items-center gap-1.5 whitespace-nowrap">
+            <dt className={`text-small text-ink-3 ${field.text === '' ? 'sr-only' : ''}`}>{field.word}</dt>
+            <InlineText
+              as="dd"
+              label={`${field.word} of the suite`}
+              text={field.text}
+              placeholder={field.word}
+              shown={field.word === 'tags' && field.text !== '' ? hashed(field.text) : undefined}
+              className={field.word === 'tags' ? 'text-[12px] text-ink-2' : ''}
+              onCommit={(text) => document.edit((state) => setProperty(state, suite.id, field.word, text, field.place))}
+            />
+          </div>
+        ))}
+    </dl>
   );
 }
+
+const hashed = (tags: string) =>
+  tags
+    .split(/, */)
+    .map((tag) => `#${tag}`)
+    .join(' ');

@@ -1,9 +1,9 @@
 import { ChevronDown, ChevronRight, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'wouter';
-import { inAddress } from '@/api/client';
 import { useTree } from '@/api/queries';
 import type { SuiteNode } from '@/api/types';
+import { documentPlace } from '@/app/places';
 import { Filter } from '@/parts/Filter';
 import { Outcome } from '@/parts/Outcome';
 import { ProblemMark } from '@/parts/ProblemMark';
@@ -51,7 +51,7 @@ export function CasesTree({ open }: { open: string }) {
         {others.map((document) => (
           <Link
             key={document.path}
-            to={`/cases/${inAddress(document.path)}`}
+            to={documentPlace(document.path)}
             aria-current={document.path === open ? 'page' : undefined}
             className="flex h-[26px] items-center gap-1.5 pr-2.5 pl-[25px] hover:bg-sunk aria-[current]:bg-select aria-[current]:shadow-[inset_2px_0_var(--select-edge)]"
           >
@@ -96,7 +96,7 @@ function SuiteNodes({ suite, open, wanted }: { suite: SuiteNode; open: boolean; 
         >
           <Chevron size={12} aria-hidden />
         </button>
-        <Link to={`/cases/${inAddress(suite.path)}`} className={`flex-1 truncate ${open ? 'font-semibold' : ''}`}>
+        <Link to={documentPlace(suite.path)} className={`flex-1 truncate ${open ? 'font-semibold' : ''}`}>
           {suite.name}
         </Link>
         <span className="min-w-[22px] text-right text-[12px] text-ink-3">{suite.executableCount}</span>
@@ -106,7 +106,7 @@ function SuiteNodes({ suite, open, wanted }: { suite: SuiteNode; open: boolean; 
         cases.map((one) => (
           <Link
             key={one.name}
-            to={`/cases/${inAddress(suite.path)}?line=${one.line}`}
+            to={documentPlace(suite.path, { line: one.line })}
             className="flex h-[26px] items-center gap-[5px] pr-2.5 pl-[25px] hover:bg-sunk"
             title={plainText(one.nameParts)}
           >

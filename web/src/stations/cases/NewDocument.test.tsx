@@ -19,25 +19,28 @@ async function named(name: string, answers: Answers) {
 
 it('makes a suite of a name, and only where there is none yet', async () => {
   const { requests, place } = await named(' Kilns & glazes: 2 ', {
-    'PUT /api/documents/suites/kilns-glazes-2.elmt': {},
+    'POST /api/documents': {},
   });
   expect(text()).toContain('suites/kilns-glazes-2.elmt');
   await pressOn(only('button', 'Make the suite'));
-  expect(requests).toMatchObject([{ method: 'PUT', revision: '"0"' }]);
-  expect(requests[0]?.body).toEqual({ text: expect.stringMatching(/^suite Kilns & glazes: 2\n/) });
+  expect(requests[0]?.body).toEqual({
+    path: 'suites/kilns-glazes-2.elmt',
+    text: expect.stringMatching(/^suite Kilns & glazes: 2\n/),
+    author: '',
+  });
   expect(place.history.at(-1)).toBe('/cases/suites/kilns-glazes-2.elmt');
 });
 
 it('makes a feature', async () => {
-  const { requests } = await named('Öfen', { 'PUT /api/documents/features/%C3%B6fen.feature': {} });
+  const { requests } = await named('Öfen', { 'POST /api/documents': {} });
   await pressOn(only('[role=radio]', 'Feature, in Gherkin'));
   await pressOn(only('button', 'Make the feature'));
-  expect(requests[0]?.body).toEqual({ text: expect.stringMatching(/^Feature: Öfen\n/) });
+  expect(requests[0]?.body).toMatchObject({ text: expect.stringMatching(/^Feature: Öfen\n/) });
 });
 
 it('says why it could not be made and keeps the name', async () => {
   const { place } = await named('Kilns', {
-    'PUT /api/documents/suites/kilns.elmt': problem(409, 'There is already a document suites/kilns.elmt.'),
+    'POST /api/documents': problem(409, 'There is already a document suites/kilns.elmt.'),
   });
   await pressOn(only('button', 'Make the suite'));
   expect((await seen('[role=alert]')).textContent).toContain('There is already a document');

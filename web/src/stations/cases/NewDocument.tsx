@@ -1,7 +1,10 @@
 import { Dialog } from 'radix-ui';
 import { type FormEvent, type ReactNode, useState } from 'react';
 import { useLocation } from 'wouter';
-import { inAddress, put, Refused } from '@/api/client';
+import { post, Refused } from '@/api/client';
+import type { DocumentText } from '@/api/types';
+import { documentPlace } from '@/app/places';
+import { authorName } from '@/document/author';
 import { Button } from '@/parts/Button';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
 
@@ -36,10 +39,10 @@ export function NewDocument({ children }: { children: ReactNode }) {
   const make = async (event: FormEvent) => {
     event.preventDefault();
     try {
-      await put(`/api/documents/${inAddress(path)}`, { text: KINDS[kind].text(name.trim()) }, 0);
+      await post<DocumentText>('/api/documents', { path, text: KINDS[kind].text(name.trim()), author: authorName() });
       setOpen(false);
       setName('');
-      go(`/cases/${inAddress(path)}`);
+      go(documentPlace(path));
     } catch (refused) {
       setWrong(refused instanceof Refused ? refused.message : String(refused));
     }

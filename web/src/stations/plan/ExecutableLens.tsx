@@ -1,8 +1,8 @@
 import { Play } from 'lucide-react';
 import { Link } from 'wouter';
-import { inAddress } from '@/api/client';
 import { useStartRun } from '@/api/queries';
 import type { CasePlanView, ExecutableView, PlanView } from '@/api/types';
+import { documentPlace } from '@/app/places';
 import { Button } from '@/parts/Button';
 
 /** One executable case: its row, and where it comes from. */
@@ -51,7 +51,7 @@ export function ExecutableLens({
               Run it
             </Button>
             <Link
-              to={`/cases/${inAddress(chosen.of.path)}?line=${chosen.of.line}`}
+              to={documentPlace(chosen.of.path, { line: chosen.of.line })}
               className="inline-flex h-6 items-center rounded-field border border-hair-strong bg-surface px-2 text-[12px] font-medium hover:border-field"
             >
               Open its case

@@ -1,8 +1,8 @@
 import { ChevronDown, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'wouter';
-import { inAddress } from '@/api/client';
 import type { CasePlanView, ExecutableView, PlanView } from '@/api/types';
+import { documentPlace } from '@/app/places';
 import { counted } from '@/parts/counted';
 import { Outcome } from '@/parts/Outcome';
 import { TextPieces } from '@/parts/TextPieces';
@@ -103,7 +103,7 @@ function CaseRows({
       {(several || out || one.needed) && (
         <tr className={`h-7 border-b border-hair ${out ? 'text-ink-3' : ''}`}>
           <td className="truncate pl-6">
-            <Link to={`/cases/${inAddress(one.path)}?line=${one.line}`} className="hover:underline">
+            <Link to={documentPlace(one.path, { line: one.line })} className="hover:underline">
               <TextPieces pieces={one.nameParts} />
             </Link>
           </td>

@@ -1,8 +1,8 @@
 import { Play } from 'lucide-react';
 import { Link } from 'wouter';
-import { inAddress } from '@/api/client';
 import { useStartRun } from '@/api/queries';
 import type { CaseRunView } from '@/api/types';
+import { documentPlace } from '@/app/places';
 import { Button } from '@/parts/Button';
 import { Outcome, outcomeWord } from '@/parts/Outcome';
 
@@ -21,7 +21,7 @@ export function CaseHead({ view }: { view: CaseRunView }) {
         </p>
       </div>
       <Link
-        to={`/cases/${inAddress(testCase.document)}?line=${testCase.line}`}
+        to={documentPlace(testCase.document, { line: testCase.line })}
         className="inline-flex h-6 items-center rounded-field border border-hair-strong bg-surface px-2 text-[12px] font-medium hover:border-field"
       >
         Open its case

@@ -1,5 +1,6 @@
 import { Link } from 'wouter';
 import type { CaseRunView, EvidenceView, StepRunView } from '@/api/types';
+import { runPlace } from '@/app/places';
 import { counted } from '@/parts/counted';
 import { Outcome, outcomeWord } from '@/parts/Outcome';
 
@@ -47,7 +48,7 @@ export function Evidence({ view, step }: { view: CaseRunView; step: StepRunView 
         </h3>
         <div className="flex flex-wrap gap-1">
           {view.history.map((one) => (
-            <Link key={one.run} to={`/runs/${one.run}`} title={`Run ${one.run}: ${outcomeWord(one.outcome)}`}>
+            <Link key={one.run} to={runPlace(one.run)} title={`Run ${one.run}: ${outcomeWord(one.outcome)}`}>
               <Outcome of={one.outcome} />
             </Link>
           ))}

@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { Link, useLocation } from 'wouter';
 import { useStartRun } from '@/api/queries';
 import type { Outcome as OutcomeWord, RunCaseView, RunDetailView, RunView } from '@/api/types';
+import { caseOfRunPlace } from '@/app/places';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
 import { Filter } from '@/parts/Filter';
@@ -17,7 +18,7 @@ export function RunDone({ detail, number }: { detail: RunDetailView; number: num
   const [, go] = useLocation();
   const firstBad = cases.find((one) => one.outcome === 'failed' || one.outcome === 'error') ?? cases[0];
   useEffect(() => {
-    if (number === null && firstBad) go(`/runs/${run.id}/${firstBad.number}`, { replace: true });
+    if (number === null && firstBad) go(caseOfRunPlace(run.id, firstBad.number), { replace: true });
   }, [number, firstBad, run.id, go]);
   return (
     <>
@@ -109,7 +110,7 @@ function CaseList({ run, cases, open }: { run: RunView; cases: RunCaseView[]; op
         {shown.map((one) => (
           <Link
             key={one.number}
-            to={`/runs/${run.id}/${one.number}`}
+            to={caseOfRunPlace(run.id, one.number)}
             aria-current={one.number === open ? 'page' : undefined}
             className="flex gap-2 px-3 py-1 hover:bg-sunk aria-[current]:bg-select aria-[current]:shadow-[inset_2px_0_var(--select-edge)]"
           >

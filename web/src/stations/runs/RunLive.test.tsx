@@ -1,10 +1,10 @@
 import { act } from 'react';
-import { expect, it } from 'vitest';
-import type { RunView } from '@/api/types';
+import { expect, it, vi } from 'vitest';
+import type { RunEventUnion, RunView } from '@/api/types';
 import { only, pressOn, seen } from '@/testing/page';
 import { type Answers, problem, serve } from '@/testing/server';
 import { show } from '@/testing/show';
-import { fakeStreams } from '@/testing/stream';
+import { fakeSockets } from '@/testing/socket';
 import { RunLive } from './RunLive';
 
 const run: RunView = {
@@ -36,13 +36,15 @@ const finished = (number: number, outcome: string, message = '') => ({
 
 function live(answers: Answers = {}) {
   const requests = serve(answers);
-  const stream = fakeStreams();
+  const socket = fakeSockets();
   show(<RunLive run={run} />);
-  const send = (...events: unknown[]) =>
-    act(() => {
-      for (const event of events) stream().send('event', event);
-    });
-  return { requests, stream, send };
+  socket().open();
+  let place = 0;
+  const send = (...events: unknown[]) => {
+    socket().say({ live: 'events', run: 5, from: place, events: events as RunEventUnion[] });
+    place += events.length;
+  };
+  return { requests, socket, send };
 }
 
 const count = (word: string) => only('header b + span', word).parentElement?.querySelector('b')?.textContent;
@@ -57,20 +59,31 @@ it('shows what each worker is at and counts what is done', () => {
   expect(only('aside', 'As they come').textContent).toContain('The text differs.');
 });
 
-it('begins anew with each connection, so that nothing counts twice', () => {
-  const { send, stream } = live();
+it('counts nothing twice where events come again, and waits for those between', () => {
+  const { send, socket } = live();
   send(began, started(1, 1), finished(1, 'passed'));
-  act(() => stream().send('open'));
-  send(began, started(1, 1), finished(1, 'passed'));
-  expect(count('passed')).toBe('1');
+  const again = [started(1, 1), finished(1, 'passed'), started(2, 2)] as RunEventUnion[];
+  socket().say({ live: 'events', run: 5, from: 1, events: again });
+  expect([count('passed'), count('running')]).toEqual(['1', '1']);
+  socket().say({ live: 'events', run: 5, from: 9, events: [finished(2, 'failed')] as RunEventUnion[] });
+  expect(count('running')).toBe('1');
 });
 
-it('lets go of the stream when the run is over', () => {
-  const { send, stream } = live();
-  send(began);
-  expect(stream().address).toBe('/api/runs/5/events');
-  act(() => stream().send('over'));
-  expect(stream().closed).toBe(true);
+it('asks after a lost connection for what it has not heard', () => {
+  vi.useFakeTimers();
+  const { send, socket } = live();
+  send(began, started(1, 1));
+  act(() => {
+    socket().close();
+    vi.runOnlyPendingTimers();
+  });
+  socket().open();
+  expect(socket().sent.find((request) => request.live === 'watch')).toEqual({
+    live: 'watch',
+    documents: [],
+    runs: { '5': 2 },
+  });
+  vi.useRealTimers();
 });
 
 it('stops once', async () => {

@@ -2,8 +2,9 @@ import { useEffect } from 'react';
 import { Link, useLocation } from 'wouter';
 import { useRun, useRuns } from '@/api/queries';
 import type { RunView } from '@/api/types';
+import { useCrumbs } from '@/app/crumbs';
+import { CASES, RUNS, runPlace } from '@/app/places';
 import { Columns } from '@/parts/Columns';
-import { useCrumbs } from '@/parts/crumbs';
 import { OutcomeBar } from './OutcomeBar';
 import { RunDone } from './RunDone';
 import { RunLive } from './RunLive';
@@ -16,12 +17,12 @@ export function RunsStation({ run, number }: { run: number | null; number: numbe
   const [, go] = useLocation();
   const newest = runs?.[0]?.id;
   useEffect(() => {
-    if (run === null && newest !== undefined) go(`/runs/${newest}`, { replace: true });
+    if (run === null && newest !== undefined) go(runPlace(newest), { replace: true });
   }, [run, newest, go]);
   const caseName = detail?.cases.find((one) => one.number === number)?.name;
   useCrumbs([
-    { word: 'Runs', to: '/runs' },
-    ...(run === null ? [] : [{ word: `Run ${run}`, to: `/runs/${run}` }]),
+    { word: 'Runs', to: RUNS },
+    ...(run === null ? [] : [{ word: `Run ${run}`, to: runPlace(run) }]),
     ...(caseName ? [{ word: caseName }] : []),
   ]);
   const going = detail?.run.state === 'going';
@@ -40,7 +41,7 @@ export function RunsStation({ run, number }: { run: number | null; number: numbe
       {runs?.length === 0 && (
         <p className="m-auto max-w-96 text-center text-ink-2">
           Nothing has run yet. A run is started from a suite or a case under{' '}
-          <Link to="/cases" className="font-medium text-accent hover:underline">
+          <Link to={CASES} className="font-medium text-accent hover:underline">
             Cases
           </Link>
           , or for a selection under{' '}
@@ -66,7 +67,7 @@ function History({ runs, open }: { runs: RunView[]; open: number | null }) {
           return (
             <Link
               key={run.id}
-              to={`/runs/${run.id}`}
+              to={runPlace(run.id)}
               aria-current={run.id === open ? 'page' : undefined}
               className="block border-b border-hair px-3 pt-1.5 pb-2 hover:bg-sunk aria-[current]:bg-select aria-[current]:shadow-[inset_2px_0_var(--select-edge)]"
             >

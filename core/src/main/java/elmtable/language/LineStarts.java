@@ -1,7 +1,7 @@
 package elmtable.language;
 
 /** Where each line of a text begins. */
-final class LineStarts {
+public final class LineStarts {
   private final int[] starts;
   private final int count;
   private final int length;
@@ -12,7 +12,7 @@ final class LineStarts {
     this.length = length;
   }
 
-  static LineStarts of(String text) {
+  public static LineStarts of(String text) {
     int[] starts = new int[1 + (int) text.chars().filter(c -> c == '\n').count()];
     int count = 1;
     starts[0] = text.startsWith("\uFEFF") ? 1 : 0;
@@ -23,7 +23,7 @@ final class LineStarts {
   }
 
   /** The offset of a line's first character, or the text's length for a line behind the last. */
-  int start(int line) {
+  public int start(int line) {
     return line < count ? starts[line] : length;
   }
 }

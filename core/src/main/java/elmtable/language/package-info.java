@@ -1,6 +1,5 @@
 /**
- * The table language: its syntax tree, parser, printer and edits. Front doors: {@link
- * elmtable.language.DocumentParser}, {@link elmtable.language.Printer} and {@link
- * elmtable.language.SheetEdit}.
+ * The table language: its syntax tree, parser and printer. Front doors: {@link
+ * elmtable.language.DocumentParser} and {@link elmtable.language.Printer}.
  */
 package elmtable.language;

@@ -1,7 +1,9 @@
 package elmtable.text;
 
+import java.text.Normalizer;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 
 /** Lines of a text: LF and CRLF end one, a byte-order mark at the start is dropped. */
 public final class SourceText {
@@ -19,6 +21,37 @@ public final class SourceText {
       from = next + 1;
     }
     return lines;
+  }
+
+  /** The text as it is kept in memory: every line ends in LF, and there is no byte-order mark. */
+  public static String normal(String text) {
+    String marked = text.startsWith("\uFEFF") ? text.substring(1) : text;
+    return marked.indexOf('\r') < 0 ? marked : marked.replace("\r\n", "\n").replace('\r', '\n');
+  }
+
+  /** Whether it has one half of a surrogate pair alone, which no file can hold. */
+  public static boolean hasHalfCharacters(String text) {
+    for (int i = 0; i < text.length(); i++) {
+      char c = text.charAt(i);
+      if (Character.isSurrogate(c)) {
+        boolean pair =
+            Character.isHighSurrogate(c)
+                && i + 1 < text.length()
+                && Character.isLowSurrogate(text.charAt(i + 1));
+        if (!pair) {
+          return true;
+        }
+        i++;
+      }
+    }
+    return false;
+  }
+
+  /** What two paths have in common that some file system takes for one: NFC, case folded. */
+  public static String foldedPath(String path) {
+    return Normalizer.normalize(path, Normalizer.Form.NFC)
+        .toUpperCase(Locale.ROOT)
+        .toLowerCase(Locale.ROOT);
   }
 
   /** The text with edits made; edits do not overlap and count in the given text's lines. */

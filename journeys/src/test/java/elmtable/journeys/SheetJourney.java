@@ -45,7 +45,8 @@ class SheetJourney {
   private String keywords() {
     Object text =
         screen.script(
-            "return fetch('/api/documents/suites/my-firings.elmt').then(r => r.json()).then(d => d.text)");
+            "return fetch('/api/documents?path=suites/my-firings.elmt').then(r => r.json())"
+                + ".then(d => fetch('/api/documents/' + d[0].id)).then(r => r.json()).then(d => d.text)");
     String own = text.toString().split("case " + SORTED)[1].split("\n\n")[0];
     return own.lines()
         .filter(line -> line.startsWith("|"))

@@ -2,6 +2,7 @@ package elmtable.server.command;
 
 import elmtable.run.Runner;
 import elmtable.server.http.WebServer;
+import elmtable.server.service.ChangeSets;
 import elmtable.server.service.RunService;
 import elmtable.server.service.Services;
 import elmtable.server.service.Workspace;
@@ -122,7 +123,7 @@ final class ServeCommand implements Callable<Integer> {
 
   private static void warmUp(WebServer server, Services services) {
     try {
-      WarmUp.of(server.port(), services.workspace().project());
+      WarmUp.of(server.port(), services.workspace().snapshot());
     } catch (InterruptedException interrupted) {
       Thread.currentThread().interrupt();
     } catch (IOException failed) {
@@ -153,7 +154,8 @@ final class ServeCommand implements Callable<Integer> {
               runStore,
               new Runner(ChromeLauncher::new),
               new KeptValuesFile(data.resolve(KeptValuesFile.NAME)));
-      return new Opened(database, new Services(workspace, runs, runStore));
+      return new Opened(
+          database, new Services(workspace, new ChangeSets(workspace, documents), runs, runStore));
     } catch (IOException | StoreException failed) {
       throw new RefusalException(
           "The data folder " + data + " cannot be used: " + failed.getMessage());

@@ -4,7 +4,7 @@ import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Section;
 import elmtable.language.Step;
 import elmtable.project.CaseEntry;
-import elmtable.project.Project;
+import elmtable.server.service.Workspace;
 import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -39,35 +39,34 @@ final class WarmUp {
     this.server = server;
   }
 
-  static void of(int port, Project project) throws InterruptedException, IOException {
+  static void of(int port, Workspace.Snapshot snapshot) throws InterruptedException, IOException {
     try (HttpClient client = HttpClient.newHttpClient()) {
       WarmUp warmUp = new WarmUp(client, "http://127.0.0.1:" + port);
       for (String path : FIRST) {
         warmUp.send(warmUp.request(path).build());
       }
       Optional<CaseEntry> entry =
-          project.index().suites().stream()
+          snapshot.project().index().suites().stream()
               .flatMap(suite -> suite.cases().stream())
               .filter(one -> !one.block().isScenario())
               .filter(one -> !one.block().steps(Section.STEPS).isEmpty())
               .findFirst();
       if (entry.isPresent()) {
-        warmUp.edit(entry.get());
+        long id = snapshot.revision(entry.get().path()).orElseThrow().id();
+        warmUp.open(entry.get(), id);
       }
     }
   }
 
-  /** What typing into the first cell of a case asks for. */
-  private void edit(CaseEntry entry) throws InterruptedException, IOException {
+  /** What opening a suite and typing into its first cell asks for. */
+  private void open(CaseEntry entry, long id) throws InterruptedException, IOException {
     LocatedBlock located = entry.located();
     Step step = located.block().steps(Section.STEPS).get(0);
     int line = located.firstLine() + step.range().line() + 1;
-    send(request("/api/documents/" + entry.path()).build());
+    send(request("/api/documents/" + id).build());
+    send(request("/api/documents/" + id + "/outcomes").build());
+    send(request("/api/documents/" + id + "/analysis").build());
     for (String typed : List.of("o", "op")) {
-      post(
-          "/api/previews/" + entry.path(),
-          "{\"edits\":[{\"edit\":\"set cells\",\"line\":%d,\"cell\":0,\"rows\":[[\"%s\"]]}]}"
-              .formatted(line, typed));
       post(
           "/api/completions/" + entry.path(),
           "{\"line\":%d,\"cell\":0,\"text\":\"%s\"}".formatted(line, typed));

@@ -1,20 +1,15 @@
 package elmtable.server.http;
 
-import elmtable.check.CheckedProject;
 import elmtable.completion.Completion;
 import elmtable.language.BlockKind;
-import elmtable.language.DocumentEditor;
-import elmtable.language.SheetEdit;
 import elmtable.plan.Plan;
 import elmtable.plan.Planner;
 import elmtable.plan.Selection;
 import elmtable.project.NamedBlock;
 import elmtable.project.Project;
-import elmtable.project.SourceDocument;
 import elmtable.server.service.RunService;
 import elmtable.server.service.Services;
 import elmtable.server.service.Workspace;
-import elmtable.server.store.DocumentStore;
 import elmtable.server.store.RunStore;
 import elmtable.server.view.CaseOutcomes;
 import elmtable.server.view.DocumentViews;
@@ -22,27 +17,34 @@ import elmtable.server.view.PlanViews;
 import elmtable.server.view.Problems;
 import elmtable.server.view.RunViews;
 import elmtable.server.view.Views;
+import elmtable.server.view.WholePlans;
 import io.javalin.config.RoutesConfig;
 import io.javalin.http.BadRequestResponse;
 import io.javalin.http.Context;
+import io.javalin.http.HandlerType;
 import io.javalin.http.NotFoundResponse;
-import io.javalin.http.PreconditionRequiredResponse;
 import java.io.IOException;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
-import java.util.Optional;
 import java.util.function.Supplier;
 
 /** The resources under {@code /api}. */
 final class Api {
+  private static final List<HandlerType> METHODS =
+      List.of(
+          HandlerType.GET,
+          HandlerType.POST,
+          HandlerType.PUT,
+          HandlerType.PATCH,
+          HandlerType.DELETE);
+
   private final Supplier<Services> services;
-  private final LiveStreams streams;
+  private final WholePlans wholePlans;
 
   /** {@code services} waits until the project is read, so that requests may come before. */
-  Api(Supplier<Services> services, LiveStreams streams) {
+  Api(Supplier<Services> services) {
     this.services = services;
-    this.streams = streams;
+    this.wholePlans = new WholePlans();
   }
 
   private Workspace workspace() {
@@ -59,13 +61,9 @@ final class Api {
 
   void routes(RoutesConfig routes) {
     routes.get("/api/project", ctx -> ctx.json(project()));
-    routes.get("/api/tree", ctx -> ctx.json(documentViews().tree()));
+    routes.get("/api/tree", ctx -> ctx.json(tree()));
     routes.get("/api/problems", ctx -> ctx.json(problems()));
     routes.get("/api/keywords", ctx -> ctx.json(documentViews().keywords()));
-    routes.get("/api/documents/<path>", this::document);
-    routes.put("/api/documents/<path>", this::saveDocument);
-    routes.post("/api/edits/<path>", this::edit);
-    routes.post("/api/previews/<path>", this::preview);
     routes.post("/api/completions/<path>", this::complete);
     routes.get("/api/plan", this::plan);
     routes.get("/api/runs", ctx -> ctx.json(store().runs().stream().map(RunViews::of).toList()));
@@ -74,8 +72,14 @@ final class Api {
     routes.get("/api/runs/{id}/cases/{number}", this::caseOfRun);
     routes.post("/api/runs/{id}/stop", this::stopRun);
     routes.get("/api/evidence/{file}", this::evidence);
-    routes.sse("/api/runs/{id}/events", client -> streams.run(client, runId(client.ctx())));
-    routes.sse("/api/changes", streams::changes);
+    // Only places of the interface have addresses of their own; here are resources.
+    for (HandlerType method : METHODS) {
+      routes.addHttpHandler(method, "/api/<rest>", Api::unknown);
+    }
+  }
+
+  private static void unknown(Context ctx) {
+    throw new NotFoundResponse("There is nothing at " + ctx.path() + ".");
   }
 
   private Views.ProjectView project() {
@@ -95,6 +99,16 @@ final class Api {
         going);
   }
 
+  private Views.TreeView tree() {
+    Workspace.Snapshot snapshot = workspace().snapshot();
+    return documentViews().tree(new CaseOutcomes(plan(snapshot), store()::lastOutcome));
+  }
+
+  /** The plan of everything, worked out once for a snapshot. */
+  private Plan plan(Workspace.Snapshot snapshot) {
+    return wholePlans.of(snapshot);
+  }
+
   private static List<String> names(Project project, BlockKind kind) {
     return project.index().named(kind).stream().map(NamedBlock::name).toList();
   }
@@ -107,75 +121,7 @@ final class Api {
   }
 
   private DocumentViews documentViews() {
-    return documentViews(workspace().snapshot());
-  }
-
-  private DocumentViews documentViews(Workspace.Snapshot snapshot) {
-    return new DocumentViews(
-        snapshot, new CaseOutcomes(snapshot.checked(), store().lastOutcomes()));
-  }
-
-  private void document(Context ctx) {
-    answer(ctx, workspace().snapshot(), ctx.pathParam("path"));
-  }
-
-  private void answer(Context ctx, Workspace.Snapshot snapshot, String path) {
-    Views.DocumentView view =
-        documentViews(snapshot).view(path).orElseThrow(() -> noDocument(path));
-    // The revision is the text's; its problems change with other documents.
-    ctx.header("ETag", "\"" + view.revision() + "\"")
-        .header("Cache-Control", "no-store")
-        .json(view);
-  }
-
-  private static NotFoundResponse noDocument(String path) {
-    return new NotFoundResponse("The project has no document “" + path + "”.");
-  }
-
-  private void saveDocument(Context ctx) {
-    String path = ctx.pathParam("path");
-    DocumentPath.require(path);
-    answer(
-        ctx,
-        workspace().save(path, ctx.bodyAsClass(Views.SaveRequest.class).text(), revision(ctx)),
-        path);
-  }
-
-  private void edit(Context ctx) {
-    String path = ctx.pathParam("path");
-    String text = edited(ctx, path);
-    answer(ctx, workspace().save(path, text, revision(ctx)), path);
-  }
-
-  private String edited(Context ctx, String path) {
-    SourceDocument document =
-        workspace().project().document(path).orElseThrow(() -> noDocument(path));
-    if (document.isFeature()) {
-      throw new BadRequestResponse("“" + path + "” is a feature, which is edited as text.");
-    }
-    String text = document.text();
-    for (SheetEdit edit : ctx.bodyAsClass(Views.EditRequest.class).edits()) {
-      text = DocumentEditor.apply(text, EditLines.fromZero(edit));
-    }
-    return text;
-  }
-
-  /** The problems that a document would have after edits, which are not saved. */
-  private void preview(Context ctx) {
-    String path = ctx.pathParam("path");
-    CheckedProject checked = workspace().snapshot().checked();
-    CheckedProject changed = checked.with(checked.project().with(path, edited(ctx, path)));
-    ctx.json(new Views.PreviewView(Problems.of(changed.problems(path)), Problems.counts(changed)));
-  }
-
-  /** The revision that a change starts from (RFC 9110, If-Match). */
-  private static long revision(Context ctx) {
-    String match = Optional.ofNullable(ctx.header("If-Match")).orElse("").replace("\"", "");
-    if (!match.matches("\\d{1,18}")) {
-      throw new PreconditionRequiredResponse(
-          "Name the revision that you change in the header If-Match, 0 for a new document.");
-    }
-    return Long.parseLong(match);
+    return new DocumentViews(workspace().snapshot());
   }
 
   private void complete(Context ctx) {
@@ -210,12 +156,16 @@ final class Api {
             ctx.queryParams("environment"),
             ctx.queryParams("browser"));
     Plan plan = Planner.plan(snapshot.checked(), selection);
-    long all = new CaseOutcomes(snapshot.checked(), Map.of()).all();
-    ctx.json(PlanViews.of(plan, snapshot.project(), all, store().lastOutcomes()));
+    ctx.json(PlanViews.of(plan, snapshot.project(), plan(snapshot).count(), store()::lastOutcome));
   }
 
   private void startRun(Context ctx) {
     Views.RunRequest ask = ctx.bodyAsClass(Views.RunRequest.class);
+    for (String each : ask.identities() == null ? List.<String>of() : ask.identities()) {
+      if (each.isBlank()) {
+        throw new BadRequestResponse("“identities” has an empty one; leave it out to run all.");
+      }
+    }
     Selection selection =
         new Selection(
             ask.tags(),
@@ -237,7 +187,14 @@ final class Api {
   }
 
   private static long runId(Context ctx) {
-    return ctx.pathParamAsClass("id", Long.class).get();
+    return number(ctx, "id");
+  }
+
+  private static long number(Context ctx, String name) {
+    String written = ctx.pathParam(name);
+    return Answers.number(written)
+        .orElseThrow(
+            () -> new NotFoundResponse("“" + written + "” is no number of a run or case."));
   }
 
   private Views.RunDetailView runDetail(long id) {
@@ -249,7 +206,7 @@ final class Api {
 
   private void caseOfRun(Context ctx) {
     long id = runId(ctx);
-    int number = ctx.pathParamAsClass("number", Integer.class).get();
+    long number = number(ctx, "number");
     Views.RunDetailView run = runDetail(id);
     Views.RunCaseView testCase =
         run.cases().stream()
@@ -262,7 +219,7 @@ final class Api {
             .toList();
     ctx.json(
         new Views.CaseRunView(
-            run.run(), testCase, RunViews.tree(store().events(id, number)), history));
+            run.run(), testCase, RunViews.tree(store().events(id, (int) number)), history));
   }
 
   private void stopRun(Context ctx) {
@@ -282,12 +239,5 @@ final class Api {
     ctx.contentType(file.endsWith(".png") ? "image/png" : "text/plain; charset=utf-8");
     ctx.header("Cache-Control", "private, max-age=31536000, immutable");
     ctx.result(store().open(file));
-  }
-
-  /** What others saved, for a page whose own change was refused. */
-  Views.ProblemDetails conflict(DocumentStore.ConflictException conflict) {
-    Views.DocumentView current = documentViews().view(conflict.current().path()).orElse(null);
-    return new Views.ProblemDetails(
-        "about:blank", "The document was changed meanwhile", 409, conflict.getMessage(), current);
   }
 }

@@ -5,9 +5,11 @@ import java.util.regex.Pattern;
 
 /** Paths of documents inside a project. */
 final class DocumentPath {
-  private static final Pattern FORM =
-      Pattern.compile(
-          "[^/\\\\.\\p{Cntrl}][^/\\\\\\p{Cntrl}]*(/[^/\\\\.\\p{Cntrl}][^/\\\\\\p{Cntrl}]*)*\\.(elmt|feature)");
+  /** Slashes of both kinds, control characters, and those that change the direction of writing. */
+  private static final String NEVER = "/\\\\\\p{Cc}\\u200e\\u200f\\u202a-\\u202e\\u2066-\\u2069";
+
+  private static final String NAME = "[^." + NEVER + "][^" + NEVER + "]*";
+  private static final Pattern FORM = Pattern.compile(NAME + "(/" + NAME + ")*\\.(elmt|feature)");
 
   private DocumentPath() {}
 

@@ -18,6 +18,15 @@ final class Guard {
 
   private Guard() {}
 
+  /** A page of another site may not listen either. */
+  static void checkUpgrade(Context ctx) {
+    check(ctx);
+    String origin = ctx.header("Origin");
+    if (origin != null && !isOf(origin, ctx.header("Host"))) {
+      throw new ForbiddenResponse("A page of “" + origin + "” may not listen here.");
+    }
+  }
+
   static void check(Context ctx) {
     String host = Optional.ofNullable(ctx.header("Host")).orElse("");
     if (!LOOPBACK.contains(host.replaceFirst(":\\d+$", ""))) {

@@ -5,11 +5,11 @@ import com.fasterxml.jackson.annotation.Nulls;
 import com.fasterxml.jackson.core.JacksonException;
 import com.fasterxml.jackson.databind.AnnotationIntrospector;
 import com.fasterxml.jackson.databind.JsonMappingException;
+import com.fasterxml.jackson.databind.exc.UnrecognizedPropertyException;
 import com.fasterxml.jackson.databind.introspect.Annotated;
 import com.fasterxml.jackson.databind.introspect.AnnotatedMember;
 import com.fasterxml.jackson.databind.introspect.AnnotatedParameter;
 import com.fasterxml.jackson.databind.introspect.JacksonAnnotationIntrospector;
-import elmtable.language.SheetEdit;
 import elmtable.server.view.Nullable;
 import elmtable.server.view.Views;
 import java.util.Arrays;
@@ -33,24 +33,32 @@ final class RequestBodies {
 
       @Override
       public JsonSetter.Value findSetterInfo(Annotated member) {
-        return isRequired(member)
-            ? JsonSetter.Value.forValueNulls(Nulls.FAIL, Nulls.FAIL)
-            : super.findSetterInfo(member);
+        if (!isOfRequest(member)) {
+          return super.findSetterInfo(member);
+        }
+        Nulls ofValue = isRequired(member) ? Nulls.FAIL : Nulls.SET;
+        return JsonSetter.Value.forValueNulls(ofValue, Nulls.FAIL);
       }
     };
   }
 
-  private static boolean isRequired(Annotated member) {
+  private static boolean isOfRequest(Annotated member) {
     if (!(member instanceof AnnotatedParameter parameter)) {
       return false;
     }
-    Class<?> record = parameter.getDeclaringClass();
-    boolean ofRequest =
-        record.getEnclosingClass() == Views.class || record.getEnclosingClass() == SheetEdit.class;
-    return ofRequest
-        && record.isRecord()
+    Class<?> outer = parameter.getDeclaringClass();
+    while (outer.getEnclosingClass() != null) {
+      outer = outer.getEnclosingClass();
+    }
+    return parameter.getDeclaringClass().isRecord() && outer == Views.class;
+  }
+
+  private static boolean isRequired(Annotated member) {
+    return isOfRequest(member)
+        && member instanceof AnnotatedParameter parameter
         && Arrays.stream(
-                record
+                parameter
+                    .getDeclaringClass()
                     .getRecordComponents()[parameter.getIndex()]
                     .getAnnotatedType()
                     .getAnnotations())
@@ -59,6 +67,11 @@ final class RequestBodies {
 
   /** {@code The body cannot be read: edits[0].line is missing.} */
   static String reason(JacksonException broken) {
+    if (broken instanceof UnrecognizedPropertyException unknown) {
+      return "The body cannot be read: "
+          + place(unknown.getPath())
+          + " is nothing that it can have.";
+    }
     if (broken instanceof JsonMappingException mapping && !mapping.getPath().isEmpty()) {
       String place = place(mapping.getPath());
       return "The body cannot be read: " + place + " is missing or is nothing that belongs there.";

@@ -3,39 +3,45 @@ package elmtable.server.http;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.core.JacksonException;
 import com.fasterxml.jackson.databind.DeserializationFeature;
+import com.fasterxml.jackson.databind.MapperFeature;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.json.JsonMapper;
 import com.fasterxml.jackson.datatype.jsr310.JavaTimeModule;
-import elmtable.language.DocumentEditor;
 import elmtable.plan.Planner;
+import elmtable.server.live.LiveHub;
+import elmtable.server.service.BadChangeException;
+import elmtable.server.service.MissingChangeSetException;
+import elmtable.server.service.MissingDocumentException;
+import elmtable.server.service.MissingUpdatesException;
+import elmtable.server.service.PathTakenException;
 import elmtable.server.service.RunService;
 import elmtable.server.service.Services;
-import elmtable.server.store.DocumentStore;
-import elmtable.server.view.Views.ProblemDetails;
+import elmtable.server.store.StoreException;
+import elmtable.server.view.Analyses;
 import io.javalin.Javalin;
 import io.javalin.config.JavalinConfig;
 import io.javalin.config.RoutesConfig;
 import io.javalin.http.Context;
 import io.javalin.http.HttpResponseException;
-import io.javalin.http.HttpStatus;
 import io.javalin.http.staticfiles.Location;
 import io.javalin.json.JavalinJackson;
 import java.util.concurrent.CompletableFuture;
+import java.util.function.Supplier;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /** Serves the interface and the API on the loopback interface. */
 public final class WebServer implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(WebServer.class);
-  private static final String PROBLEM_JSON = "application/problem+json";
+  private static final long LONGEST_BODY = 100_000_000;
 
   private final Javalin javalin;
-  private final LiveStreams streams;
+  private final CompletableFuture<LiveHub> hub;
 
-  private WebServer(Javalin javalin, LiveStreams streams) {
+  private WebServer(Javalin javalin, CompletableFuture<LiveHub> hub) {
     this.javalin = javalin;
-    this.streams = streams;
+    this.hub = hub;
   }
 
   /**
@@ -43,68 +49,91 @@ public final class WebServer implements AutoCloseable {
    * before it is open wait.
    */
   public static WebServer start(int port, CompletableFuture<Services> services) {
-    LiveStreams streams = new LiveStreams(services);
-    Api api = new Api(services::join, streams);
-    Javalin javalin = Javalin.create(config -> configure(config, port, api));
+    Analyses analyses = new Analyses();
+    ObjectMapper json = json();
+    CompletableFuture<LiveHub> hub =
+        services.thenApply(ready -> new LiveHub(ready, analyses, json));
+    Javalin javalin =
+        Javalin.create(config -> {
+          configure(config, port, json);
+          config.routes.before(Guard::check);
+          config.routes.wsBeforeUpgrade("/api/live", Guard::checkUpgrade);
+          config.routes.ws("/api/live", new LiveSocket(hub::join)::configure);
+          new DocumentsApi(services::join, analyses).routes(config.routes);
+          new Api(services::join).routes(config.routes);
+          errors(config.routes, services::join);
+        });
     javalin.start();
-    return new WebServer(javalin, streams);
+    return new WebServer(javalin, hub);
   }
 
-  private static void configure(JavalinConfig config, int port, Api api) {
+  private static void configure(JavalinConfig config, int port, ObjectMapper json) {
     config.startup.showJavalinBanner = false;
     config.jetty.host = "127.0.0.1";
     config.jetty.port = port;
     config.concurrency.useVirtualThreads = true;
-    config.jsonMapper(new JavalinJackson(json(), true));
+    config.http.maxRequestSize = LONGEST_BODY;
+    config.jsonMapper(new JavalinJackson(json, true));
     config.staticFiles.add("/elmtable/web", Location.CLASSPATH);
     // Every place of the interface has an address; they all are this one page.
     config.spaRoot.addFile("/", "/elmtable/web/index.html", Location.CLASSPATH);
-    config.routes.before(Guard::check);
-    api.routes(config.routes);
-    errors(config.routes, api);
   }
 
   private static ObjectMapper json() {
     return JsonMapper.builder()
         .addModule(new JavaTimeModule())
         .disable(SerializationFeature.WRITE_DATES_AS_TIMESTAMPS)
-        .disable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
+        .enable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
+        .enable(DeserializationFeature.FAIL_ON_TRAILING_TOKENS)
+        .disable(DeserializationFeature.ACCEPT_FLOAT_AS_INT)
+        .disable(MapperFeature.ALLOW_COERCION_OF_SCALARS)
         .annotationIntrospector(RequestBodies.introspector())
         .serializationInclusion(JsonInclude.Include.NON_NULL)
         .build();
   }
 
-  private static void errors(RoutesConfig routes, Api api) {
+  private static void errors(RoutesConfig routes, Supplier<Services> services) {
     routes.exception(
         HttpResponseException.class,
-        (failure, ctx) -> problem(ctx, failure.getStatus(), failure.getMessage()));
+        (failure, ctx) -> Answers.problem(ctx, failure.getStatus(), failure.getMessage()));
     routes.exception(
-        DocumentStore.ConflictException.class,
-        (conflict, ctx) -> ctx.status(409).json(api.conflict(conflict)).contentType(PROBLEM_JSON));
-    routes.exception(
-        DocumentEditor.NoSuchLineException.class,
-        (missing, ctx) ->
-            problem(ctx, 409, missing.getMessage() + " The document was changed meanwhile."));
-    routes.exception(
-        Planner.BadSelectionException.class, (bad, ctx) -> problem(ctx, 400, bad.getMessage()));
-    routes.exception(
-        RunService.NothingToRunException.class,
-        (nothing, ctx) -> problem(ctx, 409, nothing.getMessage()));
-    routes.exception(
-        JacksonException.class, (broken, ctx) -> problem(ctx, 400, RequestBodies.reason(broken)));
-    routes.exception(
-        Exception.class,
-        (failure, ctx) -> {
-          LOG.error("{} {} failed", ctx.method(), ctx.path(), failure);
-          problem(ctx, 500, "The server made a mistake; its log says more.");
+        MissingDocumentException.class,
+        (missing, ctx) -> {
+          boolean removed =
+              services.get().workspace().removed().stream().anyMatch(r -> r.id() == missing.id());
+          String remedy = " It was removed; bring it back, or close it.";
+          Answers.problem(ctx, removed ? 410 : 404, missing.getMessage() + (removed ? remedy : ""));
         });
+    refuse(routes, MissingUpdatesException.class, 410);
+    refuse(routes, MissingChangeSetException.class, 404);
+    refuse(routes, PathTakenException.class, 409);
+    refuse(routes, RunService.NothingToRunException.class, 409);
+    refuse(routes, RunService.UnknownExecutableException.class, 400);
+    refuse(routes, BadChangeException.class, 400);
+    refuse(routes, Planner.BadSelectionException.class, 400);
+    routes.exception(
+        JacksonException.class,
+        (broken, ctx) -> Answers.problem(ctx, 400, RequestBodies.reason(broken)));
+    routes.exception(
+        StoreException.class,
+        (failed, ctx) -> {
+          if (failed.isFull()) {
+            Answers.full(ctx, failed.getMessage());
+          } else {
+            mistake(failed, ctx);
+          }
+        });
+    routes.exception(Exception.class, WebServer::mistake);
   }
 
-  private static void problem(Context ctx, int status, String detail) {
-    String title = HttpStatus.forStatus(status).getMessage();
-    ctx.status(status)
-        .json(new ProblemDetails("about:blank", title, status, detail, null))
-        .contentType(PROBLEM_JSON);
+  private static <E extends Exception> void refuse(
+      RoutesConfig routes, Class<E> refusal, int status) {
+    routes.exception(refusal, (refused, ctx) -> Answers.problem(ctx, status, refused.getMessage()));
+  }
+
+  private static void mistake(Exception failure, Context ctx) {
+    LOG.error("{} {} failed", ctx.method(), ctx.path(), failure);
+    Answers.problem(ctx, 500, "The server made a mistake; its log says more.");
   }
 
   public int port() {
@@ -113,7 +142,7 @@ public final class WebServer implements AutoCloseable {
 
   @Override
   public void close() {
-    streams.close();
+    hub.thenAccept(LiveHub::close);
     javalin.stop();
   }
 }

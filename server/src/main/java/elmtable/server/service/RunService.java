@@ -13,9 +13,11 @@ import elmtable.run.event.RunListener;
 import elmtable.server.store.RunStore;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.ThreadLocalRandom;
@@ -56,16 +58,29 @@ public final class RunService implements AutoCloseable {
     }
   }
 
+  /** An identity that no executable case has. */
+  public static final class UnknownExecutableException extends RuntimeException {
+    private static final long serialVersionUID = 1;
+
+    UnknownExecutableException(String identity) {
+      super("There is no executable case “" + identity + "” that can run.", null, false, false);
+    }
+  }
+
   /** A run that is going, with everything that happened in it so far. */
-  private static final class LiveRun implements RunListener {
+  private static final class LiveRun implements RunListener, RunFeed {
     private final List<RunEvent> events = new ArrayList<>();
-    private final List<RunListener> watchers = new CopyOnWriteArrayList<>();
+    private final List<Runnable> watchers = new CopyOnWriteArrayList<>();
+    private volatile boolean over;
     private RunHandle handle;
 
+    /** Nothing here waits: a watcher is only woken, and fetches the events itself. */
     @Override
-    public synchronized void on(RunEvent event) {
-      events.add(event);
-      watchers.forEach(watcher -> watcher.on(event));
+    public void on(RunEvent event) {
+      synchronized (this) {
+        events.add(event);
+      }
+      watchers.forEach(Runnable::run);
     }
 
     /** Nobody stops it, or hears of it, before it can be stopped. */
@@ -77,10 +92,29 @@ public final class RunService implements AutoCloseable {
       return handle;
     }
 
-    /** Tells a watcher all that happened, and from then on what happens. */
-    synchronized void watch(RunListener watcher) {
-      events.forEach(watcher::on);
+    void end() {
+      over = true;
+      watchers.forEach(Runnable::run);
+    }
+
+    @Override
+    public synchronized List<RunEvent> events(int from, int most) {
+      return List.copyOf(events.subList(from, Math.min(events.size(), from + most)));
+    }
+
+    @Override
+    public boolean isOver() {
+      return over;
+    }
+
+    @Override
+    public void watch(Runnable watcher) {
       watchers.add(watcher);
+    }
+
+    @Override
+    public void unwatch(Runnable watcher) {
+      watchers.remove(watcher);
     }
   }
 
@@ -97,6 +131,7 @@ public final class RunService implements AutoCloseable {
     Workspace.Snapshot snapshot = workspace.snapshot();
     Project project = snapshot.project();
     Plan plan = Planner.plan(snapshot.checked(), selection);
+    requireAll(selection.identities(), plan);
     if (plan.count() == 0) {
       throw new NothingToRunException();
     }
@@ -122,6 +157,18 @@ public final class RunService implements AutoCloseable {
     return id;
   }
 
+  /** Executable cases that are named one by one have to be there, every one. */
+  private static void requireAll(List<String> identities, Plan plan) {
+    if (identities.isEmpty()) {
+      return;
+    }
+    Set<String> missing = new LinkedHashSet<>(identities);
+    plan.executables().forEach(executable -> missing.remove(executable.identity()));
+    if (!missing.isEmpty()) {
+      throw new UnknownExecutableException(missing.iterator().next());
+    }
+  }
+
   /** Whoever hears that a run is over finds all of it in the store. */
   private void awaitDisk(RunEvent event) {
     if (event instanceof RunEvent.RunFinished) {
@@ -131,7 +178,7 @@ public final class RunService implements AutoCloseable {
 
   private void ended(long id, RunEvent event) {
     if (event instanceof RunEvent.RunFinished) {
-      live.remove(id);
+      live.remove(id).end();
       notifyListeners();
     }
   }
@@ -144,18 +191,9 @@ public final class RunService implements AutoCloseable {
     return live.containsKey(id);
   }
 
-  /**
-   * Tells a watcher all that happened in a run that is going, and what happens from then on; false
-   * where none is.
-   */
-  public boolean watch(long id, RunListener watcher) {
-    Optional<LiveRun> run = Optional.ofNullable(live.get(id));
-    run.ifPresent(found -> found.watch(watcher));
-    return run.isPresent();
-  }
-
-  public void unwatch(long id, RunListener watcher) {
-    Optional.ofNullable(live.get(id)).ifPresent(run -> run.watchers.remove(watcher));
+  /** The events of a run that is going; nothing where none is. */
+  public Optional<RunFeed> feed(long id) {
+    return Optional.ofNullable(live.get(id));
   }
 
   /** Stops a run that is going; false where none is. */

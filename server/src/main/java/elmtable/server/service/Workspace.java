@@ -4,45 +4,115 @@ import elmtable.check.CheckedProject;
 import elmtable.keyword.KeywordRegistry;
 import elmtable.project.Project;
 import elmtable.server.store.DocumentStore;
+import elmtable.server.store.DocumentStore.Batch;
+import elmtable.server.store.DocumentStore.Stored;
+import elmtable.server.store.DocumentStore.Update;
+import elmtable.text.SourceText;
+import elmtable.text.TextChange;
+import java.time.Instant;
+import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
 
 /**
- * The project as it is now: an immutable snapshot that is replaced when a document is saved. Saving
- * is on disk before anyone sees it.
+ * The project as it is now: an immutable snapshot that is replaced when a document changes. A
+ * change is on disk before anyone sees it, and nothing is checked or planned on its way.
  */
 public final class Workspace {
+  /** In UTF-16 units; twenty million of them are some 20 MB of text. */
+  private static final int LONGEST_DOCUMENT = 20_000_000;
+
   private final DocumentStore store;
   private final String name;
-  private final List<Runnable> listeners = new CopyOnWriteArrayList<>();
+  private final List<WorkspaceListener> listeners = new CopyOnWriteArrayList<>();
   private volatile Snapshot snapshot;
 
-  /** A snapshot with the revision of each document in it. */
-  public record Snapshot(CheckedProject checked, Map<String, Long> revisions) {
+  /**
+   * A document's place in its history.
+   *
+   * @param id outlives rename and removal
+   * @param version the number of its updates
+   */
+  public record Revision(long id, long version) {}
+
+  /**
+   * A snapshot with the revision of each document in it.
+   *
+   * @param number counts snapshots since the server started
+   */
+  public record Snapshot(long number, CheckedProject checked, Map<String, Revision> revisions) {
     public Project project() {
       return checked.project();
     }
 
-    public long revision(String path) {
-      return revisions.getOrDefault(path, 0L);
+    public Optional<Revision> revision(String path) {
+      return Optional.ofNullable(revisions.get(path));
+    }
+
+    /** Where a document is; nothing for one that is not there. */
+    public Optional<String> path(long id) {
+      return revisions.entrySet().stream()
+          .filter(entry -> entry.getValue().id() == id)
+          .map(Map.Entry::getKey)
+          .findFirst();
+    }
+
+    /** The document as it is. Throws {@link MissingDocumentException}. */
+    public Stored document(long id) {
+      String path = path(id).orElseThrow(() -> new MissingDocumentException(id));
+      return new Stored(
+          id, path, revisions.get(path).version(), project().document(path).orElseThrow().text());
     }
   }
+
+  /** What became of updates that were sent. */
+  public sealed interface Answer {
+    /** They are on disk; {@code version} is the document's now. */
+    record Accepted(long version) implements Answer {}
+
+    /** The document went on meanwhile. */
+    record Behind(long version, List<Update> since) implements Answer {}
+  }
+
+  /** Updates as a page sends them, the first one with its number. */
+  public record Sent(
+      long version, String client, long first, String author, List<TextChange> changes) {}
 
   public Workspace(DocumentStore store, KeywordRegistry keywords) {
     this.store = store;
     this.name = store.projectName().orElse("New project");
     Map<String, String> texts = new HashMap<>();
-    Map<String, Long> revisions = new HashMap<>();
-    for (DocumentStore.Stored document : store.documents()) {
+    Map<String, Revision> revisions = new HashMap<>();
+    for (Stored document : store.documents()) {
       texts.put(document.path(), document.text());
-      revisions.put(document.path(), document.revision());
+      revisions.put(document.path(), new Revision(document.id(), document.version()));
     }
     this.snapshot =
         new Snapshot(
-            CheckedProject.of(Project.of(texts, store.files(), keywords)), Map.copyOf(revisions));
+            1,
+            CheckedProject.of(Project.of(texts, store.files(), keywords)),
+            Map.copyOf(revisions));
+    normalizeLines();
+  }
+
+  /** Lines end in LF in memory; a text of an older version may have other ends. */
+  private void normalizeLines() {
+    for (Map.Entry<String, Revision> entry : snapshot.revisions().entrySet()) {
+      String text = project().document(entry.getKey()).orElseThrow().text();
+      String normal = SourceText.normal(text);
+      if (!normal.equals(text)) {
+        TextChange change = TextChange.replace(text.length(), 0, text.length(), normal);
+        Revision revision = entry.getValue();
+        update(
+            revision.id(),
+            new Sent(
+                revision.version(), "line ends", revision.version(), "import", List.of(change)));
+      }
+    }
   }
 
   public String name() {
@@ -57,30 +127,182 @@ public final class Workspace {
     return snapshot.project();
   }
 
-  /** Is called after each change of the project. */
-  public void onChange(Runnable listener) {
+  /**
+   * Is told of each change, in their order and before the next one begins, so it may not take long.
+   */
+  public void onChange(WorkspaceListener listener) {
     listeners.add(listener);
   }
 
   /**
-   * Saves a document's text. Throws {@link DocumentStore.ConflictException} where {@code revision}
-   * is not its current one.
+   * Puts updates behind a document's last one. They are on disk when it returns. Throws {@link
+   * MissingDocumentException} and {@link BadChangeException}.
    */
-  public Snapshot save(String path, String text, long revision) {
-    Snapshot saved;
-    synchronized (this) {
-      Optional<String> before = project().document(path).map(document -> document.text());
-      if (before.equals(Optional.of(text)) && snapshot.revision(path) == revision) {
-        return snapshot;
-      }
-      long next = store.save(path, text, revision, "local");
-      Map<String, Long> revisions = new HashMap<>(snapshot.revisions());
-      revisions.put(path, next);
-      saved =
-          new Snapshot(snapshot.checked().with(project().with(path, text)), Map.copyOf(revisions));
-      snapshot = saved;
+  public synchronized Answer update(long id, Sent sent) {
+    Stored document = snapshot.document(id);
+    if (sent.version() > document.version()) {
+      throw new BadChangeException(
+          "The document “" + document.path() + "” has no version " + sent.version() + " yet.");
     }
-    listeners.forEach(Runnable::run);
-    return saved;
+    if (sent.version() < document.version()) {
+      return new Answer.Behind(document.version(), since(id, sent.version()));
+    }
+    if (sent.changes().isEmpty()) {
+      return new Answer.Accepted(document.version());
+    }
+    Batch batch = batch(document, sent);
+    store.append(batch);
+    publish(List.of(batch));
+    return new Answer.Accepted(batch.updates().getLast().version());
+  }
+
+  /** Puts one change behind the last one of each document, all or none. */
+  synchronized void update(long changeSet, String author, Map<Long, TextChange> changes) {
+    List<Batch> batches = new ArrayList<>();
+    changes.forEach((id, change) -> {
+      Stored document = snapshot.document(id);
+      Sent sent = new Sent(document.version(), "changes " + changeSet, 0, author, List.of(change));
+      batches.add(batch(document, sent));
+    });
+    store.append(changeSet, batches);
+    publish(batches);
+  }
+
+  /** The updates of a document behind a version. Throws {@link MissingUpdatesException}. */
+  public List<Update> since(long id, long version) {
+    Stored document = snapshot.document(id);
+    List<Update> updates = store.updates(id, version, document.version());
+    if (updates.size() != document.version() - version) {
+      throw new MissingUpdatesException(document.path());
+    }
+    return updates;
+  }
+
+  private Batch batch(Stored document, Sent sent) {
+    Instant now = Instant.now();
+    String text = document.text();
+    List<Update> updates = new ArrayList<>();
+    for (TextChange change : sent.changes()) {
+      if (change.lengthBefore() != text.length()) {
+        throw new BadChangeException(
+            "A change of “"
+                + document.path()
+                + "” is for a text of "
+                + change.lengthBefore()
+                + " characters, but that has "
+                + text.length()
+                + ".");
+      }
+      text = change.apply(text);
+      int place = updates.size();
+      updates.add(
+          new Update(
+              document.version() + place + 1,
+              sent.client(),
+              sent.first() + place,
+              sent.author(),
+              now,
+              change));
+    }
+    requireText(document.path(), text);
+    return new Batch(document.id(), updates, text);
+  }
+
+  private static void requireText(String path, String text) {
+    if (text.length() > LONGEST_DOCUMENT) {
+      throw new BadChangeException(
+          "“" + path + "” would be longer than 20 MB; divide it into several documents.");
+    }
+    if (SourceText.hasHalfCharacters(text)) {
+      throw new BadChangeException("The change would cut a character of “" + path + "” in half.");
+    }
+  }
+
+  private void publish(List<Batch> batches) {
+    Project project = project();
+    Map<String, Revision> revisions = new HashMap<>(snapshot.revisions());
+    Map<String, Batch> byPath = new LinkedHashMap<>();
+    for (Batch batch : batches) {
+      String path = snapshot.path(batch.document()).orElseThrow();
+      project = project.with(path, batch.text());
+      revisions.put(path, new Revision(batch.document(), batch.updates().getLast().version()));
+      byPath.put(path, batch);
+    }
+    replace(project, revisions);
+    byPath.forEach((path, batch) ->
+        listeners.forEach(each -> each.updated(batch.document(), path, batch.updates())));
+    listeners.forEach(WorkspaceListener::changed);
+  }
+
+  private void replace(Project project, Map<String, Revision> revisions) {
+    snapshot =
+        new Snapshot(
+            snapshot.number() + 1, snapshot.checked().with(project), Map.copyOf(revisions));
+  }
+
+  /**
+   * Makes a document. Throws {@link PathTakenException} where another has a path that is the same
+   * but for letter case.
+   */
+  public synchronized Stored create(String path, String text, String author) {
+    requireFree(path, -1);
+    String normal = SourceText.normal(text);
+    requireText(path, normal);
+    Stored made = store.create(path, normal, author);
+    Map<String, Revision> revisions = new HashMap<>(snapshot.revisions());
+    revisions.put(path, new Revision(made.id(), 0));
+    replace(project().with(path, normal), revisions);
+    tellOfDocuments();
+    return made;
+  }
+
+  private void requireFree(String path, long except) {
+    for (Map.Entry<String, Revision> entry : snapshot.revisions().entrySet()) {
+      if (entry.getValue().id() != except && samePath(entry.getKey(), path)) {
+        throw new PathTakenException(entry.getKey());
+      }
+    }
+  }
+
+  /** Some file systems take such names for one. */
+  private static boolean samePath(String a, String b) {
+    return SourceText.foldedPath(a).equals(SourceText.foldedPath(b));
+  }
+
+  /** Takes a document away; it can be brought back. Throws {@link MissingDocumentException}. */
+  public synchronized void remove(long id) {
+    Stored document = snapshot.document(id);
+    store.remove(id);
+    Map<String, Revision> revisions = new HashMap<>(snapshot.revisions());
+    revisions.remove(document.path());
+    replace(project().without(document.path()), revisions);
+    tellOfDocuments();
+  }
+
+  /** Brings a removed document back. Throws {@link PathTakenException}. */
+  public synchronized Stored restore(long id) {
+    DocumentStore.Removed removed =
+        store.removed().stream()
+            .filter(each -> each.id() == id)
+            .findFirst()
+            .orElseThrow(() -> new MissingDocumentException(id));
+    requireFree(removed.path(), id);
+    String text = store.text(id, removed.version());
+    store.restore(id);
+    Map<String, Revision> revisions = new HashMap<>(snapshot.revisions());
+    revisions.put(removed.path(), new Revision(id, removed.version()));
+    replace(project().with(removed.path(), text), revisions);
+    tellOfDocuments();
+    return new Stored(id, removed.path(), removed.version(), text);
+  }
+
+  /** What was removed and can be brought back, the last first. */
+  public List<DocumentStore.Removed> removed() {
+    return store.removed();
+  }
+
+  private void tellOfDocuments() {
+    listeners.forEach(WorkspaceListener::documentsChanged);
+    listeners.forEach(WorkspaceListener::changed);
   }
 }

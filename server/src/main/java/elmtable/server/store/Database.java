@@ -18,7 +18,8 @@ import org.sqlite.SQLiteConfig;
  * opens a connection and closes it; all writing goes through one {@link Writer}.
  */
 public final class Database implements AutoCloseable {
-  private static final List<String> MIGRATIONS = List.of("001-first.sql", "002-words.sql");
+  private static final List<String> MIGRATIONS =
+      List.of("001-first.sql", "002-words.sql", "003-updates.sql");
   private static final int BUSY_MILLIS = 10_000;
 
   private final String address;
@@ -54,7 +55,7 @@ public final class Database implements AutoCloseable {
   Connection connect() throws SQLException {
     SQLiteConfig config = new SQLiteConfig();
     config.setJournalMode(SQLiteConfig.JournalMode.WAL);
-    config.setSynchronous(SQLiteConfig.SynchronousMode.NORMAL);
+    config.setSynchronous(SQLiteConfig.SynchronousMode.FULL);
     config.enforceForeignKeys(true);
     config.setBusyTimeout(BUSY_MILLIS);
     return config.createConnection(address);

@@ -1,6 +1,9 @@
 package elmtable.server.store;
 
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.ObjectMapper;
 import elmtable.data.source.ProjectFiles;
+import elmtable.text.TextChange;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
@@ -8,8 +11,6 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.sql.Connection;
-import java.sql.PreparedStatement;
-import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.util.LinkedHashMap;
@@ -17,8 +18,16 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
-/** A project's documents with all their revisions, and its other files. */
+/**
+ * A project's documents with all their updates, and its other files. A document's version is the
+ * number of its updates; its text is kept whole now and then, and worked out from there.
+ */
 public final class DocumentStore {
+  /** After so many updates the text is kept whole. */
+  private static final int UPDATES_OF_A_TEXT = 200;
+
+  private static final ObjectMapper JSON = new ObjectMapper();
+
   private final Database database;
   private final ContentFiles contents;
 
@@ -28,22 +37,20 @@ public final class DocumentStore {
   }
 
   /** A document as it is now. */
-  public record Stored(String path, long revision, String text) {}
+  public record Stored(long id, String path, long version, String text) {}
 
-  /** Somebody else saved the document meanwhile. */
-  public static final class ConflictException extends RuntimeException {
-    private static final long serialVersionUID = 1;
-    private final transient Stored current;
+  /**
+   * One change of a document.
+   *
+   * @param version the version that it made
+   * @param client the page that made it, unique for each load of a page
+   * @param number counts a client's updates of a document from 0
+   */
+  public record Update(
+      long version, String client, long number, String author, Instant at, TextChange change) {}
 
-    ConflictException(Stored current) {
-      super("The document “" + current.path() + "” was changed meanwhile.", null, false, false);
-      this.current = current;
-    }
-
-    public Stored current() {
-      return current;
-    }
-  }
+  /** A document that was removed; {@code at} is empty where nobody noted when. */
+  public record Removed(long id, String path, long version, String at) {}
 
   public Optional<String> projectName() {
     return Jdbc.query(
@@ -66,7 +73,7 @@ public final class DocumentStore {
         .now(connection -> {
           Jdbc.update(connection, "insert into project (id, name) values (1, ?)", name);
           for (Map.Entry<String, String> document : reading.documents().entrySet()) {
-            insert(connection, document.getKey(), 1, document.getValue(), "import");
+            insert(connection, document.getKey(), document.getValue(), "import");
           }
           for (Map.Entry<String, ContentFiles.Kept> file : files.entrySet()) {
             Jdbc.update(
@@ -97,63 +104,235 @@ public final class DocumentStore {
     }
   }
 
+  /** All documents that are there, by path. */
   public List<Stored> documents() {
     return Jdbc.query(
-        database,
-        "select path, revision, text from document where removed = 0 order by path",
-        statement -> {},
-        rows -> new Stored(rows.getString(1), rows.getLong(2), rows.getString(3)));
+            database,
+            "select id, path, version from document where removed is null order by path",
+            statement -> {},
+            rows -> new Stored(rows.getLong(1), rows.getString(2), rows.getLong(3), ""))
+        .stream()
+        .map(each ->
+            new Stored(each.id(), each.path(), each.version(), text(each.id(), each.version())))
+        .toList();
   }
 
-  /**
-   * Saves a text as the next revision and gives that. A revision of 0 makes a new document. Throws
-   * {@link ConflictException} where the given revision is not the current one.
-   */
-  public long save(String path, String text, long revision, String author) {
-    return database
-        .writer()
-        .now(connection -> {
-          Optional<Stored> current = current(connection, path);
-          long now = current.map(Stored::revision).orElse(0L);
-          if (now != revision) {
-            throw new ConflictException(current.orElse(new Stored(path, 0, "")));
-          }
-          insert(connection, path, now + 1, text, author);
-          return now + 1;
-        });
-  }
-
-  private static Optional<Stored> current(Connection connection, String path) throws SQLException {
-    try (PreparedStatement statement =
-        connection.prepareStatement(
-            "select path, revision, text from document where path = ? and removed = 0")) {
-      statement.setString(1, path);
-      try (ResultSet rows = statement.executeQuery()) {
-        return rows.next()
-            ? Optional.of(new Stored(rows.getString(1), rows.getLong(2), rows.getString(3)))
-            : Optional.empty();
-      }
+  /** The text of a version, worked out from the last one kept before it. */
+  public String text(long document, long version) {
+    record Kept(long version, String text) {}
+    Kept kept =
+        Jdbc.query(
+                database,
+                "select version, text from document_text where document = ? and version <= ?"
+                    + " order by version desc limit 1",
+                statement -> {
+                  statement.setLong(1, document);
+                  statement.setLong(2, version);
+                },
+                rows -> new Kept(rows.getLong(1), rows.getString(2)))
+            .stream()
+            .findFirst()
+            .orElseThrow(() ->
+                new StoreException(
+                    "Version " + version + " of document " + document + " is gone."));
+    String text = kept.text();
+    for (Update update : updates(document, kept.version(), version)) {
+      text = update.change().apply(text);
     }
+    return text;
   }
 
-  private static void insert(
-      Connection connection, String path, long revision, String text, String author)
+  /** The updates behind {@code after}, up to {@code last}. */
+  public List<Update> updates(long document, long after, long last) {
+    return Jdbc.query(
+        database,
+        "select version, client, number, author, at, change from document_update"
+            + " where document = ? and version > ? and version <= ? order by version",
+        statement -> {
+          statement.setLong(1, document);
+          statement.setLong(2, after);
+          statement.setLong(3, last);
+        },
+        rows ->
+            new Update(
+                rows.getLong(1),
+                rows.getString(2),
+                rows.getLong(3),
+                rows.getString(4),
+                Instant.parse(rows.getString(5)),
+                read(rows.getString(6))));
+  }
+
+  /** Makes a document with a first text, as version 0. */
+  public Stored create(String path, String text, String author) {
+    long id = database.writer().now(connection -> insert(connection, path, text, author));
+    return new Stored(id, path, 0, text);
+  }
+
+  private static long insert(Connection connection, String path, String text, String author)
+      throws SQLException {
+    Jdbc.update(connection, "insert into document (path, version) values (?, 0)", path);
+    long id = Jdbc.lastId(connection);
+    keepText(connection, id, 0, text, author);
+    return id;
+  }
+
+  private static void keepText(
+      Connection connection, long id, long version, String text, String author)
       throws SQLException {
     Jdbc.update(
         connection,
-        "insert into document (path, revision, text) values (?, ?, ?)"
-            + " on conflict (path) do update set revision = excluded.revision, text = excluded.text, removed = 0",
-        path,
-        revision,
-        text);
-    Jdbc.update(
-        connection,
-        "insert into document_revision (path, revision, text, author, at) values (?, ?, ?, ?, ?)",
-        path,
-        revision,
+        "insert or replace into document_text (document, version, text, author, at)"
+            + " values (?, ?, ?, ?, ?)",
+        id,
+        version,
         text,
         author,
         Instant.now().toString());
+  }
+
+  /**
+   * Updates of one document, to be put behind its last one.
+   *
+   * @param text what they make of it
+   */
+  public record Batch(long document, List<Update> updates, String text) {}
+
+  /** Puts updates behind the last ones; returns when they are on disk. */
+  public void append(Batch batch) {
+    database
+        .writer()
+        .now(connection -> {
+          append(connection, batch);
+          return null;
+        });
+  }
+
+  /** A number for changes that belong together. */
+  public long newChangeSet(String author) {
+    return database
+        .writer()
+        .now(connection -> {
+          Jdbc.update(
+              connection,
+              "insert into change_set (author, at) values (?, ?)",
+              author,
+              Instant.now().toString());
+          return Jdbc.lastId(connection);
+        });
+  }
+
+  /** Puts updates of several documents behind their last ones, all or none. */
+  public void append(long changeSet, List<Batch> batches) {
+    database
+        .writer()
+        .now(connection -> {
+          for (Batch batch : batches) {
+            append(connection, batch);
+            Jdbc.update(
+                connection,
+                "insert into change_set_part (change_set, document, version) values (?, ?, ?)",
+                changeSet,
+                batch.document(),
+                batch.updates().getLast().version());
+          }
+          return null;
+        });
+  }
+
+  /** The versions that a change set made, by document. */
+  public Map<Long, Long> changeSet(long id) {
+    Map<Long, Long> versions = new LinkedHashMap<>();
+    Jdbc.query(
+        database,
+        "select document, version from change_set_part where change_set = ?",
+        statement -> statement.setLong(1, id),
+        rows -> versions.put(rows.getLong(1), rows.getLong(2)));
+    return versions;
+  }
+
+  private static void append(Connection connection, Batch batch) throws SQLException {
+    for (Update update : batch.updates()) {
+      Jdbc.update(
+          connection,
+          "insert into document_update (document, version, client, number, author, at, change)"
+              + " values (?, ?, ?, ?, ?, ?, ?)",
+          batch.document(),
+          update.version(),
+          update.client(),
+          update.number(),
+          update.author(),
+          update.at().toString(),
+          write(update.change()));
+    }
+    Update last = batch.updates().getLast();
+    Jdbc.update(
+        connection,
+        "update document set version = ? where id = ?",
+        last.version(),
+        batch.document());
+    long before = batch.updates().getFirst().version() - 1;
+    if (before / UPDATES_OF_A_TEXT < last.version() / UPDATES_OF_A_TEXT) {
+      keepText(connection, batch.document(), last.version(), batch.text(), last.author());
+    }
+  }
+
+  /** Gives a document another path. */
+  public void rename(long document, String path) {
+    database
+        .writer()
+        .now(connection -> {
+          Jdbc.update(connection, "update document set path = ? where id = ?", path, document);
+          return null;
+        });
+  }
+
+  /** Takes a document away; its text and history stay. */
+  public void remove(long document) {
+    mark(document, Instant.now().toString());
+  }
+
+  /** Brings a removed document back. */
+  public void restore(long document) {
+    mark(document, null);
+  }
+
+  private void mark(long document, String removed) {
+    database
+        .writer()
+        .now(connection -> {
+          Jdbc.update(
+              connection, "update document set removed = ? where id = ?", removed, document);
+          return null;
+        });
+  }
+
+  /** What was removed, the last first. */
+  public List<Removed> removed() {
+    return Jdbc.query(
+        database,
+        "select id, path, version, removed from document where removed is not null"
+            + " order by removed desc, id desc",
+        statement -> {},
+        rows ->
+            new Removed(rows.getLong(1), rows.getString(2), rows.getLong(3), rows.getString(4)));
+  }
+
+  private static String write(TextChange change) {
+    try {
+      return JSON.writeValueAsString(change);
+    } catch (JsonProcessingException impossible) {
+      throw new IllegalStateException(impossible);
+    }
+  }
+
+  private static TextChange read(String change) {
+    try {
+      return JSON.readValue(change, TextChange.class);
+    } catch (JsonProcessingException broken) {
+      throw new StoreException(
+          "A stored change cannot be read: " + broken.getOriginalMessage(), broken);
+    }
   }
 
   /** The files beside the documents, as they are now. */
@@ -181,11 +360,7 @@ public final class DocumentStore {
 
     @Override
     public InputStream open(String path) throws IOException {
-      String hash = hashes.get(path);
-      if (hash == null) {
-        throw new NoSuchFileException(path);
-      }
-      return contents.open(hash);
+      return Files.newInputStream(local(path));
     }
 
     @Override

@@ -20,6 +20,15 @@ final class Jdbc {
     }
   }
 
+  /** The key that the last insertion of this connection made. */
+  static long lastId(Connection connection) throws SQLException {
+    try (PreparedStatement statement = connection.prepareStatement("select last_insert_rowid()");
+        ResultSet rows = statement.executeQuery()) {
+      rows.next();
+      return rows.getLong(1);
+    }
+  }
+
   /** Fills in the values of a statement. */
   interface Values {
     void fill(PreparedStatement statement) throws SQLException;

@@ -14,10 +14,8 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.sql.Connection;
-import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.sql.Statement;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -31,6 +29,7 @@ public final class RunStore implements EvidenceKeeper {
 
   private final Database database;
   private final ContentFiles evidence;
+  private final LastOutcomes lastOutcomes;
 
   /** Opens the store; runs that were going when the process before died are interrupted now. */
   public RunStore(Database database) {
@@ -42,6 +41,7 @@ public final class RunStore implements EvidenceKeeper {
           Jdbc.update(connection, "update run set state = 'interrupted' where state = 'going'");
           return null;
         });
+    this.lastOutcomes = LastOutcomes.read(database);
   }
 
   /**
@@ -81,39 +81,40 @@ public final class RunStore implements EvidenceKeeper {
     return database
         .writer()
         .now(connection -> {
-          try (PreparedStatement statement =
-              connection.prepareStatement(
-                  "insert into run (title, environment, browser, workers, seed, started, state)"
-                      + " values (?, ?, ?, ?, ?, ?, 'going')",
-                  Statement.RETURN_GENERATED_KEYS)) {
-            statement.setString(1, title);
-            statement.setString(2, environment);
-            statement.setString(3, browser);
-            statement.setInt(4, workers);
-            statement.setLong(5, seed);
-            statement.setString(6, Instant.now().toString());
-            statement.executeUpdate();
-            try (ResultSet keys = statement.getGeneratedKeys()) {
-              keys.next();
-              return keys.getLong(1);
-            }
-          }
+          Jdbc.update(
+              connection,
+              "insert into run (title, environment, browser, workers, seed, started, state)"
+                  + " values (?, ?, ?, ?, ?, ?, 'going')",
+              title,
+              environment,
+              browser,
+              workers,
+              seed,
+              Instant.now().toString());
+          return Jdbc.lastId(connection);
         });
   }
 
   /** Returns when everything received before is on disk. */
   public void flush() {
-    database.writer().now(connection -> null);
+    database.writer().flush();
   }
 
   /** Writes a run's events as they come, many in one transaction. */
   public RunListener writing(long run) {
     return new RunListener() {
+      private final Map<Integer, String> identities = new HashMap<>();
       private long sequence;
 
       @Override
       public void on(RunEvent event) {
         long place = ++sequence;
+        if (event instanceof RunEvent.RunStarted started) {
+          started.cases().forEach(each -> identities.put(each.number(), each.identity()));
+        } else if (event instanceof RunEvent.CaseFinished done
+            && done.outcome() != Outcome.NOT_RUN) {
+          lastOutcomes.put(identities.get(done.number()), done.outcome());
+        }
         database.writer().later(connection -> write(connection, run, place, event));
       }
     };
@@ -127,15 +128,7 @@ public final class RunStore implements EvidenceKeeper {
           insert(connection, run, planned);
         }
       }
-      case RunEvent.CaseFinished done ->
-          Jdbc.update(
-              connection,
-              "update run_case set outcome = ?, millis = ?, failure = ? where run = ? and number = ?",
-              done.outcome().word(),
-              done.millis(),
-              done.failure() == null ? null : json(done.failure()),
-              run,
-              done.number());
+      case RunEvent.CaseFinished done -> finish(connection, run, done);
       case RunEvent.RunFinished done ->
           Jdbc.update(
               connection,
@@ -151,6 +144,27 @@ public final class RunStore implements EvidenceKeeper {
       case RunEvent.EvidenceKept kept -> event(connection, run, place, kept.number(), event);
     }
     return null;
+  }
+
+  private static void finish(Connection connection, long run, RunEvent.CaseFinished done)
+      throws SQLException {
+    Jdbc.update(
+        connection,
+        "update run_case set outcome = ?, millis = ?, failure = ? where run = ? and number = ?",
+        done.outcome().word(),
+        done.millis(),
+        done.failure() == null ? null : json(done.failure()),
+        run,
+        done.number());
+    if (done.outcome() != Outcome.NOT_RUN) {
+      Jdbc.update(
+          connection,
+          "insert into last_outcome (identity, run, outcome)"
+              + " select identity, run, outcome from run_case where run = ? and number = ?"
+              + " on conflict (identity) do update set run = excluded.run, outcome = excluded.outcome",
+          run,
+          done.number());
+    }
   }
 
   private static void insert(Connection connection, long run, RunEvent.Planned planned)
@@ -269,15 +283,9 @@ public final class RunStore implements EvidenceKeeper {
         rows -> EventLines.read(rows.getString(1)));
   }
 
-  /** The last outcome of every executable case that ever ended, by identity. */
-  public Map<String, Outcome> lastOutcomes() {
-    Map<String, Outcome> last = new HashMap<>();
-    Jdbc.query(
-        database,
-        "select identity, outcome, max(run) from run_case where outcome is not null and outcome <> 'NOT_RUN' group by identity",
-        statement -> {},
-        rows -> last.put(rows.getString(1), Outcome.named(rows.getString(2))));
-    return last;
+  /** How an executable case ended when it last ran; null where it never did. */
+  public Outcome lastOutcome(String identity) {
+    return lastOutcomes.of(identity);
   }
 
   /** How an executable case ended in a run. */

@@ -3,25 +3,30 @@ package elmtable.server.store;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.Savepoint;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.List;
-import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
-import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * The one thread that writes. What comes within a short while goes into one transaction, so that a
- * run of thousands of steps costs a few commits a second; a caller that waits for a write learns
- * when it is on disk.
+ * The one thread that writes. What a person waits for goes first and into a transaction of its own;
+ * what a run tells is gathered, so that thousands of steps cost a few commits a second. While the
+ * disk is full, what a run told waits until there is room again.
  */
 final class Writer implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(Writer.class);
-  private static final long GATHER_MILLIS = 200;
-  private static final int MOST_IN_BATCH = 2_000;
+  private static final long GATHER_NANOS = TimeUnit.MILLISECONDS.toNanos(200);
+
+  /** A transaction of a run's events ends after this, so that nobody who saves waits longer. */
+  private static final long LONGEST_NANOS = TimeUnit.MILLISECONDS.toNanos(20);
+
+  private static final long NEXT_TRY_MILLIS = 500;
+  private static final long CLOSING_MILLIS = TimeUnit.SECONDS.toMillis(10);
 
   /** One change of the database. */
   @FunctionalInterface
@@ -29,15 +34,17 @@ final class Writer implements AutoCloseable {
     T make(Connection connection) throws SQLException;
   }
 
-  private record Task<T>(Change<T> change, CompletableFuture<T> done, boolean urgent) {}
+  private record Task<T>(Change<T> change, CompletableFuture<T> done) {}
 
   private final Database database;
-  private final BlockingQueue<Task<?>> queue = new LinkedBlockingQueue<>();
+  private final Deque<Task<?>> urgent = new ArrayDeque<>();
+  private final Deque<Task<?>> gathered = new ArrayDeque<>();
   private final Thread thread;
+  private Connection connection;
   private boolean closed;
 
-  /** The last task; nothing comes behind it. */
-  private final Task<Void> end = new Task<>(connection -> null, new CompletableFuture<>(), true);
+  /** Whether somebody waits for what is gathered. */
+  private boolean awaited;
 
   Writer(Database database) {
     this.database = database;
@@ -46,117 +53,207 @@ final class Writer implements AutoCloseable {
 
   /** Makes a change with the next batch; its failure is logged. */
   void later(Change<Void> change) {
-    submit(new Task<>(change, new CompletableFuture<>(), false));
+    Task<Void> task = new Task<>(change, new CompletableFuture<>());
+    task.done()
+        .exceptionally(failed -> {
+          LOG.error("A change could not be written", failed);
+          return null;
+        });
+    synchronized (this) {
+      requireOpen();
+      gathered.add(task);
+      notifyAll();
+    }
   }
 
   /** Makes a change now and waits until it is on disk. Throws {@link StoreException}. */
   <T> T now(Change<T> change) {
-    CompletableFuture<T> done = new CompletableFuture<>();
-    submit(new Task<>(change, done, true));
+    Task<T> task = new Task<>(change, new CompletableFuture<>());
+    synchronized (this) {
+      requireOpen();
+      urgent.add(task);
+      notifyAll();
+    }
+    return await(task);
+  }
+
+  /** Returns when everything received before is on disk, however long the disk is full. */
+  void flush() {
+    Task<Void> task = new Task<>(any -> null, new CompletableFuture<>());
+    synchronized (this) {
+      requireOpen();
+      gathered.add(task);
+      awaited = true;
+      notifyAll();
+    }
+    await(task);
+  }
+
+  private void requireOpen() {
+    if (closed) {
+      throw new StoreException("The database is closed.");
+    }
+  }
+
+  private static <T> T await(Task<T> task) {
     try {
-      return done.join();
+      return task.done().join();
     } catch (CompletionException failed) {
       if (failed.getCause() instanceof RuntimeException own) {
         throw own;
       }
-      throw new StoreException(
-          "The database cannot be written: " + failed.getCause().getMessage(), failed.getCause());
+      throw StoreException.writing(failed.getCause());
     }
   }
 
-  private synchronized void submit(Task<?> task) {
-    if (closed) {
-      throw new StoreException("The database is closed.");
-    }
-    queue.add(task);
-  }
-
-  /** Nothing ends this thread but the last task: a caller that waits for a change would hang. */
+  /** Nothing ends this thread but its closing: a caller that waits for a change would hang. */
   private void run() {
-    boolean goesOn = true;
-    while (goesOn) {
-      List<Task<?>> batch = new ArrayList<>();
-      goesOn = gather(batch);
-      try {
-        write(batch);
-      } catch (Throwable failed) {
-        LOG.error("{} changes could not be written", batch.size(), failed);
-        batch.forEach(task -> task.done().completeExceptionally(failed));
+    while (awaitWork()) {
+      if (!writeUrgent()) {
+        writeGathered();
       }
     }
+    disconnect();
   }
 
-  /** Waits for tasks that belong together; tells whether more may come. */
-  private boolean gather(List<Task<?>> batch) {
-    Task<?> next = poll(Long.MAX_VALUE);
-    long last = System.nanoTime() + TimeUnit.MILLISECONDS.toNanos(GATHER_MILLIS);
-    boolean urgent = false;
-    while (next != null && next != end) {
-      batch.add(next);
-      urgent |= next.urgent();
-      if (batch.size() == MOST_IN_BATCH) {
+  /** Waits until something is to be written; false at the end, when all is. */
+  private synchronized boolean awaitWork() {
+    long begin = System.nanoTime();
+    while (urgent.isEmpty()) {
+      boolean some = !gathered.isEmpty();
+      long left = GATHER_NANOS - (System.nanoTime() - begin);
+      if (some && (awaited || closed || left <= 0)) {
         return true;
       }
-      next = poll(urgent ? 0 : last - System.nanoTime());
+      if (closed) {
+        return false;
+      }
+      if (!some) {
+        begin = System.nanoTime();
+      }
+      pause(some ? left : 0);
     }
-    return next != end;
+    return true;
   }
 
-  /** The next task, or null where none comes in time or somebody interrupts the wait. */
-  private Task<?> poll(long nanos) {
+  /** Waits for news, for ever where {@code nanos} is 0. */
+  private synchronized void pause(long nanos) {
     try {
-      return nanos > 0 ? queue.poll(nanos, TimeUnit.NANOSECONDS) : queue.poll();
+      wait(nanos == 0 ? 0 : Math.max(1, TimeUnit.NANOSECONDS.toMillis(nanos)));
     } catch (InterruptedException wake) {
-      // What is in hand is written; only the last task ends the thread.
-      return null;
+      LOG.debug("The writer's wait was interrupted; it goes on", wake);
     }
   }
 
-  private void write(List<Task<?>> batch) throws SQLException {
-    if (batch.isEmpty()) {
+  private synchronized List<Task<?>> take(Deque<Task<?>> from) {
+    List<Task<?>> taken = new ArrayList<>(from);
+    from.clear();
+    return taken;
+  }
+
+  private boolean writeUrgent() {
+    List<Task<?>> tasks = take(urgent);
+    if (tasks.isEmpty()) {
+      return false;
+    }
+    try {
+      write(tasks, Long.MAX_VALUE);
+    } catch (Throwable failed) {
+      disconnect();
+      tasks.forEach(task -> task.done().completeExceptionally(failed));
+    }
+    return true;
+  }
+
+  private void writeGathered() {
+    synchronized (this) {
+      awaited = false;
+    }
+    List<Task<?>> tasks = take(gathered);
+    int done = 0;
+    try {
+      done = write(tasks, LONGEST_NANOS);
+    } catch (Throwable failed) {
+      disconnect();
+      if (StoreException.isFull(failed) && !isClosed()) {
+        LOG.warn("The disk is full: {} changes wait for room", tasks.size());
+        putBack(tasks);
+        pause(TimeUnit.MILLISECONDS.toNanos(NEXT_TRY_MILLIS));
+        return;
+      }
+      tasks.forEach(task -> task.done().completeExceptionally(failed));
       return;
     }
-    try (Connection connection = database.connect()) {
+    putBack(tasks.subList(done, tasks.size()));
+  }
+
+  private synchronized boolean isClosed() {
+    return closed;
+  }
+
+  private synchronized void putBack(List<Task<?>> tasks) {
+    tasks.reversed().forEach(gathered::addFirst);
+    awaited |= !tasks.isEmpty();
+  }
+
+  /** Writes tasks in one transaction, as many as the time allows, and gives how many. */
+  private int write(List<Task<?>> tasks, long nanos) throws SQLException {
+    if (connection == null) {
+      connection = database.connect();
       connection.setAutoCommit(false);
-      List<Runnable> completions = new ArrayList<>();
-      for (Task<?> task : batch) {
-        completions.add(attempt(task, connection));
-      }
-      connection.commit();
-      completions.forEach(Runnable::run);
     }
+    long begin = System.nanoTime();
+    List<Runnable> completions = new ArrayList<>();
+    for (Task<?> task : tasks) {
+      completions.add(attempt(task));
+      if (System.nanoTime() - begin > nanos) {
+        break;
+      }
+    }
+    connection.commit();
+    completions.forEach(Runnable::run);
+    return completions.size();
   }
 
   /**
    * Makes one change inside a savepoint, so that a refused one leaves the others of its batch
    * alone.
    */
-  private static <T> Runnable attempt(Task<T> task, Connection connection) throws SQLException {
+  private <T> Runnable attempt(Task<T> task) throws SQLException {
     Savepoint before = connection.setSavepoint();
     try {
       T result = task.change().make(connection);
       connection.releaseSavepoint(before);
       return () -> task.done().complete(result);
     } catch (Throwable failed) {
-      connection.rollback(before);
-      if (!task.urgent()) {
-        LOG.error("A change could not be written", failed);
+      if (StoreException.isFull(failed)) {
+        throw failed;
       }
+      connection.rollback(before);
       return () -> task.done().completeExceptionally(failed);
     }
+  }
+
+  private void disconnect() {
+    try {
+      if (connection != null) {
+        connection.close();
+      }
+    } catch (SQLException failed) {
+      LOG.warn("The database's connection did not close: {}", failed.getMessage());
+    }
+    connection = null;
   }
 
   /** Writes what is waiting and ends. */
   @Override
   public void close() {
     synchronized (this) {
-      if (!closed) {
-        closed = true;
-        queue.add(end);
-      }
+      closed = true;
+      notifyAll();
     }
     try {
-      thread.join(TimeUnit.SECONDS.toMillis(10));
+      thread.join(CLOSING_MILLIS);
     } catch (InterruptedException interrupted) {
       Thread.currentThread().interrupt();
     }

@@ -1,11 +1,18 @@
 package elmtable.server.view;
 
-/** Texts that say nothing when they are empty. */
+import java.util.List;
+
+/** What says nothing when it is empty. */
 final class Absent {
   private Absent() {}
 
   /** Null, which is left out of an answer, for the empty text. */
   static @Nullable String ifEmpty(String text) {
     return text.isEmpty() ? null : text;
+  }
+
+  /** The same for lists. */
+  static <T> @Nullable List<T> ifEmpty(List<T> list) {
+    return list.isEmpty() ? null : list;
   }
 }

@@ -7,13 +7,16 @@ import elmtable.plan.Plan;
 import elmtable.plan.Planner;
 import elmtable.plan.Selection;
 import elmtable.project.CaseEntry;
+import elmtable.project.SuiteEntry;
 import elmtable.run.event.Outcome;
+import elmtable.server.view.Views.CaseOutcomeView;
 import java.util.Collection;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.function.Function;
 
 /** For each case how many executable cases it has, and how they ended when they last ran. */
 public final class CaseOutcomes {
@@ -24,17 +27,45 @@ public final class CaseOutcomes {
   private final Map<Object, Outcome> last = new IdentityHashMap<>();
   private final Plan plan;
 
-  public CaseOutcomes(CheckedProject project, Map<String, Outcome> lastByIdentity) {
-    plan = Planner.plan(project, Selection.everything());
+  /** Of all cases of a plan. */
+  public CaseOutcomes(Plan plan, Function<String, Outcome> lastByIdentity) {
+    this.plan = plan;
     for (CasePlan casePlan : plan.cases()) {
       plans.put(casePlan.entry().located(), casePlan);
-      List<Outcome> outcomes =
-          casePlan.executables(MOST_OF_A_CASE).stream()
-              .map(ExecutableCase::identity)
-              .map(lastByIdentity::get)
-              .toList();
-      last.put(casePlan.entry().located(), worst(outcomes));
+      last.put(casePlan.entry().located(), last(casePlan, lastByIdentity));
     }
+  }
+
+  /** The same of the cases of one document only. */
+  public static List<CaseOutcomeView> ofDocument(
+      CheckedProject project, String path, Function<String, Outcome> lastByIdentity) {
+    List<String> suites =
+        project.project().index().suites().stream()
+            .filter(suite -> suite.path().equals(path))
+            .map(SuiteEntry::name)
+            .toList();
+    if (suites.isEmpty()) {
+      return List.of();
+    }
+    return Planner.plan(project, Selection.everything().withSuites(suites.toArray(String[]::new)))
+        .cases()
+        .stream()
+        .filter(plan -> plan.entry().path().equals(path))
+        .map(plan ->
+            new CaseOutcomeView(
+                plan.entry().located().headerLine(),
+                plan.count(),
+                Absent.ifEmpty(plan.exclusionReason()),
+                last(plan, lastByIdentity)))
+        .toList();
+  }
+
+  private static Outcome last(CasePlan plan, Function<String, Outcome> lastByIdentity) {
+    return worst(
+        plan.executables(MOST_OF_A_CASE).stream()
+            .map(ExecutableCase::identity)
+            .map(lastByIdentity)
+            .toList());
   }
 
   Optional<CasePlan> plan(CaseEntry entry) {
@@ -50,10 +81,6 @@ public final class CaseOutcomes {
         .filter(c -> c.entry().path().equals(path))
         .mapToLong(CasePlan::count)
         .sum();
-  }
-
-  public long all() {
-    return plan.count();
   }
 
   /** The worst of several outcomes; null where none of them is known. */

@@ -11,6 +11,7 @@ import elmtable.server.view.Views.ExecutableView;
 import elmtable.server.view.Views.PlanView;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Function;
 
 /** Makes of a plan what its station shows. */
 public final class PlanViews {
@@ -19,12 +20,12 @@ public final class PlanViews {
   private PlanViews() {}
 
   /** {@code all} is how many executable cases the whole project has. */
-  public static PlanView of(Plan plan, Project project, long all, Map<String, Outcome> last) {
+  public static PlanView of(Plan plan, Project project, long all, Function<String, Outcome> last) {
     List<CasePlanView> cases = plan.cases().stream().map(c -> of(c, project, last)).toList();
     return new PlanView(plan.count(), all, plan.environment(), plan.browser(), cases);
   }
 
-  private static CasePlanView of(CasePlan plan, Project project, Map<String, Outcome> last) {
+  private static CasePlanView of(CasePlan plan, Project project, Function<String, Outcome> last) {
     List<ExecutableView> executables =
         plan.executables(MOST_OF_A_CASE).stream().map(e -> of(e, last)).toList();
     return new CasePlanView(
@@ -40,13 +41,13 @@ public final class PlanViews {
         executables);
   }
 
-  private static ExecutableView of(ExecutableCase executable, Map<String, Outcome> last) {
+  private static ExecutableView of(ExecutableCase executable, Function<String, Outcome> last) {
     return new ExecutableView(
         executable.identity(),
         executable.name(),
         executable.row().map(row -> row.number()).orElse(0),
         executable.row().map(row -> row.shown()).orElse(Map.of()),
-        last.get(executable.identity()),
+        last.apply(executable.identity()),
         Absent.ifEmpty(executable.fault()));
   }
 }

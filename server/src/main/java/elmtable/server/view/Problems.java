@@ -1,8 +1,6 @@
 package elmtable.server.view;
 
 import elmtable.check.CheckedProject;
-import elmtable.server.view.Views.EditView;
-import elmtable.server.view.Views.FixView;
 import elmtable.server.view.Views.ProblemCounts;
 import elmtable.server.view.Views.ProblemView;
 import elmtable.text.Diagnostic;
@@ -26,21 +24,7 @@ public final class Problems {
         problem.range().line() + 1,
         problem.range().start(),
         problem.range().end(),
-        problem.message(),
-        problem.fixes().stream()
-            .map(fix ->
-                new FixView(
-                    fix.label(),
-                    fix.edits().stream()
-                        .map(e ->
-                            new EditView(
-                                Absent.ifEmpty(e.document()),
-                                e.range().line() + 1,
-                                e.range().start(),
-                                e.range().end(),
-                                e.text()))
-                        .toList()))
-            .toList());
+        problem.message());
   }
 
   public static ProblemCounts counts(CheckedProject project) {

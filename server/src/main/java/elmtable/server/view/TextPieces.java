@@ -39,7 +39,7 @@ final class TextPieces {
    * The origin of a formula is that of its first reference; one without references is worked out by
    * itself.
    */
-  private static String origin(Formula formula, VisibleNames names) {
+  static String origin(Formula formula, VisibleNames names) {
     List<String> origins = new ArrayList<>();
     formula.walk(part -> {
       if (part instanceof Formula.Reference reference) {

@@ -1,9 +1,11 @@
 package elmtable.server.view;
 
-import elmtable.language.SheetEdit;
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import elmtable.run.event.Failure;
 import elmtable.run.event.Outcome;
 import elmtable.run.event.RunEvent;
+import elmtable.text.TextChange;
 import java.util.List;
 import java.util.Map;
 
@@ -49,18 +51,8 @@ public final class Views {
 
   public record TreeView(List<SuiteNode> suites, List<DocumentNode> documents) {}
 
-  public record EditView(@Nullable String document, int line, int start, int end, String text) {}
-
-  public record FixView(String label, List<EditView> edits) {}
-
   public record ProblemView(
-      String code,
-      String severity,
-      int line,
-      int start,
-      int end,
-      String message,
-      List<FixView> fixes) {}
+      String code, String severity, int line, int start, int end, String message) {}
 
   public record PathProblems(String path, List<ProblemView> problems) {}
 
@@ -86,48 +78,111 @@ public final class Views {
   /** {@code step} is left out in sections that hold no steps. */
   public record RowView(int line, List<CellView> cells, @Nullable StepView step) {}
 
-  public record PropertyView(String word, String value, int line) {}
+  /** A document with its text; {@code version} is the number of its updates. */
+  public record DocumentText(long id, String path, long version, String text) {}
 
-  /** {@code line} is that of its word, where it has one. */
-  public record SectionView(String section, @Nullable Integer line, List<RowView> rows) {}
+  public record DocumentHandle(long id, String path, long version) {}
+
+  /** A document that was removed; {@code at} is left out where nobody noted when. */
+  public record RemovedDocument(long id, String path, @Nullable String at) {}
+
+  public record NewDocumentRequest(String path, String text, @Nullable String author) {}
 
   /**
-   * @param line its first line
-   * @param headerLine the line of its name
-   * @param executableCount how many executable cases, for cases and suites
-   * @param dataSet the name of the set that a case's rows come from, or empty
-   * @param dataColumns its columns, where the rows come from a set
+   * @param version the document's, from which the updates start
+   * @param client names the page; unique for each load of one
+   * @param first the number of the first update; a client counts its updates of a document
    */
-  public record BlockView(
-      String kind,
-      String name,
-      List<TextPiece> nameParts,
+  public record UpdatesRequest(
+      long version, String client, long first, @Nullable String author, List<TextChange> updates) {}
+
+  public record UpdateView(String client, String author, String at, TextChange change) {}
+
+  /** A document's version, and the updates that led there from the one that was asked for. */
+  public record UpdatesView(long version, List<UpdateView> updates) {}
+
+  /** A change of the document at a path, which is made where it is missing. */
+  public record DocumentChange(String path, long version, TextChange change) {}
+
+  public record ChangesRequest(@Nullable String author, List<DocumentChange> documents) {}
+
+  /** {@code leftOut} stretches were left alone, since somebody changed them meanwhile. */
+  public record ChangesDone(long id, int leftOut) {}
+
+  /**
+   * A reference in a cell and where its value comes from.
+   *
+   * @param cell counts from 0; -1 for a block's name
+   * @param from where it begins in the cell's text or the name
+   */
+  public record ReferenceView(int cell, int from, int to, String origin) {}
+
+  /**
+   * What a row means. What is left out has nothing to say.
+   *
+   * @param line counts from the block's first line
+   * @param keyword the name of a step's keyword
+   * @param composed whether it can be unfolded
+   * @param captions for each argument cell the parameter that it gives; empty for none
+   * @param missing required parameters that have no argument
+   */
+  public record RowMeaning(
       int line,
-      int headerLine,
+      @Nullable List<ReferenceView> references,
+      @Nullable String keyword,
+      @Nullable Boolean composed,
+      @Nullable List<String> captions,
+      @Nullable List<String> missing) {}
+
+  /** A problem; {@code line} counts from the block's first line, columns from 0. */
+  public record BlockProblem(
+      String code,
+      String severity,
+      int line,
+      int start,
       int end,
-      String note,
-      List<PropertyView> properties,
-      List<SectionView> sections,
-      long executableCount,
-      @Nullable String exclusionReason,
-      @Nullable Outcome last,
+      String message,
+      List<String> fixes) {}
+
+  /**
+   * What only the server can say of a block.
+   *
+   * @param dataSet the name of the set that a case's rows come from
+   * @param dataColumns its columns
+   */
+  public record BlockMeaning(
+      List<ReferenceView> name,
       @Nullable String dataSet,
       List<String> dataColumns,
-      long dataRows) {}
+      long dataRows,
+      List<RowMeaning> rows,
+      List<BlockProblem> problems) {}
 
-  public record DocumentView(
-      String path,
-      long revision,
-      String text,
-      List<BlockView> blocks,
-      List<ProblemView> problems,
-      ProblemCounts projectProblems) {}
+  /**
+   * A block of an analysis.
+   *
+   * @param at the offset of its first line in the text
+   * @param same its place in the last answer, where it is the same as there
+   */
+  public record BlockAnalysis(int at, @Nullable Integer same, @Nullable BlockMeaning meaning) {}
 
-  public record SaveRequest(String text) {}
+  /**
+   * @param version the document's version that it is about
+   * @param token names this answer for the next question
+   * @param problems those outside all blocks, counted from the document's first line
+   */
+  public record AnalysisView(
+      long version, String token, List<BlockAnalysis> blocks, List<BlockProblem> problems) {}
 
-  public record EditRequest(List<SheetEdit> edits) {}
+  /** {@code line} counts from the document's first line, which is 0. */
+  public record CaseOutcomeView(
+      int line, long executableCount, @Nullable String exclusionReason, @Nullable Outcome last) {}
 
-  public record PreviewView(List<ProblemView> problems, ProblemCounts projectProblems) {}
+  public record OutcomesView(long version, List<CaseOutcomeView> cases) {}
+
+  /** A fix of a problem, which is found by its place. */
+  public record FixRequest(
+      String path, long version, int line, int start, String code, String fix) {}
 
   public record CompletionRequest(int line, int cell, String text) {}
 
@@ -258,10 +313,81 @@ public final class Views {
 
   public record CaseHistory(long run, Outcome outcome) {}
 
-  /** An error of the API (RFC 9457); {@code current} is the document as others saved it. */
+  /**
+   * An error of the API (RFC 9457).
+   *
+   * @param since what others changed meanwhile
+   * @param full whether the disk has no room
+   */
   public record ProblemDetails(
-      String type, String title, int status, String detail, @Nullable DocumentView current) {}
+      String type,
+      String title,
+      int status,
+      String detail,
+      @Nullable UpdatesView since,
+      @Nullable Boolean full) {}
 
-  /** One message of a live run. */
-  public record LiveView(RunEvent event) {}
+  /** Where somebody is; {@code text} is what they type into the cell. */
+  public record Presence(
+      String client, String name, long document, long version, int offset, @Nullable String text) {}
+
+  /** What the server tells a page over its WebSocket. */
+  @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "live")
+  @JsonSubTypes({
+    @JsonSubTypes.Type(value = LiveMessage.Welcome.class, name = "welcome"),
+    @JsonSubTypes.Type(value = LiveMessage.Updated.class, name = "updated"),
+    @JsonSubTypes.Type(value = LiveMessage.Documents.class, name = "documents"),
+    @JsonSubTypes.Type(value = LiveMessage.Checked.class, name = "checked"),
+    @JsonSubTypes.Type(value = LiveMessage.Runs.class, name = "runs"),
+    @JsonSubTypes.Type(value = LiveMessage.Events.class, name = "events"),
+    @JsonSubTypes.Type(value = LiveMessage.Over.class, name = "over"),
+    @JsonSubTypes.Type(value = LiveMessage.Here.class, name = "here"),
+    @JsonSubTypes.Type(value = LiveMessage.Gone.class, name = "gone")
+  })
+  public sealed interface LiveMessage {
+    /** {@code server} is another one after a restart. */
+    record Welcome(String server) implements LiveMessage {}
+
+    /** A document has these updates behind a version; many of them are to be asked for. */
+    record Updated(long document, long after, @Nullable List<UpdateView> updates)
+        implements LiveMessage {}
+
+    /** Documents came, went or have other paths. */
+    record Documents() implements LiveMessage {}
+
+    /** A snapshot was checked; those of the watched documents have another analysis now. */
+    record Checked(long snapshot, ProblemCounts problems, List<Long> documents)
+        implements LiveMessage {}
+
+    /** A run began or ended. */
+    record Runs() implements LiveMessage {}
+
+    /** What happened in a run, from the event with index {@code from} on. */
+    record Events(long run, int from, List<RunEvent> events) implements LiveMessage {}
+
+    /** No further events of a run come. */
+    record Over(long run) implements LiveMessage {}
+
+    record Here(Presence presence) implements LiveMessage {}
+
+    /** A page was closed. */
+    record Gone(String client) implements LiveMessage {}
+  }
+
+  /** What a page tells the server over its WebSocket. */
+  @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "live")
+  @JsonSubTypes({
+    @JsonSubTypes.Type(value = LiveRequest.Watch.class, name = "watch"),
+    @JsonSubTypes.Type(value = LiveRequest.IAm.class, name = "i am"),
+    @JsonSubTypes.Type(value = LiveRequest.Beat.class, name = "beat")
+  })
+  public sealed interface LiveRequest {
+    /** What it wants to hear of from now on; runs with how many events it has of each. */
+    record Watch(List<Long> documents, Map<Long, Integer> runs) implements LiveRequest {}
+
+    record IAm(Presence presence) implements LiveRequest {}
+
+    /** Keeps the connection open. */
+    record Beat() implements LiveRequest {}
+  }
 }

@@ -7,6 +7,7 @@ import elmtable.keyword.builtin.BuiltInKeywords;
 import elmtable.run.KeptValues;
 import elmtable.run.Runner;
 import elmtable.server.http.WebServer;
+import elmtable.server.service.ChangeSets;
 import elmtable.server.service.RunService;
 import elmtable.server.service.Services;
 import elmtable.server.service.Workspace;
@@ -37,9 +38,14 @@ class WarmUpTest {
                   KeptValues.NONE);
           WebServer server =
               WebServer.start(
-                  0, CompletableFuture.completedFuture(new Services(workspace, runs, store)))) {
-        assertDoesNotThrow(() -> WarmUp.of(server.port(), workspace.project()));
-        assertTrue(workspace.snapshot().revisions().values().stream().allMatch(each -> each == 1L));
+                  0,
+                  CompletableFuture.completedFuture(
+                      new Services(
+                          workspace, new ChangeSets(workspace, documents), runs, store)))) {
+        assertDoesNotThrow(() -> WarmUp.of(server.port(), workspace.snapshot()));
+        assertTrue(
+            workspace.snapshot().revisions().values().stream()
+                .allMatch(each -> each.version() == 0));
       }
     }
   }

@@ -5,12 +5,14 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import elmtable.keyword.builtin.BuiltInKeywords;
 import elmtable.run.KeptValues;
 import elmtable.run.Runner;
+import elmtable.server.service.ChangeSets;
 import elmtable.server.service.RunService;
 import elmtable.server.service.Services;
 import elmtable.server.service.Workspace;
 import elmtable.server.store.Database;
 import elmtable.server.store.DocumentStore;
 import elmtable.server.store.RunStore;
+import elmtable.text.TextChange;
 import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -54,7 +56,10 @@ abstract class AbstractApiTest {
             }),
             KeptValues.NONE);
     server =
-        WebServer.start(0, CompletableFuture.completedFuture(new Services(workspace, runs, store)));
+        WebServer.start(
+            0,
+            CompletableFuture.completedFuture(
+                new Services(workspace, new ChangeSets(workspace, documents), runs, store)));
   }
 
   Answer send(String method, String path, Object body, String... headers) throws Exception {
@@ -82,6 +87,35 @@ abstract class AbstractApiTest {
 
   Answer get(String path) throws Exception {
     return send("GET", path, null);
+  }
+
+  /** The document at a path, with its id, version and text. */
+  JsonNode document(String path) throws Exception {
+    JsonNode found = get("/api/documents?path=" + path).body();
+    return get("/api/documents/" + found.get(0).path("id").asLong()).body();
+  }
+
+  /** Sends one update that starts from a document as it was read. */
+  Answer update(JsonNode document, String client, long number, TextChange change) throws Exception {
+    return send(
+        "POST",
+        "/api/documents/" + document.path("id").asLong() + "/updates",
+        Map.of(
+            "version",
+            document.path("version").asLong(),
+            "client",
+            client,
+            "first",
+            number,
+            "updates",
+            List.of(change)));
+  }
+
+  /** Puts another text where {@code old} stands in a document. */
+  static TextChange replace(JsonNode document, String old, String text) {
+    String all = document.path("text").asText();
+    int at = all.indexOf(old);
+    return TextChange.replace(all.length(), at, at + old.length(), text);
   }
 
   /** Counted from 1. */

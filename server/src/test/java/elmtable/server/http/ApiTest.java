@@ -5,15 +5,9 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import com.fasterxml.jackson.databind.JsonNode;
-import java.io.BufferedReader;
 import java.io.InputStream;
-import java.io.InputStreamReader;
 import java.net.Socket;
-import java.net.URI;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -22,12 +16,6 @@ import org.junit.jupiter.api.Test;
 
 /** The API as the interface uses it, on the demo project. */
 class ApiTest extends AbstractApiTest {
-  private static Map<String, ?> setCell(int line, int cell, String text) {
-    return Map.of(
-        "edits",
-        new Object[] {Map.of("edit", "set cell", "line", line, "cell", cell, "text", text)});
-  }
-
   @Test
   void theDemoIsWithoutProblems() throws Exception {
     JsonNode project = get("/api/project").body();
@@ -41,40 +29,43 @@ class ApiTest extends AbstractApiTest {
   }
 
   @Test
-  void anEditIsSavedAndItsProblemsComeBack() throws Exception {
-    Answer before = get("/api/documents/" + SUITE);
-    assertEquals("\"1\"", before.headers().get("etag"));
-    assertEquals("no-store", before.headers().get("cache"), "problems change without the text");
-    int line = lineOf(before.body(), "| expect text         | Message");
-    Answer after =
-        send("POST", "/api/edits/" + SUITE, setCell(line, 2, "<mesage>"), "If-Match", "\"1\"");
-    assertEquals(200, after.status());
-    assertEquals(2, after.body().path("revision").asInt());
-    JsonNode problem = after.body().path("problems").get(0);
-    assertEquals(line, problem.path("line").asInt());
-    assertTrue(problem.path("message").asText().contains("Did you mean the column “message”?"));
-    assertEquals(1, get("/api/project").body().path("problems").path("errors").asInt());
-  }
-
-  @Test
   void aBodyThatLacksSomethingIsRefusedWithItsName() throws Exception {
     List<String> places = new ArrayList<>();
+    String updates = "/api/documents/" + document(SUITE).path("id").asLong() + "/updates";
     for (Object[] ask :
         new Object[][] {
-          {"PUT", "/api/documents/" + SUITE, Map.of()},
-          {"POST", "/api/edits/" + SUITE, Map.of()},
-          {"POST", "/api/edits/" + SUITE, Map.of("edits", List.of(Map.of("edit", "set cell")))},
-          {"POST", "/api/previews/" + SUITE, Collections.singletonMap("edits", null)},
+          {"POST", updates, Map.of()},
+          {"POST", updates, Map.of("version", 0, "client", "c", "first", 0)},
+          {"POST", updates, updates(Collections.singletonList(null))},
+          {"POST", updates, updates(List.of(List.of(-1)))},
+          {"POST", "/api/documents", Map.of("path", "a.elmt", "text", "", "more", 1)},
+          {"POST", "/api/changes", Map.of("documents", List.of(Map.of("path", "a.elmt")))},
           {"POST", "/api/completions/" + SUITE, Map.of("line", 3, "cell", 0)},
           {"POST", "/api/completions/" + SUITE, Map.of("line", "x", "cell", 0, "text", "a")},
           {"POST", "/api/runs", Map.of("suites", 7)},
+          {"POST", "/api/runs", Map.of("identities", Collections.singletonList(null))},
         }) {
-      Answer refused = send((String) ask[0], (String) ask[1], ask[2], "If-Match", "\"1\"");
+      Answer refused = send((String) ask[0], (String) ask[1], ask[2]);
       assertEquals(400, refused.status(), refused.toString());
       places.add(refused.body().path("detail").asText().split(" ")[5]);
     }
     assertEquals(
-        List.of("text", "edits", "edits[0].line", "edits", "text", "line", "suites"), places);
+        List.of(
+            "version",
+            "updates",
+            "updates[0]",
+            "updates[0]",
+            "more",
+            "documents[0].version",
+            "text",
+            "line",
+            "suites",
+            "identities[0]"),
+        places);
+  }
+
+  private static Map<String, ?> updates(List<?> changes) {
+    return Map.of("version", 0, "client", "c", "first", 0, "updates", changes);
   }
 
   @Test
@@ -86,53 +77,27 @@ class ApiTest extends AbstractApiTest {
   }
 
   @Test
-  void whatIsNotThereIsLeftOut() throws Exception {
-    JsonNode block = get("/api/documents/" + SUITE).body().path("blocks").get(0);
-    assertEquals(1, block.path("line").asInt(), "lines count from 1");
-    assertFalse(block.has("last"), "nothing ran yet");
-    assertFalse(block.has("exclusionReason"));
-  }
-
-  @Test
-  void aPreviewSavesNothing() throws Exception {
-    JsonNode before = get("/api/documents/" + SUITE).body();
-    int line = lineOf(before, "| tick ");
-    Answer preview = send("POST", "/api/previews/" + SUITE, setCell(line, 0, "tikc"));
-    assertEquals("N102", preview.body().path("problems").get(0).path("code").asText());
-    assertEquals(1, preview.body().path("projectProblems").path("errors").asInt());
-    assertEquals(before.path("text"), get("/api/documents/" + SUITE).body().path("text"));
-  }
-
-  @Test
-  void aChangeOfAnOldRevisionIsRefusedWithTheNewOne() throws Exception {
-    send("PUT", "/api/documents/" + SUITE, Map.of("text", "suite Other\n"), "If-Match", "\"1\"");
-    Answer refused =
-        send("PUT", "/api/documents/" + SUITE, Map.of("text", "suite Mine\n"), "If-Match", "\"1\"");
-    assertEquals(409, refused.status());
-    assertTrue(refused.headers().get("type").startsWith("application/problem+json"));
-    assertEquals("suite Other\n", refused.body().path("current").path("text").asText());
-    assertEquals(428, send("PUT", "/api/documents/" + SUITE, Map.of("text", "x")).status());
-  }
-
-  @Test
   void badRequestsAreAnsweredInWords() throws Exception {
     assertTrue(
         get("/api/plan?tags=a%20and").body().path("detail").asText().contains("a tag is missing"));
     assertEquals(400, get("/api/plan?suite=None").status());
-    assertEquals(404, get("/api/documents/none.elmt").status());
-    assertEquals(404, get("/api/runs/99").status());
-    assertEquals(404, get("/api/evidence/..%2Felm-table.db").status());
-    assertEquals(
-        400,
-        send("PUT", "/api/documents/..%2Fx.elmt", Map.of("text", ""), "If-Match", "0").status());
-    assertEquals(
-        400, send("PUT", "/api/documents/x.txt", Map.of("text", ""), "If-Match", "0").status());
-    assertEquals(
-        400,
-        send("POST", "/api/edits/" + SUITE, Map.of("edits", new Object[] {Map.of("edit", "none")}))
-            .status());
-    assertEquals(
-        409, send("POST", "/api/edits/" + SUITE, setCell(0, 0, "x"), "If-Match", "\"1\"").status());
+    for (String path :
+        List.of(
+            "/api/documents/none.elmt",
+            "/api/documents/99",
+            "/api/runs/99",
+            "/api/runs/x",
+            "/api/nothing",
+            "/api/evidence/..%2Felm-table.db")) {
+      Answer missing = get(path);
+      assertEquals(404, missing.status(), path);
+      assertTrue(missing.headers().get("type").startsWith("application/problem+json"), path);
+    }
+    for (String path : List.of("../x.elmt", "x.txt", "a\nb.elmt", "a\u202Eb.elmt")) {
+      assertEquals(
+          400, send("POST", "/api/documents", Map.of("path", path, "text", "")).status(), path);
+    }
+    assertEquals(400, send("POST", "/api/runs", Map.of("identities", List.of("unknown"))).status());
     Answer nothing = send("POST", "/api/runs", Map.of("tags", "nobody"));
     assertTrue(nothing.body().path("detail").asText().contains("Nothing that was chosen can run"));
   }
@@ -166,36 +131,17 @@ class ApiTest extends AbstractApiTest {
     assertEquals("stopped", get("/api/runs/" + id).body().path("run").path("state").asText());
   }
 
-  /** Reads a run's stream to its end, which comes with the run's. */
+  /** Reads a run's events to its end, which comes with the run's. */
   private boolean untilOver(long id) throws Exception {
-    try (BufferedReader lines = follow("/api/runs/" + id + "/events")) {
-      return lines.lines().anyMatch("event: over"::equals);
-    }
-  }
-
-  private BufferedReader follow(String path) throws Exception {
-    HttpRequest request =
-        HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + server.port() + path))
-            .header("Accept", "text/event-stream")
-            .timeout(Duration.ofSeconds(10))
-            .build();
-    InputStream stream = client.send(request, HttpResponse.BodyHandlers.ofInputStream()).body();
-    return new BufferedReader(new InputStreamReader(stream, StandardCharsets.UTF_8));
-  }
-
-  /** A page that is open shows what another one changed. */
-  @Test
-  void whoFollowsTheChangesHearsOfASave() throws Exception {
-    try (BufferedReader lines = follow("/api/changes")) {
-      assertTrue(lines.readLine().contains("open"), "it is followed from here on");
-      send("PUT", "/api/documents/" + SUITE, Map.of("text", "suite S\n"), "If-Match", "\"1\"");
-      assertTrue(lines.lines().anyMatch("data: project"::equals));
+    try (LivePage page = LivePage.open(server.port(), "")) {
+      page.send("{\"live\":\"watch\",\"documents\":[],\"runs\":{\"" + id + "\":0}}");
+      return page.await(message -> message.path("live").asText().equals("over")) != null;
     }
   }
 
   @Test
   void completionsComeWithTheirSignature() throws Exception {
-    JsonNode document = get("/api/documents/" + SUITE).body();
+    JsonNode document = document(SUITE);
     int line = lineOf(document, "| tick ");
     JsonNode offers =
         send("POST", "/api/completions/" + SUITE, Map.of("line", line, "cell", 0, "text", "fill"))

@@ -18,7 +18,9 @@ import elmtable.run.event.RunEvent;
 import elmtable.server.store.Database;
 import elmtable.server.store.DocumentStore;
 import elmtable.server.store.RunStore;
+import elmtable.text.TextChange;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.BlockingQueue;
@@ -86,7 +88,7 @@ class ServiceTest {
   void start(@TempDir Path data) throws Exception {
     database = Database.open(data);
     documents = new DocumentStore(database);
-    documents.save("s.elmt", SUITE, 0, "me");
+    documents.create("s.elmt", SUITE, "me");
     workspace = new Workspace(documents, BuiltInKeywords.registry());
     store = new RunStore(database);
     runs = new RunService(workspace, store, new Runner(NoBrowsers::new), KeptValues.NONE);
@@ -96,6 +98,22 @@ class ServiceTest {
   void stop() {
     runs.close();
     database.close();
+  }
+
+  /** Hears all events of a run, from its first. */
+  private void follow(long id) {
+    RunFeed feed = runs.feed(id).orElseThrow();
+    AtomicInteger place = new AtomicInteger();
+    Runnable fetch =
+        () -> {
+          synchronized (place) {
+            List<RunEvent> events = feed.events(place.get(), Integer.MAX_VALUE / 2);
+            place.addAndGet(events.size());
+            heard.addAll(events);
+          }
+        };
+    feed.watch(fetch);
+    fetch.run();
   }
 
   private <E extends RunEvent> E await(Class<E> kind) throws InterruptedException {
@@ -108,61 +126,78 @@ class ServiceTest {
     }
   }
 
+  /** Gives the suite another text, as one update of a page. */
+  private Workspace.Snapshot save(String text) {
+    DocumentStore.Stored now = document();
+    workspace.update(
+        now.id(),
+        new Workspace.Sent(
+            now.version(),
+            "page",
+            now.version(),
+            "me",
+            List.of(TextChange.replace(now.text().length(), 0, now.text().length(), text))));
+    return workspace.snapshot();
+  }
+
+  private DocumentStore.Stored document() {
+    return workspace.snapshot().document(1);
+  }
+
   @Test
-  void aSaveMakesANewSnapshotAndTellsOfIt() {
-    AtomicInteger told = new AtomicInteger();
-    workspace.onChange(told::incrementAndGet);
+  void anUpdateMakesANewSnapshotAndTellsOfIt() {
+    List<Object> told = new ArrayList<>();
+    workspace.onChange(
+        new WorkspaceListener() {
+          @Override
+          public void updated(long document, String path, List<DocumentStore.Update> updates) {
+            told.add(path + updates.get(0).version());
+          }
+
+          @Override
+          public void changed() {
+            told.add(workspace.snapshot().number());
+          }
+        });
     Workspace.Snapshot before = workspace.snapshot();
-    Workspace.Snapshot after = workspace.save("t.elmt", "suite T\n", 0);
-    assertEquals(1, told.get());
-    assertEquals(1, after.revision("t.elmt"));
-    assertEquals(0, before.revision("t.elmt"));
-    assertFalse(before.project().document("t.elmt").isPresent());
-    assertTrue(after.project().document("t.elmt").isPresent());
+    workspace.create("t.elmt", "suite T\n", "me");
+    Workspace.Snapshot after = save("suite Other\n");
+    assertEquals(List.of(2L, "s.elmt1", 3L), told);
+    assertEquals(1, after.document(1).version());
+    assertEquals(0, before.document(1).version());
+    assertEquals(SUITE, before.document(1).text());
     assertSame(
-        before.project().document("s.elmt").orElseThrow(),
-        after.project().document("s.elmt").orElseThrow(),
+        workspace.project().document("t.elmt").orElseThrow(),
+        after.project().document("t.elmt").orElseThrow(),
         "what did not change is shared");
-    assertEquals(
-        List.of("s.elmt", "t.elmt"),
-        documents.documents().stream().map(DocumentStore.Stored::path).sorted().toList());
+    assertEquals("suite Other\n", documents.text(1, 1));
+    assertEquals(SUITE, documents.text(1, 0));
   }
 
   @Test
-  void aSaveOfTheSameTextIsNoChange() {
-    AtomicInteger told = new AtomicInteger();
-    workspace.onChange(told::incrementAndGet);
-    Workspace.Snapshot before = workspace.snapshot();
-    assertSame(before, workspace.save("s.elmt", SUITE, before.revision("s.elmt")));
-    assertEquals(0, told.get());
-  }
-
-  @Test
-  void aSaveFromAnOldRevisionChangesNothing() {
-    workspace.save("s.elmt", "suite Other\n", 1);
-    Workspace.Snapshot before = workspace.snapshot();
-    assertThrows(
-        DocumentStore.ConflictException.class, () -> workspace.save("s.elmt", "suite Third\n", 1));
-    assertSame(before, workspace.snapshot());
-    assertEquals("suite Other\n", before.project().document("s.elmt").orElseThrow().text());
+  void lineEndsOfAnOlderVersionBecomeLineFeeds() throws Exception {
+    documents.create("old.elmt", "suite Old\r\n> note\r\n", "me");
+    Workspace opened = new Workspace(documents, BuiltInKeywords.registry());
+    assertEquals("suite Old\n> note\n", opened.project().document("old.elmt").orElseThrow().text());
+    assertEquals("suite Old\r\n> note\r\n", documents.text(2, 0), "it is an update like others");
   }
 
   @Test
   void whoWatchesLateHearsEverythingFromTheStart() throws InterruptedException {
     BlockingQueue<Boolean> going = new LinkedBlockingQueue<>();
     // The run holds in its long case until the watcher has come.
-    workspace.save("s.elmt", SUITE.replace("run: no\n", ""), 1);
+    save(SUITE.replace("run: no\n", ""));
     long id = runs.start(Selection.everything(), "all");
     runs.onChange(() -> going.add(runs.isGoing(id)));
     assertTrue(runs.isGoing(id));
-    assertTrue(runs.watch(id, heard::add));
+    follow(id);
     assertEquals(3, await(RunEvent.RunStarted.class).cases().size());
     assertTrue(runs.stop(id));
     RunEvent.RunFinished finished = await(RunEvent.RunFinished.class);
     assertEquals(3, finished.counts().values().stream().mapToInt(Integer::intValue).sum());
     runs.close();
     assertFalse(runs.isGoing(id));
-    assertFalse(runs.watch(id, heard::add));
+    assertTrue(runs.feed(id).isEmpty());
     assertFalse(runs.stop(id));
     assertEquals(false, going.poll(10, TimeUnit.SECONDS), "its end was told, too");
     assertTrue(going.isEmpty());
@@ -171,7 +206,8 @@ class ServiceTest {
   @Test
   void aRunIsInTheStoreWhenItsEndIsTold() throws InterruptedException {
     long id = runs.start(Selection.everything().withCases("first", "second"), "two");
-    if (runs.watch(id, heard::add)) {
+    if (runs.feed(id).isPresent()) {
+      follow(id);
       await(RunEvent.RunFinished.class);
     }
     RunStore.StoredRun run = store.run(id).orElseThrow();

@@ -1,6 +1,7 @@
 package elmtable.server.store;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertNull;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
@@ -8,15 +9,19 @@ import elmtable.run.event.Failure;
 import elmtable.run.event.Outcome;
 import elmtable.run.event.RunEvent;
 import elmtable.run.event.RunListener;
+import elmtable.text.TextChange;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
+import java.sql.DriverManager;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -48,20 +53,47 @@ class StoreTest {
   }
 
   @Test
-  void aSaveFromAnOldRevisionIsRefusedWithWhatIsThere() throws IOException {
+  void everyVersionOfADocumentIsFoundAgain() throws IOException {
+    List<String> texts = new ArrayList<>(List.of(""));
     try (Database database = Database.open(data)) {
       DocumentStore store = new DocumentStore(database);
-      assertEquals(1, store.save("a.elmt", "one", 0, "me"));
-      assertEquals(2, store.save("a.elmt", "two", 1, "me"));
-      DocumentStore.ConflictException conflict =
-          assertThrows(
-              DocumentStore.ConflictException.class, () -> store.save("a.elmt", "three", 1, "you"));
-      assertEquals(new DocumentStore.Stored("a.elmt", 2, "two"), conflict.current());
-      assertThrows(
-          DocumentStore.ConflictException.class, () -> store.save("b.elmt", "x", 5, "you"));
+      long id = store.create("a.elmt", "", "me").id();
+      for (int i = 1; i <= 450; i++) {
+        String before = texts.getLast();
+        TextChange change = TextChange.replace(before.length(), 0, 0, i + "\n");
+        texts.add(change.apply(before));
+        store.append(
+            new DocumentStore.Batch(
+                id,
+                List.of(new DocumentStore.Update(i, "page", i, "me", AT, change)),
+                texts.getLast()));
+      }
     }
     try (Database again = Database.open(data)) {
-      assertEquals("two", new DocumentStore(again).documents().get(0).text());
+      DocumentStore store = new DocumentStore(again);
+      assertEquals(450, store.documents().get(0).version());
+      assertEquals(texts.getLast(), store.documents().get(0).text());
+      for (int version : List.of(0, 1, 199, 200, 201, 333, 450)) {
+        assertEquals(texts.get(version), store.text(1, version));
+      }
+      assertEquals(List.of(7L, 8L), store.updates(1, 6, 8).stream().map(u -> u.version()).toList());
+    }
+  }
+
+  @Test
+  void anUpdateOfOneClientAndNumberIsKeptOnce() throws IOException {
+    try (Database database = Database.open(data)) {
+      DocumentStore store = new DocumentStore(database);
+      long id = store.create("a.elmt", "", "me").id();
+      TextChange change = TextChange.replace(0, 0, 0, "x");
+      DocumentStore.Update update = new DocumentStore.Update(1, "page", 0, "me", AT, change);
+      store.append(new DocumentStore.Batch(id, List.of(update), "x"));
+      DocumentStore.Update again =
+          new DocumentStore.Update(2, "page", 0, "me", AT, TextChange.replace(1, 0, 0, "x"));
+      assertThrows(
+          StoreException.class,
+          () -> store.append(new DocumentStore.Batch(id, List.of(again), "xx")));
+      assertEquals("x", store.documents().get(0).text());
     }
   }
 
@@ -99,7 +131,8 @@ class StoreTest {
       assertEquals("b", store.cases(id).get(0).failure().found());
       assertEquals(Map.of("shelves", "7"), store.cases(id).get(1).values());
       assertEquals(2, store.events(id, 1).size());
-      assertEquals(Map.of("id1", Outcome.FAILED), store.lastOutcomes());
+      assertEquals(Outcome.FAILED, store.lastOutcome("id1"));
+      assertNull(store.lastOutcome("id2"));
     }
   }
 
@@ -126,7 +159,7 @@ class StoreTest {
       writer.later(c -> update(c, "insert into file values ('a', 'h', 1)"));
       writer.later(c -> update(c, "insert into nothing values (1)"));
       writer.later(c -> update(c, "insert into file values ('b', 'h', 1)"));
-      writer.now(c -> null);
+      writer.flush();
       assertEquals(List.of("a", "b"), new DocumentStore(database).files().paths());
     }
   }
@@ -166,7 +199,7 @@ class StoreTest {
               .orElseThrow();
       for (int i = 1; i <= 50; i++) {
         own.interrupt();
-        assertEquals(i, store.save("a.elmt", "text " + i, i - 1, "me"));
+        store.create(i + ".elmt", "text " + i, "me");
       }
     }
   }
@@ -184,7 +217,7 @@ class StoreTest {
                         throw new StackOverflowError("too deep");
                       }));
       assertEquals("The database cannot be written: too deep", told.getMessage());
-      assertEquals(1, new DocumentStore(database).save("a.elmt", "one", 0, "me"));
+      new DocumentStore(database).create("a.elmt", "one", "me");
     }
   }
 
@@ -195,8 +228,7 @@ class StoreTest {
     database.close();
     assertEquals(
         "The database is closed.",
-        assertThrows(StoreException.class, () -> store.save("a.elmt", "one", 0, "me"))
-            .getMessage());
+        assertThrows(StoreException.class, () -> store.create("a.elmt", "one", "me")).getMessage());
   }
 
   /** A script may hold triggers, whose bodies have semicolons of their own. */
@@ -223,35 +255,39 @@ class StoreTest {
 
   /** Runs kept by a version that wrote outcomes in capitals are read as before. */
   @Test
-  void outcomesOfAnOlderVersionAreRead() throws Exception {
-    long id;
-    try (Database database = Database.open(data)) {
-      RunStore runs = new RunStore(database);
-      id = runs.begin("t", "local", "chrome", 1, 7);
-      runs.flush();
-      database
-          .writer()
-          .now(connection -> {
-            Jdbc.update(
-                connection,
-                "insert into run_case values (?, 1, 'i', 'n', 's', 'a.elmt', 1, 0, '{}', '[]',"
-                    + " 'NOT_RUN', 1.0, null)",
-                id);
-            Jdbc.update(
-                connection,
-                "insert into run_event values (?, 1, 1, ?)",
-                id,
-                "{\"event\":\"case finished\",\"at\":\"2026-11-25T10:00:00Z\",\"number\":1,"
-                    + "\"outcome\":\"NOT_RUN\",\"millis\":1.0}");
-            Jdbc.update(connection, "pragma user_version = 1");
-            return null;
-          });
+  void aDatabaseOfTheFirstVersionIsBroughtUpToDate() throws Exception {
+    try (Connection connection =
+            DriverManager.getConnection("jdbc:sqlite:" + data.resolve("elm-table.db"));
+        Statement statement = connection.createStatement()) {
+      try (InputStream first = Database.class.getResourceAsStream("001-first.sql")) {
+        Database.carryOut(statement, new String(first.readAllBytes(), StandardCharsets.UTF_8));
+      }
+      for (String row :
+          List.of(
+              "insert into document values ('a.elmt', 2, 'two', 0), ('b.elmt', 1, 'b', 1)",
+              "insert into document_revision values ('a.elmt', 1, 'one', 'me', '2026-11-25'),"
+                  + " ('a.elmt', 2, 'two', 'me', '2026-11-25'), ('b.elmt', 1, 'b', 'me', '2026')",
+              "insert into run values (1, 't', 'local', 'c', 1, 7, 'x', null, 'finished')",
+              "insert into run_case values (1, 1, 'i', 'n', 's', 'a.elmt', 1, 0, '{}', '[]',"
+                  + " 'NOT_RUN', 1.0, null), (1, 2, 'j', 'n', 's', 'a.elmt', 1, 0, '{}', '[]',"
+                  + " 'PASSED', 1.0, null)",
+              "insert into run_event values (1, 1, 1, '{\"event\":\"case finished\","
+                  + "\"at\":\"2026-11-25T10:00:00Z\",\"number\":1,\"outcome\":\"NOT_RUN\","
+                  + "\"millis\":1.0}')",
+              "pragma user_version = 1")) {
+        statement.execute(row);
+      }
     }
     try (Database database = Database.open(data)) {
       RunStore runs = new RunStore(database);
-      assertEquals(Outcome.NOT_RUN, runs.cases(id).get(0).outcome());
-      assertEquals(Outcome.NOT_RUN, ((RunEvent.CaseFinished) runs.events(id, 1).get(0)).outcome());
-      assertEquals(Map.of("i", Outcome.NOT_RUN), runs.lastOutcomes());
+      assertEquals(Outcome.NOT_RUN, runs.cases(1).get(0).outcome());
+      assertEquals(Outcome.NOT_RUN, ((RunEvent.CaseFinished) runs.events(1, 1).get(0)).outcome());
+      assertNull(runs.lastOutcome("i"), "it did not run");
+      assertEquals(Outcome.PASSED, runs.lastOutcome("j"));
+      DocumentStore documents = new DocumentStore(database);
+      assertEquals(List.of(new DocumentStore.Stored(1, "a.elmt", 2, "two")), documents.documents());
+      assertEquals("one", documents.text(1, 1));
+      assertEquals("b.elmt", documents.removed().get(0).path());
     }
   }
 }

@@ -13,8 +13,6 @@ import elmtable.plan.Selection;
 import elmtable.project.Project;
 import elmtable.run.event.Outcome;
 import elmtable.server.service.Workspace;
-import elmtable.server.view.Views.BlockView;
-import elmtable.server.view.Views.DocumentView;
 import elmtable.server.view.Views.RowView;
 import elmtable.server.view.Views.TextPiece;
 import java.util.List;
@@ -67,18 +65,23 @@ class DocumentViewsTest {
 
   private static final CheckedProject CHECKED = CheckedProject.of(PROJECT);
 
-  private static DocumentViews views(Map<String, Outcome> last) {
-    return new DocumentViews(
-        new Workspace.Snapshot(CHECKED, Map.of("a.elmt", 4L)), new CaseOutcomes(CHECKED, last));
+  private static final Workspace.Snapshot SNAPSHOT =
+      new Workspace.Snapshot(1, CHECKED, Map.of("a.elmt", new Workspace.Revision(7, 4)));
+
+  private static DocumentViews views() {
+    return new DocumentViews(SNAPSHOT);
   }
 
-  private static DocumentView view() {
-    return views(Map.of()).view("a.elmt").orElseThrow();
+  private static Views.TreeView tree(Map<String, Outcome> last) {
+    return views().tree(new CaseOutcomes(new WholePlans().of(SNAPSHOT), last::get));
   }
 
-  private static List<RowView> steps() {
-    BlockView block = view().blocks().get(1);
-    return block.sections().get(1).rows();
+  private static Views.BlockMeaning block(int place) {
+    return new Analyses().view(SNAPSHOT, "a.elmt", "").orElseThrow().blocks().get(place).meaning();
+  }
+
+  private static Views.RowMeaning step(int place) {
+    return block(1).rows().get(place);
   }
 
   private static String parts(List<TextPiece> parts) {
@@ -88,37 +91,41 @@ class DocumentViewsTest {
         .collect(Collectors.joining());
   }
 
+  /** References as cell, stretch and origin. */
+  private static String references(List<Views.ReferenceView> references) {
+    return references.stream()
+        .map(each -> each.cell() + ":" + each.from() + "-" + each.to() + " " + each.origin())
+        .collect(Collectors.joining(", "));
+  }
+
   @Test
-  void aDocumentIsShownWithItsRevisionBlocksAndProblems() {
-    DocumentView view = view();
-    assertEquals(4, view.revision());
+  void anAnalysisSaysWhatBlocksMean() {
+    Views.AnalysisView view = new Analyses().view(SNAPSHOT, "a.elmt", "").orElseThrow();
+    assertEquals(4, view.version());
+    String text = PROJECT.document("a.elmt").orElseThrow().text();
     assertEquals(
         List.of("suite", "case", "keyword", "environment", "page"),
-        view.blocks().stream().map(BlockView::kind).toList());
-    assertEquals("What it is about.", view.blocks().get(0).note());
-    assertEquals("{n:column} rows", parts(view.blocks().get(1).nameParts()));
-    assertEquals(3, view.projectProblems().errors());
-    assertEquals(3, view.problems().size());
+        view.blocks().stream().map(each -> text.substring(each.at()).split(" ")[0]).toList());
+    assertEquals("-1:0-3 column", references(block(1).name()));
+    assertEquals(3, block(1).problems().size());
   }
 
   @Test
   void referencesSayWhereTheirValueComesFrom() {
-    assertEquals("{n:column}", parts(steps().get(0).cells().get(1).parts()));
-    assertEquals("? {n:column} > 1", parts(steps().get(0).cells().get(3).parts()));
-    assertEquals("=> {t:kept}, {u:kept}", parts(steps().get(1).cells().get(3).parts()));
-    assertEquals("{t:kept} x", parts(steps().get(2).cells().get(1).parts()));
-    assertEquals("{none:unknown}", parts(steps().get(4).cells().get(1).parts()));
-    RowView body = views(Map.of()).keywords().get(0).steps().get(0);
+    assertEquals("1:0-3 column, 3:2-3 column", references(step(0).references()));
+    assertEquals("3:3-4 kept, 3:6-7 kept", references(step(1).references()));
+    assertEquals("1:0-3 kept", references(step(2).references()));
+    assertEquals("1:0-6 unknown", references(step(4).references()));
+    RowView body = views().keywords().get(0).steps().get(0);
     assertEquals("{many:parameter} {env/currency:environment}", parts(body.cells().get(1).parts()));
   }
 
   @Test
-  void aStepHasItsCaptionsMarksAndWhatIsMissing() {
-    assertEquals(List.of("many"), steps().get(0).step().captions());
-    assertEquals(3, steps().get(0).step().marksFrom());
-    assertTrue(steps().get(0).step().composed());
-    assertEquals(List.of("text"), steps().get(3).step().missing());
-    assertNull(steps().get(4).step().keyword());
+  void aStepHasItsCaptionsAndWhatIsMissing() {
+    assertEquals(List.of("many"), step(0).captions());
+    assertTrue(step(0).composed());
+    assertEquals(List.of("text"), step(3).missing());
+    assertNull(step(4).keyword());
   }
 
   @Test
@@ -129,15 +136,15 @@ class DocumentViewsTest {
             .map(e -> e.identity())
             .toList();
     Views.TreeView tree =
-        views(Map.of(identities.get(0), Outcome.PASSED, identities.get(1), Outcome.FAILED)).tree();
+        tree(Map.of(identities.get(0), Outcome.PASSED, identities.get(1), Outcome.FAILED));
     assertEquals(2, tree.suites().get(0).executableCount());
     assertEquals(Outcome.FAILED, tree.suites().get(0).last());
-    assertNull(views(Map.of()).tree().suites().get(0).last());
+    assertNull(tree(Map.of()).suites().get(0).last());
   }
 
   @Test
   void ownKeywordsComeBeforeBuiltInOnes() {
-    List<Views.KeywordView> keywords = views(Map.of()).keywords();
+    List<Views.KeywordView> keywords = views().keywords();
     assertEquals("ask", keywords.get(0).name());
     assertEquals("how many", keywords.get(0).takes().get(0).note());
     assertFalse(keywords.stream().skip(1).anyMatch(keyword -> keyword.path() != null));
@@ -147,7 +154,10 @@ class DocumentViewsTest {
   void aPlanIsShownCaseByCase() {
     Views.PlanView plan =
         PlanViews.of(
-            Planner.plan(CheckedProject.of(PROJECT), Selection.everything()), PROJECT, 2, Map.of());
+            Planner.plan(CheckedProject.of(PROJECT), Selection.everything()),
+            PROJECT,
+            2,
+            any -> null);
     assertEquals(2, plan.count());
     assertEquals("1 rows", plan.cases().get(0).executables().get(0).name());
     assertEquals(Map.of("n", "2"), plan.cases().get(0).executables().get(1).values());

@@ -1,0 +1,18 @@
+package elmtable.server.service;
+
+import elmtable.run.event.RunEvent;
+import java.util.List;
+
+/** The events of a run that is going, to be fetched at one's own pace. */
+public interface RunFeed {
+  /** Events in their order, from the one with index {@code from} on. */
+  List<RunEvent> events(int from, int most);
+
+  /** Whether no further events come. */
+  boolean isOver();
+
+  /** Is called at each event, and may not take long. */
+  void watch(Runnable watcher);
+
+  void unwatch(Runnable watcher);
+}

@@ -1,0 +1,153 @@
+package elmtable.server.view;
+
+import elmtable.language.Document.LocatedBlock;
+import elmtable.language.LineStarts;
+import elmtable.project.SourceDocument;
+import elmtable.server.service.Workspace.Snapshot;
+import elmtable.server.view.Views.AnalysisView;
+import elmtable.server.view.Views.BlockAnalysis;
+import elmtable.server.view.Views.BlockMeaning;
+import elmtable.server.view.Views.BlockProblem;
+import elmtable.text.Diagnostic;
+import elmtable.text.Fix;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * What only the server can say of documents, worked out once for each snapshot. An answer names
+ * itself, so that the next one has only the blocks that changed since.
+ */
+public final class Analyses {
+  /** Answers that a page may still refer to. */
+  private static final int ANSWERS_KEPT = 200;
+
+  private final Map<String, Analysis> newest = new HashMap<>();
+  private final Map<String, List<BlockMeaning>> answers =
+      new LinkedHashMap<>() {
+        private static final long serialVersionUID = 1;
+
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<String, List<BlockMeaning>> eldest) {
+          return size() > ANSWERS_KEPT;
+        }
+      };
+  private long answerCount;
+
+  /** All that is said of a document. */
+  private record Analysis(
+      long snapshot,
+      String text,
+      List<Integer> starts,
+      List<BlockMeaning> meanings,
+      List<BlockProblem> problems) {
+    boolean saysTheSame(Analysis other) {
+      return text.equals(other.text)
+          && meanings.equals(other.meanings)
+          && problems.equals(other.problems);
+    }
+  }
+
+  /**
+   * Whether a document has another analysis in a snapshot than when it was last worked out; the new
+   * one is worked out for it.
+   */
+  public synchronized boolean changed(Snapshot snapshot, String path) {
+    Analysis before = newest.get(path);
+    Optional<Analysis> now = analysis(snapshot, path);
+    return now.isPresent() && (before == null || !before.saysTheSame(now.get()));
+  }
+
+  /** The analysis of a document, without what {@code since} told already. */
+  public synchronized Optional<AnalysisView> view(Snapshot snapshot, String path, String since) {
+    return analysis(snapshot, path)
+        .map(analysis -> {
+          List<BlockMeaning> told = answers.getOrDefault(since, List.of());
+          String token = Long.toString(++answerCount, Character.MAX_RADIX);
+          answers.put(token, analysis.meanings());
+          return new AnalysisView(
+              snapshot.revision(path).orElseThrow().version(),
+              token,
+              blocks(analysis, told),
+              analysis.problems());
+        });
+  }
+
+  private static List<BlockAnalysis> blocks(Analysis analysis, List<BlockMeaning> told) {
+    Map<BlockMeaning, Integer> places = new HashMap<>();
+    for (int i = 0; i < told.size(); i++) {
+      places.putIfAbsent(told.get(i), i);
+    }
+    List<BlockAnalysis> blocks = new ArrayList<>();
+    for (int i = 0; i < analysis.meanings().size(); i++) {
+      BlockMeaning meaning = analysis.meanings().get(i);
+      Integer same = places.get(meaning);
+      blocks.add(new BlockAnalysis(analysis.starts().get(i), same, same == null ? meaning : null));
+    }
+    return blocks;
+  }
+
+  private Optional<Analysis> analysis(Snapshot snapshot, String path) {
+    Analysis known = newest.get(path);
+    if (known != null && known.snapshot() == snapshot.number()) {
+      return Optional.of(known);
+    }
+    Optional<Analysis> made =
+        snapshot.project().document(path).map(document -> analyse(snapshot, document));
+    made.ifPresentOrElse(analysis -> newest.put(path, analysis), () -> newest.remove(path));
+    return made;
+  }
+
+  private static Analysis analyse(Snapshot snapshot, SourceDocument document) {
+    List<Diagnostic> problems = snapshot.checked().problems(document.path());
+    List<LocatedBlock> blocks = document.document().blocks();
+    Map<Integer, List<BlockProblem>> byBlock = new HashMap<>();
+    for (Diagnostic problem : problems) {
+      int place = blockAt(blocks, problem.range().line());
+      int first = place < 0 ? 0 : blocks.get(place).firstLine();
+      byBlock.computeIfAbsent(place, any -> new ArrayList<>()).add(view(problem, first));
+    }
+    BlockMeanings meanings = new BlockMeanings(snapshot.project());
+    LineStarts starts = LineStarts.of(document.text());
+    List<Integer> offsets = new ArrayList<>();
+    List<BlockMeaning> all = new ArrayList<>();
+    for (int i = 0; i < blocks.size(); i++) {
+      offsets.add(starts.start(blocks.get(i).firstLine()));
+      all.add(meanings.of(document.path(), blocks.get(i), byBlock.getOrDefault(i, List.of())));
+    }
+    return new Analysis(
+        snapshot.number(), document.text(), offsets, all, byBlock.getOrDefault(-1, List.of()));
+  }
+
+  /** The place of the block that has a line, -1 for none; blocks stand in the order of lines. */
+  private static int blockAt(List<LocatedBlock> blocks, int line) {
+    int low = 0;
+    int high = blocks.size() - 1;
+    while (low <= high) {
+      int middle = (low + high) / 2;
+      if (line < blocks.get(middle).firstLine()) {
+        high = middle - 1;
+      } else if (line >= blocks.get(middle).end()) {
+        low = middle + 1;
+      } else {
+        return middle;
+      }
+    }
+    return -1;
+  }
+
+  private static BlockProblem view(Diagnostic problem, int firstLine) {
+    return new BlockProblem(
+        problem.problem().code(),
+        problem.severity().name().toLowerCase(Locale.ROOT),
+        problem.range().line() - firstLine,
+        problem.range().start(),
+        problem.range().end(),
+        problem.message(),
+        problem.fixes().stream().map(Fix::label).toList());
+  }
+}

@@ -1,0 +1,40 @@
+import { useEffect } from 'react';
+import { ErrorBoundary } from 'react-error-boundary';
+import { Redirect, Route, Switch, useLocation } from 'wouter';
+import { useChanges } from '@/api/live';
+import { sendAbandoned } from '@/document/openDocument';
+import { CasesStation } from '@/stations/cases/CasesStation';
+import { PlanStation } from '@/stations/plan/PlanStation';
+import { RunsStation } from '@/stations/runs/RunsStation';
+import { BrokenScreen } from './BrokenScreen';
+import { Frame } from './Frame';
+import { lastPlace } from './places';
+
+export function App() {
+  useChanges();
+  useEffect(() => {
+    sendAbandoned().catch((failed) => console.warn('What an earlier page left unsaved could not be sent yet.', failed));
+  }, []);
+  const [at] = useLocation();
+  return (
+    <Frame>
+      <ErrorBoundary FallbackComponent={BrokenScreen} resetKeys={[at]}>
+        <Switch>
+          <Route path="/cases/*?">{(params) => <CasesStation path={decodeURIComponent(params['*'] ?? '')} />}</Route>
+          <Route path="/plan">
+            <PlanStation />
+          </Route>
+          <Route path="/runs/:run?/:number?">
+            {(params) => <RunsStation run={numberIn(params.run)} number={numberIn(params.number)} />}
+          </Route>
+          <Route>
+            <Redirect to={lastPlace()} replace />
+          </Route>
+        </Switch>
+      </ErrorBoundary>
+    </Frame>
+  );
+}
+
+/** A number in an address; null for what is none, so that the newest run is shown. */
+const numberIn = (text: string | undefined) => (text && /^\d+$/.test(text) ? Number(text) : null);

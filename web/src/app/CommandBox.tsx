@@ -1,0 +1,130 @@
+import { Command as Palette } from 'cmdk';
+import { Search } from 'lucide-react';
+import { Dialog } from 'radix-ui';
+import { useEffect, useMemo, useState } from 'react';
+import { useLocation } from 'wouter';
+import { useKeywords, useStartRun, useTree } from '@/api/queries';
+import { CASES, documentPlace, PLAN, RUNS } from '@/app/places';
+import { plainText } from '@/parts/TextPieces';
+
+interface Command {
+  word: string;
+  kind: string;
+  go: () => void;
+}
+
+/** Go to anything, do anything: Ctrl K. */
+export function CommandBox() {
+  const [open, setOpen] = useState(false);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
+        event.preventDefault();
+        setOpen(true);
+      }
+    };
+    addEventListener('keydown', onKey);
+    return () => removeEventListener('keydown', onKey);
+  }, []);
+  return (
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <Dialog.Trigger className="field min-w-48 shrink basis-[268px] pr-1.5 text-ink-3">
+        <Search size={14} aria-hidden />
+        <span className="flex-1 truncate">Go anywhere, do anything</span>
+        <kbd className="kbd">Ctrl K</kbd>
+      </Dialog.Trigger>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/20" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-16 left-1/2 z-50 w-[560px] -translate-x-1/2 overflow-hidden rounded-float border border-hair-strong bg-raised shadow-float"
+        >
+          <Dialog.Title className="sr-only">Go anywhere, do anything</Dialog.Title>
+          <Commands close={() => setOpen(false)} />
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+function useCommands(): Command[] {
+  const { data: tree } = useTree();
+  const { data: keywords } = useKeywords();
+  const [, go] = useLocation();
+  const start = useStartRun();
+  return useMemo(() => {
+    const commands: Command[] = [
+      { word: 'Cases', kind: 'station', go: () => go(CASES) },
+      { word: 'Plan', kind: 'station', go: () => go(PLAN) },
+      { word: 'Runs', kind: 'station', go: () => go(RUNS) },
+      { word: 'Run everything', kind: 'do', go: () => start({ title: 'everything' }) },
+    ];
+    for (const suite of tree?.suites ?? []) {
+      commands.push({ word: suite.name, kind: 'suite', go: () => go(documentPlace(suite.path)) });
+      commands.push({
+        word: `Run ${suite.executableCount} cases of ${suite.name}`,
+        kind: 'do',
+        go: () => start({ title: suite.name, suites: [suite.name] }),
+      });
+      for (const one of suite.cases) {
+        commands.push({
+          word: plainText(one.nameParts),
+          kind: `case in ${suite.name}`,
+          go: () => go(documentPlace(suite.path, { line: one.line })),
+        });
+      }
+    }
+    for (const keyword of keywords ?? []) {
+      if (keyword.path) {
+        const { path, line } = keyword;
+        commands.push({
+          word: keyword.name,
+          kind: 'keyword',
+          go: () => go(documentPlace(path, { line: line })),
+        });
+      }
+    }
+    for (const document of tree?.documents ?? []) {
+      commands.push({ word: document.path, kind: 'document', go: () => go(documentPlace(document.path)) });
+    }
+    return commands;
+  }, [tree, keywords, go, start]);
+}
+
+function Commands({ close }: { close: () => void }) {
+  const [typed, setTyped] = useState('');
+  const all = useCommands();
+  const words = typed.toLowerCase().split(/\s+/);
+  // A project has thousands of cases, so only those that are shown are handed on.
+  const found = all
+    .filter((c) => words.every((word) => `${c.word} ${c.kind}`.toLowerCase().includes(word)))
+    .slice(0, 12);
+  const choose = (command: Command) => {
+    close();
+    command.go();
+  };
+  return (
+    <Palette shouldFilter={false} label="Go anywhere, do anything">
+      <Palette.Input
+        value={typed}
+        onValueChange={setTyped}
+        placeholder="A suite, case, keyword or document, or something to do"
+        className="h-10 w-full border-b border-hair bg-transparent px-4 outline-none"
+      />
+      <Palette.List className="py-1">
+        <Palette.Empty className="px-4 py-2 text-ink-2">Nothing found.</Palette.Empty>
+        {found.map((command) => (
+          <Palette.Item
+            key={`${command.kind} ${command.word}`}
+            value={`${command.kind} ${command.word}`}
+            onSelect={() => choose(command)}
+            className="flex h-7 w-full cursor-pointer items-center gap-3 px-4 aria-selected:bg-select aria-selected:shadow-[inset_2px_0_var(--select-edge)]"
+          >
+            <span className="flex-1 truncate">{command.word}</span>
+            <span className="text-small text-ink-3">{command.kind}</span>
+          </Palette.Item>
+        ))}
+      </Palette.List>
+    </Palette>
+  );
+}

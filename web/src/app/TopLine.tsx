@@ -1,0 +1,150 @@
+import { Square } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { useEffect, useState } from 'react';
+import { Link } from 'wouter';
+import { stopRun, useProject, useRuns } from '@/api/queries';
+import { live } from '@/api/socket';
+import { runPlace } from '@/app/places';
+import { useSaving } from '@/document/saving';
+import { counted } from '@/parts/counted';
+import { Outcome } from '@/parts/Outcome';
+import { ProblemMark } from '@/parts/ProblemMark';
+import { useStore } from '@/parts/store';
+import { CommandBox } from './CommandBox';
+import { useShownCrumbs } from './crumbs';
+import { ProblemList } from './ProblemList';
+
+export function TopLine() {
+  const { data: project } = useProject();
+  const crumbs = useShownCrumbs();
+  return (
+    <header className="flex items-center gap-4 border-b border-hair-strong bg-ground pr-3.5 pl-4">
+      <div className="flex min-w-0 flex-1 items-center gap-[7px] truncate text-ink-2">
+        <b className="font-semibold text-ink">{project?.name ?? ''}</b>
+        {crumbs.map((crumb) => (
+          <span key={crumb.word} className="flex min-w-0 items-center gap-[7px] last:text-ink">
+            <span className="text-ink-3">/</span>
+            {crumb.to ? (
+              <Link to={crumb.to} className="hover:text-ink hover:underline">
+                {crumb.word}
+              </Link>
+            ) : (
+              <span className="truncate">{crumb.word}</span>
+            )}
+          </span>
+        ))}
+      </div>
+      <CommandBox />
+      <GoingRun />
+      <ProblemCount />
+      {project?.environments[0] && (
+        <span className="flex items-center gap-1.5">
+          <span className="text-caption text-ink-3">environment</span>
+          <span className="ref" data-origin="environment">
+            {project.environments[0]}
+          </span>
+        </span>
+      )}
+      <Saved />
+    </header>
+  );
+}
+
+/** Whether everything is on the server's disk, and if not, since when and why. */
+function Saved() {
+  const saving = useSaving();
+  const connected = useStore(live.connected);
+  const now = useNow(saving.state !== 'saved');
+  const seconds = saving.since === null ? 0 : Math.round((now - saving.since) / 1000);
+  const late = saving.state === 'not saved' || seconds >= SLOW_SECONDS;
+  if (late) {
+    const why = saving.why || 'the server does not answer';
+    return (
+      <span role="alert" className="max-w-96 truncate font-medium text-failed" title={why}>
+        not saved for {seconds} s: {why}
+      </span>
+    );
+  }
+  if (saving.state === 'saved' && !connected) {
+    return (
+      <span role="status" className="min-w-12 text-failed">
+        no connection to the server
+      </span>
+    );
+  }
+  return (
+    <span role="status" className="min-w-12 text-ink-3">
+      {saving.state}
+    </span>
+  );
+}
+
+const SLOW_SECONDS = 3;
+
+/** The time, once a second while it is wanted. */
+function useNow(wanted: boolean): number {
+  const [now, setNow] = useState(Date.now());
+  useEffect(() => {
+    if (!wanted) return;
+    setNow(Date.now());
+    const timer = setInterval(() => setNow(Date.now()), 1000);
+    return () => clearInterval(timer);
+  }, [wanted]);
+  return now;
+}
+
+function ProblemCount() {
+  const { data: project } = useProject();
+  const counts = project?.problems;
+  if (!counts) return null;
+  const parts = [
+    { severity: 'error', count: counts.errors },
+    { severity: 'warning', count: counts.warnings },
+    { severity: 'notice', count: counts.notices },
+  ].filter((part) => part.count > 0);
+  return (
+    <Popover.Root>
+      <Popover.Trigger className="flex items-center gap-2.5 rounded-chip font-medium" data-testid="problem-count">
+        {parts.length === 0 && <span className="font-normal text-ink-3">no problems</span>}
+        {parts.map(({ severity, count }) => (
+          <span key={severity} className="flex items-center gap-[5px]">
+            <ProblemMark severity={severity} />
+            {counted(count, severity)}
+          </span>
+        ))}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="end"
+          sideOffset={6}
+          className="z-50 max-h-[70vh] w-[520px] overflow-auto rounded-float border border-hair-strong bg-raised shadow-float"
+        >
+          <ProblemList />
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+function GoingRun() {
+  const { data: runs } = useRuns();
+  const going = runs?.find((run) => run.state === 'going');
+  if (!going) return null;
+  return (
+    <span className="flex items-center gap-2">
+      <Outcome of="running" />
+      <Link to={runPlace(going.id)} className="font-medium hover:underline">
+        Run {going.id}
+      </Link>
+      <button
+        type="button"
+        aria-label={`Stop run ${going.id}`}
+        title="Stop the run"
+        onClick={() => stopRun(going.id)}
+        className="grid size-5 place-items-center rounded-chip hover:bg-sunk"
+      >
+        <Square size={12} aria-hidden />
+      </button>
+    </span>
+  );
+}

@@ -1,0 +1,129 @@
+import { type ChangeDesc, type EditorState, MapMode, StateEffect, StateField, type Text } from '@codemirror/state';
+import type { AnalysisView, BlockMeaning, BlockProblem, RowMeaning } from '@/api/types';
+import { type Line, readLine } from './lines';
+import { type Structure, structure } from './structure';
+
+/** What is said of a line; it holds while the line says what it said then. */
+export interface LineMeaning {
+  /** What stood there: a row's cells without their padding, or the line. */
+  said: string;
+  row: RowMeaning | null;
+  problems: BlockProblem[];
+}
+
+/** What only the server can say of a block. */
+export interface BlockInfo {
+  meaning: BlockMeaning;
+  lines: ReadonlyMap<number, LineMeaning>;
+}
+
+/** What is known of a document. It stays while the text moves on, and is replaced block by block. */
+export interface Analysis {
+  token: string;
+  blocks: ReadonlyMap<number, BlockInfo>;
+  /** The blocks' meanings in the order of the last answer. */
+  told: readonly BlockMeaning[];
+  /** Problems outside all blocks, by line. */
+  rest: ReadonlyMap<number, LineMeaning>;
+}
+
+const NONE: Analysis = { token: '', blocks: new Map(), told: [], rest: new Map() };
+
+const arrived = StateEffect.define<Analysis>();
+
+/** The extension that keeps a document's analysis. */
+export const analysisField = StateField.define<Analysis>({
+  create: () => NONE,
+  update: (known, transaction) => transaction.effects.find((effect) => effect.is(arrived))?.value ?? known,
+});
+
+export const analysis = (state: EditorState): Analysis => state.field(analysisField);
+
+/** What a line says, without the padding of a row's cells. */
+export const saidBy = (line: Line): string =>
+  line.kind === 'row' ? line.cells.map((cell) => cell.source).join('\n') : line.text;
+
+/** An answer taken in: `doc` is the text that it is about, `since` leads from that to the one of now. */
+export function takeAnswer(state: EditorState, answer: AnalysisView, doc: Text, since: ChangeDesc) {
+  const known = analysis(state);
+  const now = structure(state);
+  const blocks = new Map<number, BlockInfo>();
+  const told: BlockMeaning[] = [];
+  const rest = meaningsOf([], answer.problems, 1, doc, since, state, now);
+  for (const { at, same, meaning: fresh } of answer.blocks) {
+    const meaning = fresh ?? known.told[same ?? -1];
+    if (!meaning) continue;
+    told.push(meaning);
+    const first = doc.lineAt(at).number;
+    const lines = meaningsOf(meaning.rows, meaning.problems, first, doc, since, state, now);
+    const id = blockIdAt(at, doc, since, state, now);
+    // A feature has lines only.
+    if (id === null) for (const [line, said] of lines) rest.set(line, said);
+    else blocks.set(id, reuse(known.blocks.get(id), { meaning, lines }));
+  }
+  return state.update({ effects: arrived.of({ token: answer.token, blocks, told, rest }) });
+}
+
+/** The same object where nothing new is said, so that nothing is drawn again. */
+function reuse(before: BlockInfo | undefined, now: BlockInfo): BlockInfo {
+  const same =
+    before !== undefined &&
+    before.meaning === now.meaning &&
+    before.lines.size === now.lines.size &&
+    [...now.lines].every(([id, line]) => before.lines.get(id)?.said === line.said);
+  return same ? before : now;
+}
+
+function blockIdAt(at: number, doc: Text, since: ChangeDesc, state: EditorState, now: Structure): number | null {
+  const line = lineNow(doc.lineAt(at).from, since, state);
+  const place = line === null ? -1 : now.starts.indexOf(line);
+  return now.blocks[place]?.id ?? null;
+}
+
+/** The line of now, counted from 0, that a line's start leads to; null where it is gone. */
+function lineNow(start: number, since: ChangeDesc, state: EditorState): number | null {
+  const mode = start < since.length ? MapMode.TrackAfter : MapMode.Simple;
+  const place = since.empty ? start : since.mapPos(start, 1, mode);
+  if (place === null) return null;
+  const line = state.doc.lineAt(place);
+  return line.from === place ? line.number - 1 : null;
+}
+
+function meaningsOf(
+  rows: readonly RowMeaning[],
+  problems: readonly BlockProblem[],
+  first: number,
+  doc: Text,
+  since: ChangeDesc,
+  state: EditorState,
+  now: Structure,
+): Map<number, LineMeaning> {
+  const lines = new Map<number, LineMeaning>();
+  const at = (offset: number): LineMeaning | null => {
+    const number = first + offset;
+    if (number < 1 || number > doc.lines) return null;
+    const old = doc.line(number);
+    const place = lineNow(old.from, since, state);
+    const line = place === null ? undefined : now.lines[place];
+    if (!line) return null;
+    let known = lines.get(line.id);
+    if (!known) {
+      const said = saidBy(line.text === old.text ? line : readLine(old.text, line.id));
+      known = { said, row: null, problems: [] };
+      lines.set(line.id, known);
+    }
+    return known;
+  };
+  for (const row of rows) {
+    const line = at(row.line);
+    if (line) line.row = row;
+  }
+  for (const problem of problems) at(problem.line)?.problems.push(problem);
+  return lines;
+}
+
+/** What is said of a line, where that still holds; captions hold longer than the rest. */
+export function meaningOf(info: BlockInfo | undefined, line: Line): { meaning: LineMeaning | null; holds: boolean } {
+  const meaning = info?.lines.get(line.id) ?? null;
+  return { meaning, holds: meaning !== null && meaning.said === saidBy(line) };
+}

@@ -1,0 +1,265 @@
+import { history, redo, undo } from '@codemirror/commands';
+import {
+  ChangeSet,
+  Compartment,
+  EditorState,
+  type Extension,
+  type Transaction,
+  type TransactionSpec,
+} from '@codemirror/state';
+import { EditorView } from '@codemirror/view';
+import { get, post, Refused } from '@/api/client';
+import { live } from '@/api/socket';
+import type { AnalysisView, DocumentHandle, DocumentText, LiveMessageUnion } from '@/api/types';
+import { analysis, analysisField, takeAnswer } from './analysis';
+import { authorName } from './author';
+import { abandoned, dropPending, inPlaceOf, newClient, type PendingUpdates } from './pending';
+import { listenToOthers, tellPresence } from './presence';
+import { somethingIsUnsaved } from './saving';
+import { movedLinesHistory, structure, structureOf } from './structure';
+import { collabOf, Sync } from './sync';
+
+/** This load of the page, as the server knows it. */
+export const client = newClient();
+
+const textPart = new Compartment();
+
+/**
+ * A document that is open in this page: one state, whichever view shows it. `dispatch` is the only way in; a text view
+ * that is mounted follows each transaction.
+ */
+export class OpenDocument {
+  readonly id: number;
+  path: string;
+  state: EditorState;
+  /** Why the document is no longer there; empty while it is. */
+  goneWhy = '';
+  readonly sync: Sync;
+  private view: EditorView | null = null;
+  private readonly listeners = new Set<() => void>();
+  private waiting: AnalysisView | null = null;
+  private asking = false;
+  private askAgain = false;
+
+  constructor({ id, path, version, text }: DocumentText) {
+    this.id = id;
+    this.path = path;
+    this.state = EditorState.create({
+      doc: text,
+      extensions: [
+        structureOf(!path.endsWith('.feature')),
+        analysisField,
+        history({ minDepth: 1e9 }),
+        movedLinesHistory,
+        collabOf(version, client),
+        textPart.of([]),
+      ],
+    });
+    this.sync = new Sync(this, client);
+  }
+
+  /** Follows the document until the returned function is called. */
+  listen = (listener: () => void) => {
+    this.listeners.add(listener);
+    return () => {
+      this.listeners.delete(listener);
+    };
+  };
+
+  private tell() {
+    for (const listener of [...this.listeners]) listener();
+  }
+
+  dispatch(...specs: TransactionSpec[]) {
+    for (const spec of specs) this.apply([this.state.update(spec)]);
+  }
+
+  apply(transactions: readonly Transaction[]) {
+    for (const transaction of transactions) this.state = transaction.state;
+    this.view?.update(transactions);
+    if (transactions.some((transaction) => transaction.docChanged)) this.sync.changed();
+    this.tell();
+  }
+
+  /** Makes an edit of the state as it is now; null is none. */
+  edit(make: (state: EditorState) => TransactionSpec | null) {
+    const spec = make(this.state);
+    if (spec) this.dispatch(spec);
+  }
+
+  /** Tells others in which line one is. */
+  tellPlace(id: number | undefined) {
+    const line = id === undefined ? -1 : structure(this.state).lines.findIndex((each) => each.id === id);
+    if (line < 0) return;
+    const base = this.sync.since(this.sync.version);
+    if (!base) return;
+    const offset = base.changes.invertedDesc.mapPos(this.state.doc.line(line + 1).from, 1);
+    const { id: document } = this;
+    tellPresence({ client, name: authorName() || 'Somebody', document, version: this.sync.version, offset });
+  }
+
+  /** Brings the document back after somebody removed it. */
+  async bringBack() {
+    await post(`/api/documents/${this.id}/restore`, {});
+    this.goneWhy = '';
+    this.tell();
+    await this.sync.reconnected();
+  }
+
+  undo() {
+    undo({ state: this.state, dispatch: (transaction) => this.apply([transaction]) });
+  }
+
+  redo() {
+    redo({ state: this.state, dispatch: (transaction) => this.apply([transaction]) });
+  }
+
+  /** Shows the document as text in an element, until the returned function is called. */
+  mountText(parent: HTMLElement, extensions: Extension): { view: EditorView; unmount: () => void } {
+    this.dispatch({ effects: textPart.reconfigure(extensions) });
+    const view = new EditorView({
+      parent,
+      state: this.state,
+      dispatchTransactions: (transactions) => this.apply(transactions),
+    });
+    this.view = view;
+    return {
+      view,
+      unmount: () => {
+        this.view = null;
+        view.destroy();
+        this.dispatch({ effects: textPart.reconfigure([]) });
+      },
+    };
+  }
+
+  received() {
+    // An analysis may have been about these.
+    if (this.waiting) this.takeAnalysis(this.waiting);
+  }
+
+  gone(why: string) {
+    this.goneWhy = why;
+    this.tell();
+  }
+
+  heard(message: LiveMessageUnion) {
+    if (message.live === 'updated' && message.document === this.id) {
+      this.sync.heard(message.after, message.updates);
+    } else if (message.live === 'checked' && message.documents.includes(this.id)) {
+      void this.ask();
+    } else if (message.live === 'welcome') {
+      void this.sync.reconnected();
+      void this.ask();
+    }
+  }
+
+  /** Asks what the server says of the document; one question at a time, and again where news came meanwhile. */
+  async ask() {
+    if (this.asking) {
+      this.askAgain = true;
+      return;
+    }
+    this.asking = true;
+    do {
+      this.askAgain = false;
+      try {
+        this.takeAnalysis(await this.sync.analysis(analysis(this.state).token));
+      } catch (failed) {
+        if (!(failed instanceof Refused)) throw failed;
+        // The live connection says when the server is there again.
+      }
+    } while (this.askAgain);
+    this.asking = false;
+  }
+
+  private takeAnalysis(answer: AnalysisView) {
+    const since = this.sync.since(answer.version);
+    // Updates that it is about may be on their way still.
+    this.waiting = since ? null : answer;
+    if (since) this.apply([takeAnswer(this.state, answer, since.doc, since.changes)]);
+  }
+}
+
+const open = new Map<string, Promise<OpenDocument>>();
+let listening = false;
+
+/** The document at a path, opened once and kept. */
+export function openDocument(path: string): Promise<OpenDocument> {
+  let document = open.get(path);
+  if (!document) {
+    document = fetchDocument(path).catch((failed) => {
+      open.delete(path);
+      throw failed;
+    });
+    open.set(path, document);
+  }
+  return document;
+}
+
+async function fetchDocument(path: string): Promise<OpenDocument> {
+  listenOnce();
+  const [handle] = await get<DocumentHandle[]>(`/api/documents?path=${encodeURIComponent(path)}`);
+  if (!handle) throw new Error(`The project has no document “${path}”.`);
+  const stopWatching = live.watchDocument(handle.id);
+  try {
+    const document = new OpenDocument(await get<DocumentText>(`/api/documents/${handle.id}`));
+    // What came between the text and the watching is asked for.
+    void document.sync.catchUp();
+    void document.ask();
+    return document;
+  } catch (failed) {
+    stopWatching();
+    throw failed;
+  }
+}
+
+function listenOnce() {
+  if (listening) return;
+  listening = true;
+  listenToOthers();
+  live.listen((message) => {
+    for (const document of open.values()) document.then((each) => each.heard(message)).catch(() => {});
+  });
+  addEventListener('beforeunload', (event) => {
+    if (somethingIsUnsaved()) event.preventDefault();
+  });
+}
+
+/** Sends what pages left behind that were closed while the server was away. */
+export async function sendAbandoned() {
+  for (const pending of await abandoned()) await inPlaceOf(pending.client, () => sendFor(pending));
+}
+
+async function sendFor(pending: PendingUpdates) {
+  const { document, path, version, text } = pending;
+  const left = new LeftDocument(
+    pending,
+    EditorState.create({ doc: text, extensions: collabOf(version, pending.client) }),
+  );
+  left.sync.changed();
+  await left.sync.saved();
+  await dropPending(pending.client, document);
+  void (await open.get(path))?.sync.catchUp();
+}
+
+/** A document with updates that another page made and did not send. */
+class LeftDocument {
+  readonly id: number;
+  readonly path: string;
+  readonly sync: Sync;
+
+  constructor(
+    pending: PendingUpdates,
+    public state: EditorState,
+  ) {
+    this.id = pending.document;
+    this.path = pending.path;
+    this.sync = new Sync(this, pending.client, pending.first);
+    for (const update of pending.updates) this.state = this.state.update({ changes: ChangeSet.fromJSON(update) }).state;
+  }
+
+  apply(transactions: readonly Transaction[]) {
+    for (const transaction of transactions) this.state = transaction.state;
+  }
+}

@@ -1,0 +1,288 @@
+import { invertedEffects } from '@codemirror/commands';
+import {
+  type ChangeDesc,
+  type EditorState,
+  MapMode,
+  StateEffect,
+  StateField,
+  type Text,
+  type Transaction,
+} from '@codemirror/state';
+import { type Line, newLineId, type Property, type Row, readLine } from './lines';
+import { type BlockKind, holdsSteps, type SectionWord, stripStart } from './words';
+
+/** A row with its place in its block's lines. */
+export interface PlacedRow {
+  row: Row;
+  index: number;
+}
+
+export interface Section {
+  word: SectionWord;
+  /** The place of its word in the block's lines; null where rows stand in the main section without it. */
+  at: number | null;
+  rows: PlacedRow[];
+  /** The place in the block's lines behind its last row, or behind its word and what belongs to that. */
+  end: number;
+}
+
+/** A block of a document. What it holds counts from its first line, so that one that only moved is the same object. */
+export interface Block {
+  /** The header's line's id. */
+  id: number;
+  kind: BlockKind;
+  name: string;
+  /** From the first comment directly above the header to the last line that is not blank. */
+  lines: readonly Line[];
+  /** The header's place in `lines`. */
+  header: number;
+  note: string;
+  properties: { property: Property; index: number }[];
+  sections: Section[];
+}
+
+/** A document's text, read. Lines count from 0. */
+export interface Structure {
+  lines: readonly Line[];
+  blocks: readonly Block[];
+  /** The first line of each block. */
+  starts: readonly number[];
+}
+
+const EMPTY: Structure = { lines: [], blocks: [], starts: [] };
+
+/** Says which line of the new text is which of the old one, for lines that were moved. */
+export const movedLines = StateEffect.define<{ id: number; at: number }[]>({
+  map: (moved, changes) => moved.map(({ id, at }) => ({ id, at: changes.mapPos(at, 1) })),
+});
+
+/** Undo of a move makes the lines at their old places the lines they were. */
+export const movedLinesHistory = invertedEffects.of((transaction) =>
+  transaction.effects
+    .filter((effect) => effect.is(movedLines))
+    .map((effect) => {
+      const before = structure(transaction.startState);
+      const back = effect.value.flatMap(({ id }) => {
+        const line = before.lines.findIndex((each) => each.id === id);
+        return line < 0 ? [] : [{ id, at: transaction.startState.doc.line(line + 1).from }];
+      });
+      return movedLines.of(back);
+    }),
+);
+
+/** Whether a document has blocks at all; a feature has none. */
+const hasBlocks = StateField.define<boolean>({ create: () => true, update: (value) => value });
+
+const structureField = StateField.define<Structure>({
+  create: (state) => readText(state.doc, state.field(hasBlocks)),
+  update: (before, transaction) =>
+    transaction.docChanged ? readChange(before, transaction, transaction.startState.field(hasBlocks)) : before,
+});
+
+/** The extension that keeps a document's structure. */
+export const structureOf = (tables: boolean) => [hasBlocks.init(() => tables), structureField];
+
+export const structure = (state: EditorState): Structure => state.field(structureField);
+
+/** Reads a whole text; one without tables has lines only. */
+export function readText(doc: Text, tables = true): Structure {
+  const lines: Line[] = [];
+  for (const text of doc.iterLines()) lines.push(lineOf(text, newLineId(), tables));
+  return gather(lines, EMPTY);
+}
+
+const lineOf = (text: string, id: number, tables: boolean): Line =>
+  tables ? readLine(text, id) : { id, text, kind: 'unreadable' };
+
+/** Reads the lines that a transaction touched; all others stay the objects they are. */
+function readChange(before: Structure, transaction: Transaction, tables: boolean): Structure {
+  const { changes, startState, newDoc } = transaction;
+  const old = startState.doc;
+  const regions: { oldFrom: number; oldTo: number; from: number; to: number }[] = [];
+  changes.iterChangedRanges((fromA, toA, fromB, toB) => {
+    const region = {
+      oldFrom: old.lineAt(fromA).number - 1,
+      oldTo: old.lineAt(toA).number,
+      from: newDoc.lineAt(fromB).number - 1,
+      to: newDoc.lineAt(toB).number,
+    };
+    const last = regions.at(-1);
+    if (last && region.oldFrom < last.oldTo) {
+      last.oldTo = region.oldTo;
+      last.to = region.to;
+    } else regions.push(region);
+  });
+  const moved = new Map<number, number>();
+  for (const effect of transaction.effects) {
+    if (!effect.is(movedLines)) continue;
+    for (const { id, at } of effect.value) {
+      const line = newDoc.lineAt(at);
+      if (line.from === at) moved.set(line.number - 1, id);
+    }
+  }
+  const lines: Line[] = [];
+  let at = 0;
+  for (const region of regions) {
+    for (; at < region.oldFrom; at++) lines.push(before.lines[at] as Line);
+    const ids = idsOf(before, region, changes, old, newDoc, moved);
+    for (let i = region.from; i < region.to; i++) {
+      lines.push(lineOf(newDoc.line(i + 1).text, ids[i - region.from] ?? newLineId(), tables));
+    }
+    at = region.oldTo;
+  }
+  for (; at < before.lines.length; at++) lines.push(before.lines[at] as Line);
+  return gather(lines, before);
+}
+
+/** Which of the lines read anew are lines that were there: the one at an old line's mapped start is that line. */
+function idsOf(
+  before: Structure,
+  region: { oldFrom: number; oldTo: number; from: number; to: number },
+  changes: ChangeDesc,
+  old: Text,
+  now: Text,
+  moved: ReadonlyMap<number, number>,
+): (number | undefined)[] {
+  const ids: (number | undefined)[] = [];
+  const movedIds = new Set(moved.values());
+  for (let i = region.from; i < region.to; i++) ids.push(moved.get(i));
+  const left: number[] = [];
+  for (let i = region.oldFrom; i < region.oldTo; i++) {
+    const line = before.lines[i] as Line;
+    if (movedIds.has(line.id)) continue;
+    const { from, length } = old.line(i + 1);
+    const place =
+      length === 0 && from === old.length ? changes.mapPos(from, 1) : changes.mapPos(from, 1, MapMode.TrackAfter);
+    const target = place === null ? null : now.lineAt(place);
+    const index = target && target.from === place ? target.number - 1 - region.from : -1;
+    if (index >= 0 && index < ids.length && ids[index] === undefined) ids[index] = line.id;
+    else left.push(i);
+  }
+  // A line that was written anew from its first character on.
+  for (const i of left) {
+    const index = i - region.oldFrom;
+    if (region.oldTo - region.oldFrom === ids.length && ids[index] === undefined) ids[index] = before.lines[i]?.id;
+  }
+  return ids;
+}
+
+/** Gathers lines to blocks; a block of the same lines as before is the same object. */
+function gather(lines: readonly Line[], before: Structure): Structure {
+  const known = new Map(before.blocks.map((block) => [block.id, block]));
+  const starts: number[] = [];
+  const headers: number[] = [];
+  lines.forEach((line, index) => {
+    if (line.kind !== 'header') return;
+    let start = index;
+    const floor = headers.length > 0 ? (headers.at(-1) as number) + 1 : 0;
+    while (start > floor && stripStart(lines[start - 1]?.text ?? '').startsWith('#')) start--;
+    starts.push(start);
+    headers.push(index);
+  });
+  const blocks = starts.map((start, place) => {
+    let end = starts[place + 1] ?? lines.length;
+    while (end > start && lines[end - 1]?.kind === 'blank') end--;
+    const old = known.get(lines[headers[place] as number]?.id as number);
+    const same =
+      old !== undefined &&
+      old.lines.length === end - start &&
+      old.lines.every((line, index) => line === lines[start + index]);
+    return same ? old : readBlock(lines.slice(start, end), (headers[place] as number) - start);
+  });
+  return { lines, blocks, starts };
+}
+
+const isOfDataHead = (word: string) => word === 'tags' || word === 'where';
+
+function readBlock(lines: readonly Line[], header: number): Block {
+  const head = lines[header] as Extract<Line, { kind: 'header' }>;
+  const block: Block = {
+    id: head.id,
+    kind: head.block,
+    name: head.name,
+    lines,
+    header,
+    note: '',
+    properties: [],
+    sections: [],
+  };
+  const notes: string[] = [];
+  let section: Section | null = null;
+  let inHead = true;
+  for (let index = header + 1; index < lines.length; index++) {
+    const line = lines[index] as Line;
+    switch (line.kind) {
+      case 'section':
+        // One that its block does not have is a line that cannot be read.
+        if (!block.kind.sections.includes(line.section)) break;
+        section = { word: line.section, at: index, rows: [], end: index + 1 };
+        block.sections.push(section);
+        inHead = false;
+        break;
+      case 'row': {
+        if (!section && block.kind.main) {
+          section = { word: block.kind.main, at: null, rows: [], end: index };
+          block.sections.push(section);
+        }
+        // A row that belongs to no section is a line that cannot be read.
+        if (!section) break;
+        inHead = false;
+        section.rows.push({ row: line, index });
+        section.end = index + 1;
+        break;
+      }
+      case 'note':
+        if (inHead) notes.push(line.note);
+        else if (section && section.rows.length === 0) section.end = index + 1;
+        break;
+      case 'property': {
+        const ofData: boolean = section?.word === 'data' && section.at !== null && section.rows.length === 0;
+        if (ofData && isOfDataHead(line.word)) {
+          if (section) section.end = index + 1;
+        } else block.properties.push({ property: line, index });
+        break;
+      }
+    }
+  }
+  block.note = notes.join('\n');
+  return block;
+}
+
+/** Where a row is. */
+export interface RowPlace {
+  block: Block;
+  section: Section;
+  /** Its place in the section's rows. */
+  place: number;
+  placed: PlacedRow;
+  /** Counted from 0. */
+  line: number;
+}
+
+/** Finds a row by its id. */
+export function findRow(of: Structure, id: number): RowPlace | null {
+  for (const [index, block] of of.blocks.entries()) {
+    for (const section of block.sections) {
+      const place = section.rows.findIndex(({ row }) => row.id === id);
+      const placed = section.rows[place];
+      if (placed) return { block, section, place, placed, line: (of.starts[index] as number) + placed.index };
+    }
+  }
+  return null;
+}
+
+/** Finds a block by its id, with its first line. */
+export function findBlock(of: Structure, id: number): { block: Block; start: number; place: number } | null {
+  const place = of.blocks.findIndex((block) => block.id === id);
+  const block = of.blocks[place];
+  return block ? { block, start: of.starts[place] as number, place } : null;
+}
+
+/** The block that has a line, counted from 0. */
+export function blockAtLine(of: Structure, line: number): Block | null {
+  const place = of.starts.findLastIndex((start) => start <= line);
+  const block = of.blocks[place];
+  return block && line < (of.starts[place] as number) + block.lines.length ? block : null;
+}
+
+export const isStepRow = (section: Section) => holdsSteps(section.word);

@@ -1,0 +1,248 @@
+import { collab, getSyncedVersion, receiveUpdates, sendableUpdates, type Update } from '@codemirror/collab';
+import { ChangeSet, type EditorState, type Text, type Transaction } from '@codemirror/state';
+import { get, post, Refused } from '@/api/client';
+import type { AnalysisView, UpdatesView, UpdateView } from '@/api/types';
+import { authorName } from './author';
+import { dropPending, keepPending } from './pending';
+import { setSaving } from './saving';
+
+const FIRST_PAUSE_MILLIS = 300;
+const LONGEST_PAUSE_MILLIS = 5_000;
+const VERSIONS_KEPT = 200;
+
+/** What the synchronising needs of a document that is open. */
+export interface Synchronized {
+  readonly id: number;
+  readonly path: string;
+  state: EditorState;
+  apply(transactions: readonly Transaction[]): void;
+  /** Updates of others that are about to come in, and those that are not confirmed yet. */
+  received?(updates: readonly UpdateView[], before: EditorState): void;
+  /** The document is gone from the server. */
+  gone?(why: string): void;
+}
+
+/** The extension that keeps what is sent and received. */
+export const collabOf = (version: number, client: string) => collab({ startVersion: version, clientID: client });
+
+/**
+ * Sends a document's pending updates one batch at a time, again after a lost connection, and takes in those of others.
+ * What is pending lies in the browser's database before it is sent.
+ */
+export class Sync {
+  /** The server's text at the synchronised version, and the ones before with what led on from each. */
+  private readonly log: { version: number; doc: Text; changes: ChangeSet | null }[];
+  private number: number;
+  private busy = false;
+  private stopped = false;
+  private pause = FIRST_PAUSE_MILLIS;
+  private unsavedSince: number | null = null;
+  private why = '';
+  private wake: (() => void) | null = null;
+  private keeping: Promise<void> = Promise.resolve();
+  private readonly idle: (() => void)[] = [];
+
+  constructor(
+    private readonly document: Synchronized,
+    readonly client: string,
+    first = 0,
+  ) {
+    this.number = first;
+    this.log = [{ version: this.version, doc: document.state.doc, changes: null }];
+  }
+
+  get version() {
+    return getSyncedVersion(this.document.state);
+  }
+
+  get isSaved() {
+    return sendableUpdates(this.document.state).length === 0;
+  }
+
+  /** The state changed: what is new is kept and sent. */
+  changed() {
+    if (this.isSaved || this.stopped) return;
+    this.unsavedSince ??= Date.now();
+    this.tell();
+    this.keep();
+    if (!this.busy) void this.send();
+  }
+
+  /** Resolves once nothing is pending. */
+  saved(): Promise<void> {
+    return this.isSaved ? Promise.resolve() : new Promise((resolve) => this.idle.push(resolve));
+  }
+
+  stop() {
+    this.stopped = true;
+    this.wake?.();
+  }
+
+  private tell() {
+    if (this.isSaved) {
+      this.unsavedSince = null;
+      this.why = '';
+      setSaving(this.document.id, null);
+      for (const resolve of this.idle.splice(0)) resolve();
+    } else {
+      const state = this.why === '' ? 'saving' : 'not saved';
+      setSaving(this.document.id, { state, since: this.unsavedSince, why: this.why });
+    }
+  }
+
+  /** Writes what is pending into the browser's database; only the newest is written where they follow fast. */
+  private keep(): Promise<void> {
+    this.keeping = this.keeping
+      .then(() => {
+        const updates = sendableUpdates(this.document.state);
+        const base = this.log.at(-1);
+        if (updates.length === 0 || !base) return dropPending(this.client, this.document.id);
+        return keepPending({
+          document: this.document.id,
+          path: this.document.path,
+          client: this.client,
+          author: authorName(),
+          first: this.number,
+          version: this.version,
+          text: base.doc.toString(),
+          updates: updates.map((update) => update.changes.toJSON()),
+        });
+      })
+      .catch((failed) => console.warn('What is not saved yet could not be kept in this browser.', failed));
+    return this.keeping;
+  }
+
+  private async send() {
+    this.busy = true;
+    while (!this.stopped && !this.isSaved) {
+      await this.keeping;
+      const { version } = this;
+      const batch = sendableUpdates(this.document.state);
+      if (batch.length === 0) break;
+      try {
+        const answer = await post<UpdatesView>(`/api/documents/${this.document.id}/updates`, {
+          version,
+          client: this.client,
+          first: this.number,
+          author: authorName(),
+          updates: batch.map((update) => update.changes.toJSON()),
+        });
+        this.why = '';
+        this.pause = FIRST_PAUSE_MILLIS;
+        // The same may have come over the live connection meanwhile.
+        if (answer.version > this.version) await this.takeSince(batch, version);
+      } catch (failed) {
+        await this.afterFailure(failed);
+      }
+      void this.keep();
+      this.tell();
+    }
+    this.busy = false;
+  }
+
+  /** The batch was accepted: it is confirmed as if it had come back. */
+  private async takeSince(batch: readonly Update[], version: number) {
+    if (this.version === version) {
+      this.receive(
+        batch.map((update) => ({ client: this.client, author: authorName(), at: '', change: update.changes.toJSON() })),
+      );
+    } else await this.catchUp();
+  }
+
+  private async afterFailure(failed: unknown) {
+    const refused = failed instanceof Refused ? failed : null;
+    const since = refused?.problem?.since;
+    if (since) return this.take(since, this.version);
+    if (refused && (refused.status === 404 || refused.status === 410)) {
+      this.why = refused.message;
+      this.document.gone?.(refused.message);
+    } else if (refused && refused.status >= 400 && refused.status < 500) {
+      this.why = refused.message;
+    } else {
+      this.why = refused?.problem?.full ? refused.message : 'the server does not answer';
+    }
+    this.tell();
+    await new Promise<void>((resolve) => {
+      this.wake = resolve;
+      setTimeout(resolve, this.pause);
+    });
+    this.wake = null;
+    this.pause = Math.min(LONGEST_PAUSE_MILLIS, this.pause * 2);
+  }
+
+  /** The connection is there again: nothing waits any longer, and what was missed is asked for. */
+  async reconnected() {
+    this.pause = FIRST_PAUSE_MILLIS;
+    this.wake?.();
+    await this.catchUp();
+  }
+
+  /** Asks for what others did since the synchronised version. */
+  async catchUp() {
+    const { version } = this;
+    try {
+      const since = await get<UpdatesView>(`/api/documents/${this.document.id}/updates?since=${version}`);
+      this.take(since, version);
+    } catch (failed) {
+      if (failed instanceof Refused && (failed.status === 404 || failed.status === 410)) {
+        this.document.gone?.(failed.message);
+      }
+    }
+  }
+
+  private take(since: UpdatesView, from: number) {
+    const known = this.version - from;
+    this.receive(since.updates.slice(known));
+  }
+
+  /** Updates that the live connection brought, behind version `after`. */
+  heard(after: number, updates: UpdateView[] | undefined) {
+    if (!updates || after > this.version) void this.catchUp();
+    else if (after + updates.length > this.version) this.receive(updates.slice(this.version - after));
+  }
+
+  /** Takes in updates that follow the synchronised version, one's own among them. */
+  private receive(updates: readonly UpdateView[]) {
+    if (updates.length === 0) return;
+    const before = this.document.state;
+    const read = updates.map((update) => ({
+      changes: ChangeSet.fromJSON(update.change),
+      clientID: update.client,
+    }));
+    for (const { changes } of read) {
+      const last = this.log.at(-1);
+      if (!last) break;
+      last.changes = changes;
+      this.log.push({ version: last.version + 1, doc: changes.apply(last.doc), changes: null });
+    }
+    this.log.splice(0, this.log.length - VERSIONS_KEPT);
+    this.number += read.filter((update) => update.clientID === this.client).length;
+    this.document.apply([receiveUpdates(before, read)]);
+    this.document.received?.(
+      updates.filter((update) => update.client !== this.client),
+      before,
+    );
+    this.tell();
+  }
+
+  /** The text of a version with what led from there to the text of now; null where it is too old or not there yet. */
+  since(version: number): { doc: Text; changes: ChangeSet } | null {
+    const from = this.log.findIndex((each) => each.version === version);
+    const base = this.log[from];
+    if (!base) return null;
+    let changes = ChangeSet.empty(base.doc.length);
+    for (const each of this.log.slice(from)) if (each.changes) changes = changes.compose(each.changes);
+    for (const update of sendableUpdates(this.document.state)) changes = changes.compose(update.changes);
+    return { doc: base.doc, changes };
+  }
+
+  /** The server's text at the synchronised version. */
+  get serverDoc(): Text {
+    return this.log.at(-1)?.doc ?? this.document.state.doc;
+  }
+
+  /** Asks what the server says of the document, with what it told last. */
+  analysis(token: string): Promise<AnalysisView> {
+    return get<AnalysisView>(`/api/documents/${this.document.id}/analysis?version=${this.version}&since=${token}`);
+  }
+}

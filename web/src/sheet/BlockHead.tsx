@@ -1,0 +1,170 @@
+import { Play } from 'lucide-react';
+import { memo, useState } from 'react';
+import { useStartRun } from '@/api/queries';
+import { piecesOf, referencesIn } from '@/document/cells';
+import { Button } from '@/parts/Button';
+import { counted } from '@/parts/counted';
+import { Outcome } from '@/parts/Outcome';
+import { TextPieces } from '@/parts/TextPieces';
+import { sameLine } from './CellsRow';
+import { type HeadField, headFields, type Item } from './items';
+import type { LineProps } from './SheetLine';
+
+type HeadItem = Extract<Item, { kind: 'block' }>;
+
+/**
+ * The head of a case, keyword, page or other block: its name, notes and properties, edited in place. What it may have
+ * besides is offered while the cursor is in it.
+ */
+export const BlockHead = memo(function BlockHead({ item, line }: { item: HeadItem; line: LineProps }) {
+  const { block, info } = item;
+  const { outcome, suite } = line;
+  const isCase = block.kind.word === 'case';
+  const fields = headFields(block);
+  const note = fields[1];
+  const tags = fields.findIndex((field) => field.word === 'tags' && field.text !== '');
+  const said = info?.meaning.name.map(({ from, to, origin }) => ({ from, to, origin })) ?? referencesIn(block.name);
+  const others = fields
+    .map((field, column) => ({ field, column }))
+    .filter(({ field, column }) => field.field === 'property' && field.text !== '' && column !== tags)
+    .filter(({ field }) => field.word !== 'data' || info?.meaning.dataSet === undefined || line.cursor !== null);
+  const offered = fields
+    .map((field, column) => ({ field, column }))
+    .filter(({ field }) => field.field === 'property' && field.text === '');
+  return (
+    <section className={`pr-4 ${item.first ? 'pt-1' : 'pt-4'}`} aria-label={`${block.kind.word} ${block.name}`}>
+      <div
+        role="row"
+        tabIndex={-1}
+        aria-rowindex={line.rowIndex}
+        className="flex min-h-[30px] items-center gap-2.5 pl-3"
+      >
+        {isCase && <Outcome of={outcome?.last} />}
+        {!isCase && <span className="text-small text-ink-3">{block.kind.word}</span>}
+        <HeadCell item={item} line={line} column={0} className="min-w-24 text-case font-semibold">
+          <h2 className="flex min-w-0 items-center gap-1 truncate">
+            <TextPieces pieces={piecesOf(block.name, said)} />
+          </h2>
+        </HeadCell>
+        {tags >= 0 && (
+          <HeadCell item={item} line={line} column={tags} className="text-[12px] text-ink-2">
+            {tagList(fields[tags]?.text ?? '')}
+          </HeadCell>
+        )}
+        <span className="flex-1" />
+        {isCase && outcome?.exclusionReason && <span className="text-small text-ink-3">{outcome.exclusionReason}</span>}
+        {isCase && outcome !== undefined && outcome.executableCount > 0 && (
+          <RunCase name={block.name} suite={suite} count={outcome.executableCount} />
+        )}
+      </div>
+      {(note?.text !== '' || line.cursor !== null) && (
+        <div role="row" tabIndex={-1} className="pl-8">
+          <HeadCell item={item} line={line} column={1} className="pb-0.5 whitespace-pre-line text-ink-2">
+            {note?.text || <span className="text-small text-ink-3">note</span>}
+          </HeadCell>
+        </div>
+      )}
+      {(others.length > 0 || line.cursor !== null) && (
+        <div role="row" tabIndex={-1} className="flex flex-wrap items-center gap-x-[18px] pb-1 pl-8">
+          {others.map(({ field, column }) => (
+            <HeadProperty key={`${field.word} ${field.place}`} field={field} column={column} item={item} line={line} />
+          ))}
+          {line.cursor !== null &&
+            offered.map(({ field, column }) => (
+              <HeadCell
+                key={`${field.word} offered`}
+                item={item}
+                line={line}
+                column={column}
+                className="min-w-[72px] text-small text-ink-3"
+              >
+                {field.word}
+              </HeadCell>
+            ))}
+        </div>
+      )}
+    </section>
+  );
+}, sameLine);
+
+const tagList = (tags: string) =>
+  tags
+    .split(/, */)
+    .map((tag) => `#${tag}`)
+    .join(' ');
+
+function HeadProperty(props: { field: HeadField; column: number; item: HeadItem; line: LineProps }) {
+  return (
+    <span className="flex min-h-5 items-center gap-1.5">
+      <span className="text-small text-ink-3">{props.field.word}</span>
+      <HeadCell item={props.item} line={props.line} column={props.column} className="min-w-10">
+        {props.field.text}
+      </HeadCell>
+    </span>
+  );
+}
+
+/** One field of a head, which the cursor stands on like on a cell. */
+function HeadCell({
+  item,
+  line,
+  column,
+  className = '',
+  children,
+}: {
+  item: HeadItem;
+  line: LineProps;
+  column: number;
+  className?: string;
+  children: React.ReactNode;
+}) {
+  const here = line.cursor?.column === column;
+  const { session } = line;
+  return (
+    <div
+      role="gridcell"
+      tabIndex={-1}
+      data-cursor={here || undefined}
+      data-column={column}
+      aria-selected={here}
+      aria-label={`${headFields(item.block)[column]?.word}: ${headFields(item.block)[column]?.text || 'none'}`}
+      className={`relative min-w-0 cursor-text rounded-chip hover:bg-sunk ${className}`}
+      onMouseDown={(event) => {
+        if (event.button !== 0) return;
+        event.preventDefault();
+        session.leave();
+        session.goTo(item.key, column);
+        line.focus();
+      }}
+      onDoubleClick={() => {
+        session.goTo(item.key, column);
+        session.edit('in');
+        line.focus();
+      }}
+    >
+      {children}
+      {here && (
+        <span className="pointer-events-none absolute -inset-x-1 -inset-y-px z-[3] border-2 border-select-edge" />
+      )}
+    </div>
+  );
+}
+
+function RunCase({ name, suite, count }: { name: string; suite: string; count: number }) {
+  const start = useStartRun();
+  const [wrong, setWrong] = useState<string | null>(null);
+  const run = async () => setWrong(await start({ title: name, cases: [suite === '' ? name : `${suite}/${name}`] }));
+  return (
+    <>
+      {wrong && (
+        <span role="alert" className="text-failed">
+          {wrong}
+        </span>
+      )}
+      <Button small onClick={run}>
+        <Play size={11} aria-hidden />
+        Run {counted(count, 'case')}
+      </Button>
+    </>
+  );
+}

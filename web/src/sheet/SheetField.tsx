@@ -1,0 +1,316 @@
+import { type KeyboardEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { inAddress, post, Refused } from '@/api/client';
+import type { CompletionView, KeywordView, SuggestionView } from '@/api/types';
+import { analysis } from '@/document/analysis';
+import { type CellValue, setCells } from '@/document/edits';
+import { structure } from '@/document/structure';
+import { useStore } from '@/parts/store';
+import { Completions } from './Completions';
+import { paste } from './clipboard';
+import { keywordSuggestions } from './completion';
+import { headFields, isRow, type Stop, textAt } from './items';
+import { sheetKey } from './keys';
+import type { After, SheetSession } from './session';
+
+const NOTHING: CompletionView = { kind: 'nothing', suggestions: [] };
+
+/**
+ * The one text field of a sheet. It has the focus whether a cell is edited or not, so that whatever is typed begins
+ * in it, an input method's text as well; while a cell is edited it lies over that.
+ */
+export function SheetField({
+  session,
+  keywords,
+  onCopy,
+}: {
+  session: SheetSession;
+  keywords: ReadonlyMap<string, KeywordView>;
+  onCopy: () => string;
+}) {
+  const field = useRef<HTMLTextAreaElement>(null);
+  const cursor = useStore(session.cursor);
+  const editing = cursor?.editing ?? null;
+  const [typed, setTyped] = useState('');
+  const [at, setAt] = useState(-1);
+  const [told, setTold] = useState<{ for: string; offers: CompletionView }>({ for: '', offers: NOTHING });
+  const composing = useRef(false);
+  const now = session.current();
+  const stop = now?.stop;
+  session.fieldText = () => field.current?.value ?? '';
+
+  const steps = stop?.kind === 'step' || (stop?.kind === 'add' && stop.word !== 'Add a row');
+  const keywordCell = steps && cursor?.column === 0;
+  const offers: CompletionView =
+    editing === null
+      ? NOTHING
+      : keywordCell
+        ? { kind: 'keyword', suggestions: keywordSuggestions(typed, keywords.values()) }
+        : told.for === typed
+          ? told.offers
+          : NOTHING;
+
+  // What was typed ahead is in the field already; a cell that is opened brings its text.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only a change of what is edited fills the field
+  useLayoutEffect(() => {
+    const input = field.current;
+    if (!input || editing !== 'in' || !stop || !cursor) return;
+    input.value = textAt(stop, cursor.column);
+    input.setSelectionRange(input.value.length, input.value.length);
+    setTyped(input.value);
+    setAt(-1);
+  }, [editing, cursor?.key, cursor?.column]);
+
+  usePosition(field, cursor, editing !== null);
+  useArgumentOffers(session, stop, cursor?.column ?? 0, editing !== null && !keywordCell, typed, setTold);
+
+  const empty = () => {
+    if (field.current) field.current.value = '';
+    setTyped('');
+    setAt(-1);
+  };
+
+  const finish = (text: string, after: After, also: CellValue[] = []) => {
+    session.commit(text, after, also);
+    empty();
+  };
+
+  /** The first keyword is what Enter takes, as soon as something is typed. */
+  const chosen = (): SuggestionView | undefined => {
+    if (keywordCell) {
+      const suggestions = keywordSuggestions(field.current?.value ?? '', keywords.values());
+      return at >= 0 ? suggestions[at] : field.current?.value.trim() === '' ? undefined : suggestions[0];
+    }
+    return at >= 0 ? offers.suggestions[at] : undefined;
+  };
+
+  const choose = (suggestion: SuggestionView, after: After, fill: boolean) => {
+    const fits = keywordCell && fill;
+    const also = fits && stop ? fittingArguments(session, stop, suggestion) : [];
+    const fresh = stop?.kind === 'add';
+    finish(suggestion.insert, keywordCell && after !== 'left' ? 'right' : after, also);
+    const made = fits && fresh ? session.currentRow() : null;
+    if (made) session.dispatch(setCells(session.document.state, fittingArguments(session, made, suggestion)));
+  };
+
+  const editKey = (event: KeyboardEvent): boolean => {
+    const value = field.current?.value ?? '';
+    const control = event.ctrlKey || event.metaKey;
+    const suggestion = chosen();
+    switch (event.key) {
+      case 'ArrowDown':
+      case 'ArrowUp': {
+        const by = event.key === 'ArrowDown' ? 1 : -1;
+        if (offers.suggestions.length > 0) {
+          const first = keywordCell && at < 0 && value.trim() !== '' ? 0 : at;
+          setAt(Math.max(-1, Math.min(first + by, offers.suggestions.length - 1)));
+        } else if (editing === 'over') finish(value, event.key === 'ArrowDown' ? 'down' : 'up');
+        else return false;
+        return true;
+      }
+      case 'ArrowLeft':
+      case 'ArrowRight':
+        if (editing !== 'over' || event.shiftKey || control) return false;
+        finish(value, event.key === 'ArrowLeft' ? 'left' : 'right');
+        return true;
+      case 'Enter':
+        if (event.altKey || (event.shiftKey && stop?.kind === 'block')) return newLine();
+        if (control && !(keywordCell && suggestion)) {
+          finish(suggestion?.insert ?? value, 'stay');
+          const here = session.current();
+          if (here) session.insertRow(here.stop, !event.shiftKey);
+        } else if (suggestion) choose(suggestion, 'down', control);
+        else finish(value, 'down');
+        return true;
+      case 'Tab':
+        if (suggestion) choose(suggestion, event.shiftKey ? 'left' : 'right', false);
+        else finish(value, event.shiftKey ? 'left' : 'right');
+        return true;
+      case 'Escape':
+        session.cancel();
+        empty();
+        return true;
+    }
+    return false;
+  };
+
+  const newLine = () => {
+    const input = field.current;
+    if (input) input.setRangeText('\n', input.selectionStart, input.selectionEnd, 'end');
+    setTyped(input?.value ?? '');
+    return true;
+  };
+
+  const onKeyDown = (event: KeyboardEvent) => {
+    // An input method's own keys, its Enter among them, belong to it.
+    if (composing.current || event.nativeEvent.isComposing) return;
+    const taken = session.cursor.get()?.editing ? editKey(event) : sheetKey(event, session);
+    if (taken) {
+      event.preventDefault();
+      event.stopPropagation();
+    }
+  };
+
+  const onInput = () => {
+    const current = session.cursor.get();
+    if (current && !current.editing) session.edit('over');
+    setTyped(field.current?.value ?? '');
+    setAt(-1);
+  };
+
+  const label = stop && cursor ? labelOf(stop, cursor.column) : 'Cell';
+  const marked = keywordCell && at < 0 && typed.trim() !== '' && offers.suggestions.length > 0 ? 0 : at;
+  return (
+    <div
+      data-field-box
+      className={`absolute top-0 left-0 ${editing === null ? 'pointer-events-none opacity-0' : 'z-30'}`}
+    >
+      <textarea
+        ref={field}
+        rows={1}
+        role="combobox"
+        aria-label={editing === null && stop && cursor ? `${label}: ${textAt(stop, cursor.column) || 'empty'}` : label}
+        aria-expanded={offers.suggestions.length > 0}
+        aria-controls="completions"
+        aria-activedescendant={marked >= 0 ? `completion-${marked}` : undefined}
+        data-editing={editing ?? undefined}
+        autoComplete="off"
+        spellCheck={false}
+        tabIndex={0}
+        onKeyDown={onKeyDown}
+        onInput={onInput}
+        onCompositionStart={() => {
+          composing.current = true;
+          if (!session.cursor.get()?.editing) session.edit('over');
+        }}
+        onCompositionEnd={() => {
+          composing.current = false;
+        }}
+        onBlur={() => {
+          session.leave();
+          empty();
+        }}
+        onCopy={(event) => {
+          if (editing !== null) return;
+          event.clipboardData.setData('text/plain', onCopy());
+          event.preventDefault();
+        }}
+        onCut={(event) => {
+          if (editing !== null) return;
+          event.clipboardData.setData('text/plain', onCopy());
+          event.preventDefault();
+          session.emptyCells();
+        }}
+        onPaste={(event) => {
+          if (editing !== null) return;
+          event.preventDefault();
+          paste(session, event.clipboardData.getData('text/plain'));
+        }}
+        className={`block size-full resize-none overflow-hidden border-2 border-select-edge bg-raised px-1.5 leading-[23px] outline-none ${keywordCell ? 'font-medium' : ''} ${stop?.kind === 'block' && cursor?.column === 0 ? 'text-case font-semibold' : ''}`}
+      />
+      {offers.suggestions.length > 0 && (
+        <Completions
+          offers={offers}
+          at={marked}
+          typed={typed}
+          onChoose={(suggestion) => {
+            choose(suggestion, 'down', false);
+            field.current?.focus();
+          }}
+        />
+      )}
+    </div>
+  );
+}
+
+/** Lays the field over the cell under the cursor; notes may grow below it. */
+function usePosition(
+  field: React.RefObject<HTMLTextAreaElement | null>,
+  cursor: { key: string; column: number } | null,
+  editing: boolean,
+) {
+  useLayoutEffect(() => {
+    const box = field.current?.parentElement;
+    const grid = box?.parentElement;
+    const cell = grid?.querySelector<HTMLElement>('[data-cursor=true]');
+    if (!box || !grid || !cell || !cursor) return;
+    const outer = grid.getBoundingClientRect();
+    const inner = cell.getBoundingClientRect();
+    box.style.transform = `translate(${inner.left - outer.left - 1}px, ${inner.top - outer.top}px)`;
+    box.style.width = `${Math.max(editing ? 120 : 1, inner.width + 2)}px`;
+    const lines = (field.current?.value.match(/\n/g)?.length ?? 0) + 1;
+    box.style.height = `${Math.max(inner.height + 1, lines * 23 + 4)}px`;
+  });
+}
+
+/** What the server offers for an argument, a value or a reference; it never changes what a key does. */
+function useArgumentOffers(
+  session: SheetSession,
+  stop: Stop | undefined,
+  column: number,
+  wanted: boolean,
+  typed: string,
+  take: (told: { for: string; offers: CompletionView }) => void,
+) {
+  const row = wanted && stop?.kind === 'step' && column > 0 ? stop.id : null;
+  useEffect(() => {
+    if (row === null) return;
+    let late = false;
+    const { document } = session;
+    // The server's lines are those of the page once all is saved.
+    const ask = async () => {
+      await document.sync.saved();
+      const line = structure(document.state).lines.findIndex((each) => each.id === row);
+      if (late || line < 0) return;
+      const offers = await post<CompletionView>(`/api/completions/${inAddress(document.path)}`, {
+        line: line + 1,
+        cell: column,
+        text: typed,
+      });
+      if (!late) take({ for: typed, offers });
+    };
+    ask().catch((failed) => {
+      // Without the server there are no suggestions; the top line says that it does not answer.
+      if (!(failed instanceof Refused)) throw failed;
+    });
+    return () => {
+      late = true;
+    };
+  }, [row, column, typed, session, take]);
+}
+
+function labelOf(stop: Stop, column: number): string {
+  switch (stop.kind) {
+    case 'step':
+      return column === 0
+        ? `Step ${stop.number}, keyword`
+        : column < 0
+          ? `Step ${stop.number}, marks`
+          : `Step ${stop.number}, ${stop.step.captions[column - 1] || `argument ${column}`}`;
+    case 'cells':
+      return stop.head ? `Column name ${column + 1}` : `Row ${stop.number}, column ${column + 1}`;
+    case 'add':
+      return stop.word;
+    case 'block':
+      return `${stop.block.kind.word}, ${headFields(stop.block)[column]?.word ?? ''}`;
+  }
+}
+
+/** For each parameter that a column of the case's data or a parameter of the keyword is called like, a reference to it. */
+function fittingArguments(session: SheetSession, stop: Stop, suggestion: SuggestionView): CellValue[] {
+  if (!isRow(stop) || stop.kind !== 'step') return [];
+  const names = new Set(namesInReach(session, stop).map((name) => name.toLowerCase()));
+  return suggestion.parameters.flatMap((name, index) =>
+    names.has(name.toLowerCase()) ? [{ row: stop.id, column: index + 1, text: `<${name}>` }] : [],
+  );
+}
+
+function namesInReach(session: SheetSession, { block }: Stop): string[] {
+  const ofSet = analysis(session.document.state).blocks.get(block.id)?.meaning.dataColumns ?? [];
+  const own = block.sections.flatMap((section) => {
+    const rows = section.rows.map(({ row }) => row);
+    if (section.word === 'data') return rows[0]?.cells.map((cell) => cell.source) ?? [];
+    if (section.word === 'takes') return rows.slice(1).map((row) => row.cells[0]?.source ?? '');
+    return [];
+  });
+  return [...own, ...ofSet];
+}

@@ -1,0 +1,205 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { KeywordView } from '@/api/types';
+import { mend } from '@/document/fixes';
+import type { Other } from '@/document/presence';
+import { structure } from '@/document/structure';
+import { useDocumentState } from '@/document/useDocument';
+import { useStore } from '@/parts/store';
+import { copyRange } from './clipboard';
+import { type Item, isRow, isStop, type Outcomes, type RowItem } from './items';
+import { SheetField } from './SheetField';
+import { type LineProps, SheetLine } from './SheetLine';
+import type { SheetSession } from './session';
+
+const NOBODY: readonly Other[] = [];
+
+/** A document as one long table, of which only what is in view is drawn. */
+export function SheetTable({
+  session,
+  keywords,
+  outcomes,
+  others,
+  line,
+  onSelect,
+}: {
+  session: SheetSession;
+  keywords: ReadonlyMap<string, KeywordView>;
+  outcomes: Outcomes;
+  others: readonly Other[];
+  /** A line to go to, counted from 1. */
+  line: number | null;
+  onSelect: (row: RowItem | null) => void;
+}) {
+  const scroller = useRef<HTMLDivElement>(null);
+  const { document } = session;
+  const state = useDocumentState(document);
+  session.setKeywords(keywords);
+  const cursor = useStore(session.cursor);
+  const unfolded = useStore(session.unfolded);
+  const lost = useStore(session.lost);
+  const [wrong, setWrong] = useState('');
+  const { items, stops } = session.lines();
+  const virtual = useVirtualizer({
+    count: items.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => 28,
+    getItemKey: (index) => items[index]?.key ?? index,
+    overscan: 12,
+  });
+
+  const selected = useMemo(() => {
+    const stop = stops.find((each) => each.key === cursor?.key);
+    return stop && isRow(stop) ? stop : null;
+  }, [stops, cursor?.key]);
+  useEffect(() => onSelect(selected), [selected, onSelect]);
+
+  const focus = useCallback(() => {
+    scroller.current?.querySelector<HTMLElement>('textarea')?.focus({ preventScroll: true });
+  }, []);
+
+  // The cursor is kept in view; whatever is typed goes into the sheet's field.
+  const cursorIndex = useMemo(() => items.findIndex((item) => item.key === cursor?.key), [items, cursor?.key]);
+  const inView = cursorIndex >= 0;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only a move of the cursor moves the view
+  useEffect(() => {
+    if (cursor && inView) virtual.scrollToIndex(cursorIndex, { align: 'auto' });
+  }, [cursor?.key, inView]);
+
+  useGoTo(line, session, items, virtual.scrollToIndex, focus);
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what the session works it out from
+  const range = useMemo(() => session.range(), [session, stops, cursor]);
+  const rowIndexes = useMemo(() => new Map(stops.map((stop, index) => [stop.key, index + 1])), [stops]);
+  const suite = useMemo(
+    () => structure(state).blocks.find((block) => block.kind.word === 'suite')?.name ?? '',
+    [state],
+  );
+  const byRow = useMemo(() => placeOthers(others, session, items), [others, session, items]);
+  const repair = useCallback(
+    async (item: Extract<Item, { kind: 'strip' }>, fix: string) => {
+      setWrong('');
+      try {
+        await mend(document, item.line, item.problem, fix);
+      } catch (failed) {
+        setWrong(failed instanceof Error ? failed.message : String(failed));
+      }
+    },
+    [document],
+  );
+
+  const propsOf = (item: Item): LineProps => ({
+    session,
+    keywords,
+    suite,
+    cursor: cursor?.key === item.key ? cursor : null,
+    range: range?.get(item.key) ?? null,
+    unfolded: item.kind === 'unfolded' ? unfolded.has(item.foldKey) : unfolded.has(item.key),
+    rowIndex: rowIndexes.get(item.key) ?? 0,
+    outcome: item.kind === 'block' ? outcomes.get(item.id) : undefined,
+    others: byRow.get(item.key) ?? NOBODY,
+    focus,
+    mend: repair,
+  });
+
+  return (
+    <>
+      {wrong && (
+        <p role="alert" className="mx-4 mb-1 bg-failed-wash px-3 py-1 text-failed">
+          {wrong}
+        </p>
+      )}
+      {lost && (
+        <p role="alert" className="mx-4 mb-1 flex gap-3 bg-error-wash px-3 py-1">
+          <span className="flex-1">Somebody took away the row that you were in. You had typed: {lost}</span>
+          <button type="button" className="font-medium text-accent" onClick={() => session.lost.set('')}>
+            Close
+          </button>
+        </p>
+      )}
+      <div
+        ref={scroller}
+        role="grid"
+        aria-label={`Sheet of ${document.path}`}
+        aria-rowcount={stops.length}
+        aria-multiselectable
+        className="relative min-h-0 flex-1 overflow-auto pb-24 outline-none"
+        onMouseUp={() => {
+          session.selecting = false;
+        }}
+        onDragStart={() => {
+          session.selecting = false;
+        }}
+        onFocus={() => {
+          const first = stops[0];
+          if (!session.cursor.get() && first) session.goTo(first.key, 0);
+        }}
+      >
+        <div className="relative min-w-[640px]" style={{ height: virtual.getTotalSize() + 240 }}>
+          <SheetField
+            session={session}
+            keywords={keywords}
+            onCopy={() => copyRange(session.rangeRows(), session.rangeColumns())}
+          />
+          {virtual.getVirtualItems().map((drawn) => {
+            const item = items[drawn.index];
+            return (
+              item && (
+                <div
+                  key={drawn.key}
+                  data-index={drawn.index}
+                  ref={virtual.measureElement}
+                  role="rowgroup"
+                  className="absolute inset-x-0 top-0"
+                  style={{ transform: `translateY(${drawn.start}px)` }}
+                >
+                  <SheetLine item={item} line={propsOf(item)} />
+                </div>
+              )
+            );
+          })}
+        </div>
+      </div>
+    </>
+  );
+}
+
+/** An address may name a line to go to. */
+function useGoTo(
+  line: number | null,
+  session: SheetSession,
+  items: readonly Item[],
+  scroll: (index: number, options: { align: 'start' }) => void,
+  focus: () => void,
+) {
+  const [went, setWent] = useState<number | null>(null);
+  useEffect(() => {
+    if (line === null || went === line || items.length === 0) return;
+    const id = structure(session.document.state).lines[line - 1]?.id;
+    const index = items.findIndex(
+      (item) => (isRow(item) && item.id === id) || (item.kind === 'block' && item.id === id),
+    );
+    const item = items[index];
+    setWent(line);
+    if (!item || !isStop(item)) return;
+    scroll(index, { align: 'start' });
+    session.goTo(item.key, 0);
+    focus();
+  }, [line, went, session, items, scroll, focus]);
+}
+
+/** In which line of the sheet others are. */
+function placeOthers(others: readonly Other[], session: SheetSession, items: readonly Item[]): Map<string, Other[]> {
+  const { document } = session;
+  const places = new Map<string, Other[]>();
+  for (const other of others) {
+    if (other.document !== document.id) continue;
+    const since = document.sync.since(other.version);
+    if (!since || other.offset > since.changes.length) continue;
+    const at = document.state.doc.lineAt(since.changes.mapPos(other.offset, 1)).number - 1;
+    const id = structure(document.state).lines[at]?.id;
+    const key = [`row ${id}`, `block ${id}`].find((each) => items.some((item) => item.key === each));
+    if (key) places.set(key, [...(places.get(key) ?? []), other]);
+  }
+  return places;
+}

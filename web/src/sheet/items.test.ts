@@ -1,0 +1,96 @@
+import { EditorState } from '@codemirror/state';
+import { describe, expect, it } from 'vitest';
+import type { AnalysisView, BlockMeaning, KeywordView } from '@/api/types';
+import { analysis, analysisField, takeAnswer } from '@/document/analysis';
+import { MARKS } from '@/document/edits';
+import { structure, structureOf } from '@/document/structure';
+import { columnsOf, type Item, isRow, type RowItem, sheetItems, textAt } from './items';
+
+const TEXT = `case <n> rows
+data
+| n | name |
+| 1 | one  |
+| 2 | two  |
+steps
+| read text | Field | => t |
+| read text | Other |      |
+| ask       | 3     |      | ? n > 1 |
+`;
+
+const meaning: BlockMeaning = {
+  name: [],
+  dataColumns: [],
+  dataRows: 2,
+  rows: [
+    { line: 6, keyword: 'read text', captions: ['element'] },
+    { line: 7, keyword: 'read text', captions: ['element'] },
+    { line: 8, keyword: 'ask', composed: true, captions: ['count'], missing: ['whom'] },
+  ],
+  problems: [
+    { code: 'N1', severity: 'error', line: 8, start: 2, end: 5, message: 'a step', fixes: [] },
+    { code: 'N2', severity: 'warning', line: 0, start: 5, end: 8, message: 'the head', fixes: [] },
+  ],
+};
+
+const keywords = new Map([
+  ['ask', { name: 'ask', takes: [], steps: [{ line: 1, cells: [], step: undefined }] } as unknown as KeywordView],
+]);
+
+/** The lines of a sheet as the server's answer makes them. */
+function items(unfolded: (items: Item[]) => string[] = () => []): Item[] {
+  let state = EditorState.create({ doc: TEXT, extensions: [structureOf(true), analysisField] });
+  const answer: AnalysisView = { version: 0, token: 'a', blocks: [{ at: 0, meaning }], problems: [] };
+  state = takeAnswer(state, answer, state.doc, state.changes().desc).state;
+  const of = { analysis: analysis(state), keywords };
+  const folded = sheetItems(structure(state), { ...of, unfolded: new Set() });
+  return sheetItems(structure(state), { ...of, unfolded: new Set(unfolded(folded)) });
+}
+
+const rows = (): RowItem[] => items().filter(isRow);
+
+describe('the lines of a sheet', () => {
+  it('are heads, sections, rows, strips under them and a place to add to, in order', () => {
+    expect(items().map((item) => item.kind)).toEqual([
+      'block',
+      'strip',
+      'section',
+      'cells',
+      'cells',
+      'cells',
+      'add',
+      'step',
+      'step',
+      'step',
+      'strip',
+      'add',
+    ]);
+  });
+
+  it('show the steps of an unfolded keyword under it, numbered', () => {
+    const unfolded = items((folded) => [folded.filter(isRow).at(-1)?.key ?? '']).filter(
+      (item) => item.kind === 'unfolded',
+    );
+    expect(unfolded.map((item) => item.number)).toEqual(['3.1']);
+  });
+
+  it('draw a caption only where it differs from the one above', () => {
+    const captions = rows().flatMap((item) => (item.kind === 'step' ? [item.captions] : []));
+    expect(captions).toEqual([['element'], [''], ['count']]);
+  });
+
+  it('have as many argument columns as the longest step, whatever blanks stand before its marks', () => {
+    const steps = rows().filter((item) => item.kind === 'step');
+    expect(steps.map((item) => item.argumentColumns)).toEqual([2, 2, 2]);
+    expect(columnsOf(steps[0] as RowItem)).toEqual([0, 1, 2, MARKS]);
+  });
+
+  it('align numbers to the right', () => {
+    const data = rows().find((item) => item.kind === 'cells');
+    expect(data?.numeric).toEqual([true, false]);
+  });
+
+  it('tell what a column holds, and of a step its marks', () => {
+    const last = rows().at(-1) as RowItem;
+    expect([0, 1, 2, MARKS].map((column) => textAt(last, column))).toEqual(['ask', '3', '', '? n > 1']);
+  });
+});

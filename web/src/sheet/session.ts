@@ -1,0 +1,376 @@
+import type { TransactionSpec } from '@codemirror/state';
+import type { KeywordView } from '@/api/types';
+import { analysis } from '@/document/analysis';
+import {
+  addBlock,
+  copyBlock,
+  freeName,
+  newBlockText,
+  removeBlock,
+  setName,
+  setNote,
+  setProperty,
+  shiftBlock,
+} from '@/document/blockEdits';
+import { typedCell } from '@/document/cells';
+import { addRows, type CellValue, insertRow, moveRows, removeRows, setCells, shiftRows } from '@/document/edits';
+import type { OpenDocument } from '@/document/openDocument';
+import { findBlock, structure } from '@/document/structure';
+import { store } from '@/parts/store';
+import { columnsOf, headFields, type Item, isRow, isStop, type RowItem, type Stop, sheetItems, textAt } from './items';
+
+/** Where the cursor is: a line of the sheet by its identity, and a column. */
+export interface Place {
+  key: string;
+  column: number;
+}
+
+/** The cursor, where a range began, and how a cell is edited; typed over, arrows leave it. */
+export interface Cursor extends Place {
+  anchor: Place | null;
+  editing: 'over' | 'in' | null;
+}
+
+/** Where the cursor goes once a cell is committed. */
+export type After = 'stay' | 'down' | 'up' | 'right' | 'left';
+
+const NO_KEYWORDS: ReadonlyMap<string, KeywordView> = new Map();
+
+/**
+ * What one does on a sheet: its cursor, what is unfolded, what is edited. Everything happens in the event that asks
+ * for it, on the document as it is then, so that keys typed ahead land where they belong.
+ */
+export class SheetSession {
+  readonly cursor = store<Cursor | null>(null);
+  readonly unfolded = store<ReadonlySet<string>>(new Set());
+  /** What somebody else's change took away from under an edit. */
+  readonly lost = store<string>('');
+  private keywords: ReadonlyMap<string, KeywordView> = NO_KEYWORDS;
+  private known: { of: unknown[]; items: Item[]; stops: Stop[] } | null = null;
+  /** Whether the pointer went down on a cell and is dragged over others. */
+  selecting = false;
+  /** Gives the text of the field where a cell is edited. */
+  fieldText: () => string = () => '';
+
+  constructor(readonly document: OpenDocument) {}
+
+  setKeywords(keywords: ReadonlyMap<string, KeywordView>) {
+    this.keywords = keywords;
+  }
+
+  /** The sheet's lines as they are now. */
+  lines(): { items: Item[]; stops: Stop[] } {
+    const { state } = this.document;
+    const of = [structure(state), analysis(state), this.unfolded.get(), this.keywords];
+    if (this.known?.of.every((each, index) => each === of[index])) return this.known;
+    const items = sheetItems(structure(state), {
+      analysis: analysis(state),
+      unfolded: this.unfolded.get(),
+      keywords: this.keywords,
+    });
+    this.known = { of, items, stops: items.filter(isStop) };
+    return this.known;
+  }
+
+  /** The line under the cursor; the nearest one where it is gone. */
+  current(): { stop: Stop; index: number; cursor: Cursor } | null {
+    const cursor = this.cursor.get();
+    if (!cursor) return null;
+    const { stops } = this.lines();
+    const index = stops.findIndex((stop) => stop.key === cursor.key);
+    const stop = stops[index];
+    return stop ? { stop, index, cursor } : null;
+  }
+
+  currentRow(): RowItem | null {
+    const stop = this.current()?.stop;
+    return stop && isRow(stop) ? stop : null;
+  }
+
+  goTo(key: string, column: number, extend = false) {
+    const stop = this.lines().stops.find((each) => each.key === key);
+    if (!stop) return;
+    const before = this.cursor.get();
+    const columns = columnsOf(stop);
+    const bounded = columns.includes(column) ? column : (columns[Math.min(column, columns.length - 1)] ?? 0);
+    const anchor = extend && before ? (before.anchor ?? { key: before.key, column: before.column }) : null;
+    this.cursor.set({ key, column: bounded, anchor, editing: null });
+  }
+
+  edit(how: 'over' | 'in') {
+    const cursor = this.cursor.get();
+    if (cursor) this.cursor.set({ ...cursor, anchor: null, editing: how });
+  }
+
+  /** Leaves a cell without its change. */
+  cancel() {
+    const cursor = this.cursor.get();
+    if (cursor) this.cursor.set({ ...cursor, editing: null });
+  }
+
+  /** Commits what is being typed, if anything is. */
+  leave() {
+    if (this.cursor.get()?.editing) this.commit(this.fieldText(), 'stay');
+  }
+
+  /** Writes what was typed, with cells that come with it, and moves on in the same event. */
+  commit(text: string, after: After, also: CellValue[] = []) {
+    const now = this.current();
+    const cursor = this.cursor.get();
+    if (!cursor) return;
+    if (!now) {
+      // Somebody else took the line away; what was typed is kept in sight.
+      if (cursor.editing && text !== '') this.lost.set(text);
+      this.cursor.set(null);
+      return;
+    }
+    this.cursor.set({ ...cursor, editing: null });
+    const changed = text !== textAt(now.stop, cursor.column);
+    if (changed || also.length > 0) this.write(now.stop, cursor.column, changed ? text : null, also);
+    this.move(after);
+  }
+
+  private write(stop: Stop, column: number, text: string | null, also: CellValue[]) {
+    const { state } = this.document;
+    switch (stop.kind) {
+      case 'step':
+      case 'cells': {
+        const own = text === null ? [] : [{ row: stop.id, column, text }];
+        this.dispatch(setCells(state, [...own, ...also]));
+        break;
+      }
+      case 'add': {
+        const added = addRows(state, stop.block.id, stop.section, [[typedCell(text ?? '')]]);
+        if (added) this.putCursor(added, 0);
+        break;
+      }
+      case 'block':
+        this.writeHead(stop, column, text ?? '');
+    }
+  }
+
+  private writeHead(stop: Extract<Stop, { kind: 'block' }>, column: number, text: string) {
+    const { state } = this.document;
+    const field = headFields(stop.block)[column];
+    if (field?.field === 'name') this.dispatch(setName(state, stop.id, text));
+    else if (field?.field === 'note') this.dispatch(setNote(state, stop.id, text));
+    else if (field) this.dispatch(setProperty(state, stop.id, field.word, text, field.place));
+    const block = findBlock(structure(this.document.state), stop.id)?.block;
+    const place = block ? headFields(block).findIndex((each) => each.word === field?.word) : -1;
+    if (place >= 0) this.cursor.set({ key: stop.key, column: place, anchor: null, editing: null });
+  }
+
+  dispatch(spec: TransactionSpec | null) {
+    if (spec) this.document.dispatch(spec);
+  }
+
+  /** Carries out what makes a row, and puts the cursor on it. */
+  putCursor(made: { spec: TransactionSpec; line: number } | null, column: number) {
+    if (!made) return;
+    this.document.dispatch(made.spec);
+    const line = structure(this.document.state).lines[made.line];
+    if (line) this.cursor.set({ key: `row ${line.id}`, column, anchor: null, editing: null });
+  }
+
+  move(to: After, extend = false) {
+    const now = this.current();
+    if (!now || to === 'stay') return;
+    const { stops } = this.lines();
+    const { stop, index, cursor } = now;
+    if (to === 'down' || to === 'up') {
+      const next = stops[index + (to === 'down' ? 1 : -1)];
+      if (next) this.goTo(next.key, cursor.column, extend);
+      return;
+    }
+    const columns = columnsOf(stop);
+    const place = columns.indexOf(cursor.column) + (to === 'right' ? 1 : -1);
+    const column = columns[place];
+    if (place >= 0 && column !== undefined) return this.goTo(stop.key, column, extend);
+    if (extend) return;
+    const next = stops[index + (to === 'right' ? 1 : -1)];
+    if (next) this.goTo(next.key, columnsOf(next).at(to === 'right' ? 0 : -1) ?? 0);
+  }
+
+  /** Moves by some lines, or to the first or last one. */
+  leap(by: number, extend = false) {
+    const { stops } = this.lines();
+    const now = this.current();
+    const index = Math.max(0, Math.min(stops.length - 1, (now?.index ?? 0) + by));
+    const stop = stops[index];
+    if (stop) this.goTo(stop.key, now?.cursor.column ?? 0, extend);
+  }
+
+  toColumn(which: 0 | -1, extend = false) {
+    const now = this.current();
+    const column = now ? columnsOf(now.stop).at(which) : undefined;
+    if (now && column !== undefined) this.goTo(now.stop.key, column, extend);
+  }
+
+  /** The rows of the range, or the one under the cursor; only those of the cursor's own section. */
+  rangeRows(): RowItem[] {
+    const now = this.current();
+    if (!now || !isRow(now.stop)) return [];
+    const own = now.stop;
+    const { stops } = this.lines();
+    const anchorKey = now.cursor.anchor?.key;
+    const anchor = anchorKey ? stops.findIndex((stop) => stop.key === anchorKey) : now.index;
+    const [from, to] = [Math.min(anchor, now.index), Math.max(anchor, now.index)];
+    const section = sectionIds(own);
+    return stops
+      .slice(Math.max(0, from), to + 1)
+      .filter((stop): stop is RowItem => isRow(stop) && section.has(stop.id));
+  }
+
+  /** The columns of each line that are selected; null where only one cell is. */
+  range(): Map<string, readonly number[]> | null {
+    const { anchor, column } = this.cursor.get() ?? {};
+    if (!anchor || column === undefined) return null;
+    const selected = new Map<string, readonly number[]>();
+    for (const row of this.rangeRows()) {
+      const columns = columnsOf(row);
+      const [from, to] = [columns.indexOf(anchor.column), columns.indexOf(column)];
+      selected.set(row.key, columns.slice(Math.max(0, Math.min(from, to)), Math.max(from, to) + 1));
+    }
+    return selected;
+  }
+
+  /** The columns of the range, in their order on the sheet. */
+  rangeColumns(): number[] {
+    const now = this.current();
+    if (!now) return [];
+    const columns = columnsOf(now.stop);
+    const here = columns.indexOf(now.cursor.column);
+    const there = now.cursor.anchor ? columns.indexOf(now.cursor.anchor.column) : here;
+    return columns.slice(Math.max(0, Math.min(here, there)), Math.max(here, there) + 1);
+  }
+
+  insertRow(beside: Stop, below: boolean) {
+    const { state } = this.document;
+    if (isRow(beside)) this.putCursor(insertRow(state, beside.id, below), 0);
+    else if (beside.kind === 'add') this.putCursor(addRows(state, beside.block.id, beside.section, [['']]), 0);
+  }
+
+  removeRows(rows: readonly RowItem[]) {
+    const { stops } = this.lines();
+    const column = this.cursor.get()?.column ?? 0;
+    const last = stops.findIndex((stop) => stop.key === rows.at(-1)?.key);
+    const next = stops[last + 1] ?? stops[last - rows.length];
+    this.dispatch(
+      removeRows(
+        this.document.state,
+        rows.map((row) => row.id),
+      ),
+    );
+    if (next) this.goTo(next.key, column);
+  }
+
+  shiftRows(rows: readonly RowItem[], by: -1 | 1) {
+    this.dispatch(
+      shiftRows(
+        this.document.state,
+        rows.map((row) => row.id),
+        by,
+      ),
+    );
+  }
+
+  moveRow(id: number, before: number | null) {
+    this.dispatch(moveRows(this.document.state, [id], before));
+  }
+
+  emptyCells() {
+    const columns = this.rangeColumns();
+    const now = this.current();
+    if (now?.stop.kind === 'block') return this.write(now.stop, now.cursor.column, '', []);
+    const values = this.rangeRows().flatMap((row) => columns.map((column) => ({ row: row.id, column, text: '' })));
+    this.dispatch(setCells(this.document.state, values));
+  }
+
+  /** The first row of the range into all others; or the row above into the one under the cursor. */
+  fillDown() {
+    const range = this.rangeRows();
+    const columns = this.rangeColumns();
+    const { stops } = this.lines();
+    const now = this.current();
+    const above = now ? stops[now.index - 1] : undefined;
+    const source = range.length > 1 ? range[0] : above;
+    const own = range[0];
+    if (!source || !own || !isRow(source) || !sectionIds(own).has(source.id)) return;
+    const targets = range.length > 1 ? range.slice(1) : range;
+    const values = targets.flatMap((row) =>
+      columns.map((column) => ({ row: row.id, column, text: textAt(source, column) })),
+    );
+    this.dispatch(setCells(this.document.state, values));
+  }
+
+  /** Selects all rows of the section under the cursor. */
+  selectSection() {
+    const now = this.current();
+    if (!now || !isRow(now.stop)) return;
+    const ids = sectionIds(now.stop);
+    const rows = this.lines().stops.filter((stop): stop is RowItem => isRow(stop) && ids.has(stop.id));
+    const first = rows[0];
+    const last = rows.at(-1);
+    if (!first || !last) return;
+    const column = columnsOf(last).at(-1) ?? 0;
+    this.cursor.set({ key: last.key, column, anchor: { key: first.key, column: 0 }, editing: null });
+  }
+
+  /** After an undo the cursor is where the text changed. */
+  followUndo() {
+    const { state } = this.document;
+    const line = structure(state).lines[state.doc.lineAt(state.selection.main.head).number - 1];
+    const key = line?.kind === 'header' ? `block ${line.id}` : `row ${line?.id}`;
+    if (this.cursor.get()?.key !== key) this.goTo(key, this.cursor.get()?.column ?? 0);
+  }
+
+  /** Puts rows with these cells at the end of a section. */
+  addRows(at: Extract<Stop, { kind: 'add' }>, cells: readonly (readonly string[])[]) {
+    const typed = cells.map((row) => row.map(typedCell));
+    this.putCursor(addRows(this.document.state, at.block.id, at.section, typed), 0);
+  }
+
+  copyBlock(id: number) {
+    const made = copyBlock(this.document.state, id);
+    if (!made) return;
+    this.document.dispatch(made.spec);
+    const line = structure(this.document.state).lines[made.line];
+    if (line) this.cursor.set({ key: `block ${line.id}`, column: 0, anchor: null, editing: null });
+  }
+
+  shiftBlock(id: number, by: -1 | 1) {
+    this.dispatch(shiftBlock(this.document.state, id, by));
+  }
+
+  removeBlock(id: number) {
+    const { stops } = this.lines();
+    const other = stops.filter((stop) => stop.kind === 'block' && stop.id !== id);
+    const index = stops.findIndex((stop) => stop.key === `block ${id}`);
+    const next = other.find((stop) => stops.indexOf(stop) > index) ?? other.at(-1);
+    this.dispatch(removeBlock(this.document.state, id));
+    if (next) this.goTo(next.key, 0);
+    else this.cursor.set(null);
+  }
+
+  fold(key: string, open: boolean) {
+    const next = new Set(this.unfolded.get());
+    if (open) next.add(key);
+    else next.delete(key);
+    this.unfolded.set(next);
+  }
+
+  /** Adds a block of a kind behind another one, with its name under the cursor. */
+  addBlock(kind: string, wish: string, behind: number | null) {
+    const { state } = this.document;
+    const { spec, line } = addBlock(state, newBlockText(kind, freeName(state, kind, wish)), behind);
+    this.document.dispatch(spec);
+    const id = structure(this.document.state).lines[line]?.id;
+    if (id !== undefined) this.cursor.set({ key: `block ${id}`, column: 0, anchor: null, editing: 'in' });
+  }
+}
+
+/** The rows of the section that a row is in. */
+function sectionIds(of: RowItem): Set<number> {
+  const section = of.block.sections.find(({ rows }) => rows.some(({ row }) => row.id === of.id));
+  return new Set(section?.rows.map(({ row }) => row.id));
+}

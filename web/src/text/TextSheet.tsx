@@ -1,0 +1,93 @@
+import { defaultKeymap, historyKeymap, indentWithTab } from '@codemirror/commands';
+import { bracketMatching } from '@codemirror/language';
+import { type Diagnostic, lintGutter, setDiagnostics } from '@codemirror/lint';
+import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search';
+import type { EditorState } from '@codemirror/state';
+import {
+  drawSelection,
+  EditorView,
+  highlightActiveLine,
+  highlightActiveLineGutter,
+  keymap,
+  lineNumbers,
+} from '@codemirror/view';
+import { useEffect, useRef } from 'react';
+import type { BlockProblem } from '@/api/types';
+import { type Analysis, analysis, type LineMeaning, saidBy } from '@/document/analysis';
+import { mend } from '@/document/fixes';
+import type { OpenDocument } from '@/document/openDocument';
+import { structure } from '@/document/structure';
+import { useDocumentState } from '@/document/useDocument';
+import { gherkinLanguage } from './gherkinLanguage';
+import { tableLanguage } from './tableLanguage';
+
+/** The document as text: another view of the same state, with the same history and problems. */
+export function TextSheet({ document, line }: { document: OpenDocument; line: number | null }) {
+  const place = useRef<HTMLDivElement>(null);
+  const editor = useRef<EditorView | null>(null);
+  const firstLine = useRef(line);
+  const state = useDocumentState(document);
+  const said = analysis(state);
+
+  useEffect(() => {
+    if (!place.current) return;
+    const { view, unmount } = document.mountText(place.current, [
+      lineNumbers(),
+      highlightActiveLineGutter(),
+      drawSelection(),
+      highlightActiveLine(),
+      bracketMatching(),
+      search({ top: true }),
+      highlightSelectionMatches(),
+      lintGutter(),
+      document.path.endsWith('.feature') ? gherkinLanguage : tableLanguage,
+      keymap.of([...defaultKeymap, ...historyKeymap, ...searchKeymap, indentWithTab]),
+      EditorView.contentAttributes.of({ 'aria-label': 'Text of the document' }),
+    ]);
+    editor.current = view;
+    const wanted = firstLine.current;
+    const at = wanted !== null && wanted <= view.state.doc.lines ? view.state.doc.line(wanted).from : null;
+    const head = at ?? view.state.selection.main.head;
+    view.dispatch({ selection: { anchor: head }, effects: EditorView.scrollIntoView(head, { y: 'center' }) });
+    view.focus();
+    return () => {
+      editor.current = null;
+      unmount();
+    };
+  }, [document]);
+
+  useEffect(() => {
+    const view = editor.current;
+    if (view) view.dispatch(setDiagnostics(view.state, diagnostics(document, view.state, said)));
+  }, [document, said]);
+
+  return <div ref={place} className="min-h-0 flex-1 overflow-hidden border-t border-hair" />;
+}
+
+/** The problems whose lines still say what they said. */
+function diagnostics(document: OpenDocument, state: EditorState, said: Analysis): Diagnostic[] {
+  const meanings = new Map<number, LineMeaning>(said.rest);
+  for (const block of said.blocks.values()) for (const [id, line] of block.lines) meanings.set(id, line);
+  const found: Diagnostic[] = [];
+  structure(state).lines.forEach((line, index) => {
+    const meaning = meanings.get(line.id);
+    if (!meaning || meaning.problems.length === 0 || meaning.said !== saidBy(line)) return;
+    const { from, to } = state.doc.line(index + 1);
+    for (const problem of meaning.problems) found.push(diagnostic(document, line.id, problem, from, to));
+  });
+  return found;
+}
+
+function diagnostic(document: OpenDocument, line: number, problem: BlockProblem, from: number, to: number): Diagnostic {
+  const start = Math.min(to, from + problem.start);
+  return {
+    from: start,
+    to: Math.max(start, Math.min(to, from + problem.end)),
+    severity: (problem.severity === 'notice' ? 'info' : problem.severity) as Diagnostic['severity'],
+    message: `${problem.message} (${problem.code})`,
+    actions: problem.fixes.slice(0, 3).map((fix) => ({
+      name: fix,
+      apply: () => void mend(document, line, problem, fix),
+    })),
+  };
+}
