@@ -297,12 +297,17 @@ export function pasteCells(
   const start = place.line - place.placed.index;
   const cells = new Map<number, string[]>();
   const added: string[][] = [];
+  const told: CellEdit[] = [];
   const first = columns.indexOf(from.column);
   texts.forEach((row, i) => {
     const target = place.section.rows[place.place + i];
     let now = target ? canonicalCells(target.row) : [];
     row.forEach((text, c) => {
-      now = cellsWith(now, steps, columnAt(columns, first + c, steps), text);
+      const column = columnAt(columns, first + c, steps);
+      now = cellsWith(now, steps, column, text);
+      if (target) {
+        told.push({ row: target.row.id, cell: column, before: cellText(target.row, steps, column), after: text });
+      }
     });
     if (target) cells.set(target.index, now);
     else added.push(now.length > 0 ? now : ['']);
@@ -310,7 +315,7 @@ export function pasteCells(
   const change: TableChange = { cells };
   if (added.length > 0) change.inserted = { before: place.section.end, rows: added };
   const changes = tableChanges(state, place.block, start, change);
-  return changes.length === 0 ? null : sheetEdit(state, changes, place.line);
+  return changes.length === 0 ? null : sheetEdit(state, changes, place.line, [cellEdits.of(told)]);
 }
 
 /** A pasted table may have more columns than there are; of a step, what lies beyond goes to its marks' side. */

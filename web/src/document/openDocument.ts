@@ -11,8 +11,10 @@ import { EditorView } from '@codemirror/view';
 import { get, post, Refused } from '@/api/client';
 import { live } from '@/api/socket';
 import type { AnalysisView, DocumentHandle, DocumentText, LiveMessageUnion } from '@/api/types';
+import { store } from '@/parts/store';
 import { analysis, analysisField, takeAnswer } from './analysis';
 import { authorName } from './author';
+import type { Notice } from './merge';
 import { abandoned, dropPending, inPlaceOf, newClient, type PendingUpdates } from './pending';
 import { listenToOthers, tellPresence } from './presence';
 import { somethingIsUnsaved } from './saving';
@@ -32,6 +34,8 @@ export class OpenDocument {
   readonly id: number;
   path: string;
   state: EditorState;
+  /** What did not stand where two people changed one row, until somebody closes it. */
+  readonly notices = store<readonly Notice[]>([]);
   /** Why the document is no longer there; empty while it is. */
   goneWhy = '';
   readonly sync: Sync;
@@ -133,9 +137,22 @@ export class OpenDocument {
     };
   }
 
+  /** The server has everything; what it says of it is asked for at once, not only when it tells that it knows. */
+  accepted() {
+    void this.ask();
+  }
+
   received() {
     // An analysis may have been about these.
     if (this.waiting) this.takeAnalysis(this.waiting);
+  }
+
+  offer(notices: readonly Notice[]) {
+    this.notices.set([...this.notices.get(), ...notices]);
+  }
+
+  closeNotice(id: number) {
+    this.notices.set(this.notices.get().filter((notice) => notice.id !== id));
   }
 
   gone(why: string) {

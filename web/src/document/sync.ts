@@ -1,8 +1,9 @@
 import { collab, getSyncedVersion, receiveUpdates, sendableUpdates, type Update } from '@codemirror/collab';
-import { ChangeSet, type EditorState, type Text, type Transaction } from '@codemirror/state';
+import { ChangeSet, type EditorState, type Text, Transaction } from '@codemirror/state';
 import { get, post, Refused } from '@/api/client';
 import type { AnalysisView, UpdatesView, UpdateView } from '@/api/types';
 import { authorName } from './author';
+import { type Notice, repair } from './merge';
 import { dropPending, keepPending } from './pending';
 import { setSaving } from './saving';
 
@@ -16,8 +17,12 @@ export interface Synchronized {
   readonly path: string;
   state: EditorState;
   apply(transactions: readonly Transaction[]): void;
-  /** Updates of others that are about to come in, and those that are not confirmed yet. */
-  received?(updates: readonly UpdateView[], before: EditorState): void;
+  /** One's own updates are on the server's disk. */
+  accepted?(): void;
+  /** Updates came in. */
+  received?(): void;
+  /** What did not stand where two people changed one row. */
+  offer?(notices: readonly Notice[]): void;
   /** The document is gone from the server. */
   gone?(why: string): void;
 }
@@ -131,8 +136,9 @@ export class Sync {
         this.pause = FIRST_PAUSE_MILLIS;
         // The same may have come over the live connection meanwhile.
         if (answer.version > this.version) await this.takeSince(batch, version);
+        this.document.accepted?.();
       } catch (failed) {
-        await this.afterFailure(failed);
+        await this.afterFailure(failed, version);
       }
       void this.keep();
       this.tell();
@@ -149,10 +155,11 @@ export class Sync {
     } else await this.catchUp();
   }
 
-  private async afterFailure(failed: unknown) {
+  private async afterFailure(failed: unknown, version: number) {
     const refused = failed instanceof Refused ? failed : null;
     const since = refused?.problem?.since;
-    if (since) return this.take(since, this.version);
+    // Some of it may have come over the live connection meanwhile.
+    if (since) return this.take(since, version);
     if (refused && (refused.status === 404 || refused.status === 410)) {
       this.why = refused.message;
       this.document.gone?.(refused.message);
@@ -203,26 +210,43 @@ export class Sync {
 
   /** Takes in updates that follow the synchronised version, one's own among them. */
   private receive(updates: readonly UpdateView[]) {
-    if (updates.length === 0) return;
-    const before = this.document.state;
-    const read = updates.map((update) => ({
-      changes: ChangeSet.fromJSON(update.change),
-      clientID: update.client,
-    }));
-    for (const { changes } of read) {
-      const last = this.log.at(-1);
-      if (!last) break;
-      last.changes = changes;
-      this.log.push({ version: last.version + 1, doc: changes.apply(last.doc), changes: null });
+    for (let from = 0; from < updates.length; ) {
+      const own = updates[from]?.client === this.client;
+      let to = from;
+      while (to < updates.length && (updates[to]?.client === this.client) === own) to++;
+      this.receiveRun(updates.slice(from, to), own);
+      from = to;
     }
-    this.log.splice(0, this.log.length - VERSIONS_KEPT);
-    this.number += read.filter((update) => update.clientID === this.client).length;
-    this.document.apply([receiveUpdates(before, read)]);
-    this.document.received?.(
-      updates.filter((update) => update.client !== this.client),
-      before,
-    );
+    if (updates.length > 0) this.document.received?.();
     this.tell();
+  }
+
+  /** Updates that are all one's own, or all those of others. */
+  private receiveRun(updates: readonly UpdateView[], own: boolean) {
+    const before = this.document.state;
+    const server = this.serverDoc;
+    const pending = sendableUpdates(before);
+    const read = updates.map((update) => ({ changes: ChangeSet.fromJSON(update.change), clientID: update.client }));
+    for (const { changes } of read) this.follow(changes);
+    if (own) this.number += read.length;
+    this.document.apply([receiveUpdates(before, read)]);
+    if (own || pending.length === 0) return;
+    const received = read.map((update) => update.changes).reduce((all, next) => all.compose(next));
+    const who = updates.find((update) => update.author !== '')?.author ?? '';
+    const { changes, notices } = repair(server, before, this.document.state, pending, received, who);
+    // What sets rows right goes with the batch that is sent next, and is no step of undo.
+    const annotations = Transaction.addToHistory.of(false);
+    if (changes.length > 0) this.document.apply([this.document.state.update({ changes, annotations })]);
+    if (notices.length > 0) this.document.offer?.(notices);
+  }
+
+  /** The server's text went on by a change. */
+  private follow(changes: ChangeSet) {
+    const last = this.log.at(-1);
+    if (!last) return;
+    last.changes = changes;
+    this.log.push({ version: last.version + 1, doc: changes.apply(last.doc), changes: null });
+    this.log.splice(0, this.log.length - VERSIONS_KEPT);
   }
 
   /** The text of a version with what led from there to the text of now; null where it is too old or not there yet. */

@@ -8,6 +8,7 @@ import { useDocumentState } from '@/document/useDocument';
 import { useStore } from '@/parts/store';
 import { copyRange } from './clipboard';
 import { type Item, isRow, isStop, type Outcomes, type RowItem } from './items';
+import { Notices } from './Notices';
 import { SheetField } from './SheetField';
 import { type LineProps, SheetLine } from './SheetLine';
 import type { SheetSession } from './session';
@@ -109,6 +110,7 @@ export function SheetTable({
           {wrong}
         </p>
       )}
+      <Notices document={document} />
       {lost && (
         <p role="alert" className="mx-4 mb-1 flex gap-3 bg-error-wash px-3 py-1">
           <span className="flex-1">Somebody took away the row that you were in. You had typed: {lost}</span>

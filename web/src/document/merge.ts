@@ -1,0 +1,328 @@
+import type { Update } from '@codemirror/collab';
+import { type ChangeDesc, ChangeSet, type EditorState, MapMode, type Text, type Transaction } from '@codemirror/state';
+import { canonical } from './cells';
+import { lanesOf, MARKS } from './edits';
+import { columnWidths, printRow } from './layout';
+import { type Line, type Row, readLine } from './lines';
+import { readText, type Structure, structure } from './structure';
+
+/** Something that did not stand where two people changed one row. */
+export interface Notice {
+  id: number;
+  /** Who the other one is. */
+  who: string;
+  text: string;
+  /** Where it can be put in: a cell of the row; nothing where the row is gone. */
+  cell: { row: number; column: number } | null;
+  /** Whether it is one's own text that did not stand. */
+  own: boolean;
+}
+
+/** What sets a table right that two people changed at once. */
+export interface Repair {
+  changes: { from: number; to: number; insert: string }[];
+  notices: Notice[];
+}
+
+let notices = 0;
+
+/**
+ * Edits of two people merge letter by letter, which can leave rows that are none. So the blocks in which pending sheet
+ * edits and received ones touched the same line are merged again, row by row and cell by cell: in one cell the later to
+ * arrive stands, which is the pending one; a row that one of them removed is gone; one that was moved keeps the edit.
+ * What did not stand is told.
+ *
+ * @param server the text that both start from
+ * @param before the state with the pending edits, before the others came in
+ * @param after the same with them
+ * @param pending the updates that are not confirmed, from `server` to `before`
+ * @param received what others did, from `server` on
+ * @param who did that
+ */
+export function repair(
+  server: Text,
+  before: EditorState,
+  after: EditorState,
+  pending: readonly (Update & { origin?: Transaction })[],
+  received: ChangeSet,
+  who: string,
+): Repair {
+  const found: Repair = { changes: [], notices: [] };
+  // What is written as text is merged as text.
+  if (!pending.some((update) => update.origin?.isUserEvent('sheet'))) return found;
+  const own = pending
+    .map((update) => update.changes)
+    .reduce((all, next) => all.compose(next), ChangeSet.empty(server.length));
+  const clashes = clashingLines(server, own, received);
+  if (clashes.length === 0) return found;
+  const base = readText(server);
+  const theirs = received.apply(server);
+  const toNow = own.compose(received.map(own));
+  for (const region of regionsOf(base, clashes)) {
+    const start = server.line(region.from + 1).from;
+    const end = region.to < server.lines ? server.line(region.to + 1).from : server.length;
+    const mine = sideOf(base, region, own, before.doc, structure(before));
+    const other = sideOf(base, region, received, theirs, null);
+    const lines = new RegionMerge(base.lines.slice(region.from, region.to), mine, other, who).merge(found.notices);
+    const from = toNow.mapPos(start, 1);
+    const to = Math.max(from, toNow.mapPos(end, 1));
+    found.changes.push(...lineChanges(after.doc, from, to, lines, region.to >= server.lines));
+  }
+  return found;
+}
+
+/** Lines of the text that both start from, counted from 0. */
+interface Region {
+  from: number;
+  to: number;
+}
+
+/** The lines that both changes touch, counted from 0. */
+function clashingLines(doc: Text, own: ChangeSet, received: ChangeSet): number[] {
+  const others = touchedLines(doc, received);
+  return [...touchedLines(doc, own)].filter((line) => others.has(line));
+}
+
+function touchedLines(doc: Text, changes: ChangeSet): Set<number> {
+  const lines = new Set<number>();
+  changes.iterChanges((from, to) => {
+    for (let n = doc.lineAt(from).number; n <= doc.lineAt(to).number; n++) lines.add(n - 1);
+  }, true);
+  return lines;
+}
+
+/** The blocks that have such lines; lines outside all blocks stay as they came. */
+function regionsOf(base: Structure, clashes: readonly number[]): Region[] {
+  return base.blocks.flatMap((block, place) => {
+    const from = base.starts[place] as number;
+    const to = from + block.lines.length;
+    return clashes.some((line) => line >= from && line <= to) ? [{ from, to }] : [];
+  });
+}
+
+/** A line that one side put in; one that was moved is a line of the base. */
+interface Inserted {
+  line: Line;
+  movedFrom: number | null;
+}
+
+/** What one side made of a region: each of its lines, or null for one that is gone, and what came in behind each. */
+interface Side {
+  lines: (Line | null)[];
+  /** Behind line i at i + 1; before the first at 0. */
+  inserted: Inserted[][];
+}
+
+const said = (line: Line) =>
+  line.kind === 'row' ? line.cells.map((cell) => canonical(cell.source)).join('\n') : line.text;
+
+function sideOf(base: Structure, region: Region, changes: ChangeDesc, doc: Text, read: Structure | null): Side {
+  const count = region.to - region.from;
+  const side: Side = { lines: new Array(count).fill(null), inserted: Array.from({ length: count + 1 }, () => []) };
+  const offsets = lineOffsets(base);
+  const start = changes.mapPos(offsets[region.from] as number, 1);
+  const end = Math.max(start, changes.mapPos(offsets[region.to] as number, 1));
+  const places = new Map<number, number>();
+  for (let i = 0; i < count; i++) {
+    const place = changes.mapPos(offsets[region.from + i] as number, 1, MapMode.TrackAfter);
+    if (place !== null && doc.lineAt(place).from === place) places.set(doc.lineAt(place).number, i);
+  }
+  let behind = 0;
+  const last = end > start && doc.lineAt(end).from === end ? doc.lineAt(end).number - 1 : doc.lineAt(end).number;
+  for (let number = doc.lineAt(start).number; number <= last; number++) {
+    const line = read?.lines[number - 1] ?? readLine(doc.line(number).text);
+    const i = places.get(number);
+    if (i === undefined) side.inserted[behind]?.push({ line, movedFrom: null });
+    else {
+      side.lines[i] = line;
+      behind = i + 1;
+    }
+  }
+  findMoved(base.lines.slice(region.from, region.to), side);
+  return side;
+}
+
+/** Where each line of a structure begins, and where the text ends. */
+function lineOffsets({ lines }: Structure): number[] {
+  const offsets = [0];
+  for (const line of lines) offsets.push((offsets.at(-1) as number) + line.text.length + 1);
+  offsets[lines.length] = Math.max(0, (offsets[lines.length] as number) - 1);
+  return offsets;
+}
+
+/** A row that went out at one place and came in at another, saying the same, was moved. */
+function findMoved(base: readonly Line[], side: Side) {
+  for (const each of side.inserted.flat()) {
+    if (each.line.kind !== 'row') continue;
+    const taken = new Set(side.inserted.flat().map((other) => other.movedFrom));
+    const from = base.findIndex(
+      (line, i) => side.lines[i] === null && !taken.has(i) && line.kind === 'row' && said(line) === said(each.line),
+    );
+    if (from >= 0) each.movedFrom = from;
+  }
+}
+
+class RegionMerge {
+  private readonly notices: Notice[] = [];
+
+  constructor(
+    private readonly base: readonly Line[],
+    private readonly mine: Side,
+    private readonly other: Side,
+    private readonly who: string,
+  ) {}
+
+  merge(told: Notice[]): string[] {
+    const lines: string[][] = [];
+    for (let i = 0; i <= this.base.length; i++) {
+      if (i > 0) this.put(lines, this.lineAt(i - 1));
+      for (const each of this.other.inserted[i] ?? []) this.put(lines, this.insertedByOther(each));
+      for (const each of this.mine.inserted[i] ?? []) this.put(lines, this.insertedByMe(each));
+    }
+    told.push(...this.notices);
+    return laidOut(lines);
+  }
+
+  private put(lines: string[][], cells: string[] | null) {
+    if (cells) lines.push(cells);
+  }
+
+  /** A line where it stood; nothing where it is gone or stands elsewhere now. */
+  private lineAt(i: number): string[] | null {
+    const mine = this.mine.lines[i];
+    const other = this.other.lines[i];
+    if (mine && other) return this.merged(i, mine, other);
+    if (mine && !this.movedBy(this.other, i)) this.tellLost(i, mine, true);
+    if (other && !this.movedBy(this.mine, i)) this.tellLost(i, other, false);
+    return null;
+  }
+
+  private movedBy(side: Side, i: number): boolean {
+    return side.inserted.some((list) => list.some((each) => each.movedFrom === i));
+  }
+
+  private insertedByOther({ line, movedFrom }: Inserted): string[] | null {
+    if (movedFrom === null) return cellsOf(line);
+    const mine = this.mine.lines[movedFrom];
+    if (mine) return this.merged(movedFrom, mine, line);
+    return this.movedBy(this.mine, movedFrom) ? cellsOf(line) : null;
+  }
+
+  private insertedByMe({ line, movedFrom }: Inserted): string[] | null {
+    if (movedFrom === null) return cellsOf(line);
+    const other = this.other.lines[movedFrom];
+    // One that both moved stands where the other one put it.
+    return other ? this.merged(movedFrom, line, other) : null;
+  }
+
+  /** A line that is in both: of a row each cell that only one of them changed, and mine where both did. */
+  private merged(i: number, mine: Line, other: Line): string[] {
+    const base = this.base[i] as Line;
+    if (mine.kind !== 'row' || other.kind !== 'row' || base.kind !== 'row') {
+      return cellsOf(said(mine) === said(base) ? other : mine);
+    }
+    const [b, m, o] = [lanesOf(base.cells), lanesOf(mine.cells), lanesOf(other.cells)];
+    const pick = (column: number, was: string, own: string, others: string): string => {
+      if (own === was) return others;
+      if (others !== was && others !== own) this.tellOther(mine, column, others);
+      return own;
+    };
+    const keyword = pick(0, b.keyword, m.keyword, o.keyword);
+    const count = Math.max(m.arguments.length, o.arguments.length);
+    const args = Array.from({ length: count }, (_, c) =>
+      pick(c + 1, b.arguments[c] ?? '', m.arguments[c] ?? '', o.arguments[c] ?? ''),
+    );
+    const marks = pick(MARKS, b.marks.join(' | '), m.marks.join(' | '), o.marks.join(' | '));
+    return [keyword, ...args, ...(marks === '' ? [] : marks.split(' | '))];
+  }
+
+  private tellOther(row: Row, column: number, text: string) {
+    if (text === '') return;
+    this.notices.push({ id: ++notices, who: this.who, text, cell: { row: row.id, column }, own: false });
+  }
+
+  /** What was changed in a row that the other side took away. */
+  private tellLost(i: number, line: Line, own: boolean) {
+    const base = this.base[i] as Line;
+    if (line.kind !== 'row' || base.kind !== 'row') return;
+    line.cells.forEach(({ source }, c) => {
+      if (source === '' || source === (base.cells[c]?.source ?? '')) return;
+      this.notices.push({ id: ++notices, who: this.who, text: source, cell: null, own });
+    });
+  }
+}
+
+/** A row as its cells; any other line is one text without cells. */
+const cellsOf = (line: Line): string[] =>
+  line.kind === 'row' ? line.cells.map((cell) => canonical(cell.source)) : [NO_ROW + line.text];
+
+/** Begins the text of a line that is no row; nobody types it. */
+const NO_ROW = '\u0000';
+
+const isRow = (cells: readonly string[]) => !cells[0]?.startsWith(NO_ROW);
+
+/** Rows that stand together are laid out together; comments do not divide them. */
+function laidOut(lines: readonly string[][]): string[] {
+  const printed: string[] = [];
+  let from = 0;
+  while (from < lines.length) {
+    let to = from;
+    const belongs = (cells: readonly string[] | undefined) =>
+      cells !== undefined && (isRow(cells) || cells[0]?.slice(1).trimStart().startsWith('#'));
+    while (belongs(lines[to])) to++;
+    const group = lines.slice(from, Math.max(to, from + 1));
+    const widths = columnWidths(group.filter(isRow));
+    for (const cells of group) printed.push(isRow(cells) ? printRow(cells, widths) : (cells[0] as string).slice(1));
+    from += group.length;
+  }
+  return printed;
+}
+
+/**
+ * What makes the lines between two places into others. A line that stays at its place is only changed where it differs,
+ * so that it stays the line that it is.
+ */
+function lineChanges(doc: Text, from: number, to: number, wanted: readonly string[], atEnd: boolean) {
+  const text = doc.sliceString(from, to);
+  const ends = text.endsWith('\n');
+  const now = text === '' ? [] : (ends ? text.slice(0, -1) : text).split('\n');
+  const changes: { from: number; to: number; insert: string }[] = [];
+  let top = 0;
+  while (top < now.length && top < wanted.length && now[top] === wanted[top]) top++;
+  let bottom = 0;
+  while (
+    bottom < now.length - top &&
+    bottom < wanted.length - top &&
+    now[now.length - 1 - bottom] === wanted[wanted.length - 1 - bottom]
+  ) {
+    bottom++;
+  }
+  const old = now.slice(top, now.length - bottom);
+  const fresh = wanted.slice(top, wanted.length - bottom);
+  let at = from + now.slice(0, top).reduce((sum, line) => sum + line.length + 1, 0);
+  const pairs = Math.min(old.length, fresh.length);
+  for (let i = 0; i < pairs; i++) {
+    const [a, b] = [old[i] as string, fresh[i] as string];
+    if (a !== b) changes.push(differenceOf(a, b, at));
+    at += a.length + 1;
+  }
+  if (old.length > pairs) {
+    const end = Math.min(doc.length, at + old.slice(pairs).reduce((sum, line) => sum + line.length + 1, 0));
+    changes.push({ from: at, to: end, insert: '' });
+  } else if (fresh.length > pairs) {
+    const lines = fresh.slice(pairs).join('\n');
+    const place = Math.min(at, doc.length);
+    const open = atEnd && !ends && place === doc.length;
+    changes.push({ from: place, to: place, insert: open ? `\n${lines}` : `${lines}\n` });
+  }
+  return changes;
+}
+
+/** The stretch in which two lines differ. */
+function differenceOf(a: string, b: string, at: number): { from: number; to: number; insert: string } {
+  let start = 0;
+  while (start < a.length && start < b.length && a[start] === b[start]) start++;
+  let end = 0;
+  while (end < a.length - start && end < b.length - start && a[a.length - 1 - end] === b[b.length - 1 - end]) end++;
+  return { from: at + start, to: at + a.length - end, insert: b.slice(start, b.length - end) };
+}
