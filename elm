@@ -80,7 +80,7 @@ warm_up() {
   else keep="-XX:ArchiveClassesAtExit=$here/.elm/start.jsa"; fi
   # Without the file a start only takes longer, so a failure here stops nothing; its reason stays in the log.
   "$JAVA_HOME/bin/java" -XX:+UseSerialGC --enable-native-access=ALL-UNNAMED "$keep" -jar "$jar" \
-    serve "$here/demo" --data "$scratch" --port 0 --warm-up >"$here/.elm/warm-up.log" 2>&1 || true
+    serve "$here/demo" --no-folder --data "$scratch" --port 0 --warm-up >"$here/.elm/warm-up.log" 2>&1 || true
   rm -rf "$scratch"
 }
 
@@ -88,15 +88,17 @@ demo() {
   need_browser
   build
   find_jdk
-  local data="$here/.elm/demo"
-  [ "${1:-}" = --fresh ] && rm -rf "$data" && shift
+  # It works on a copy, so that trying things never changes the checkout.
+  local project="$here/.elm/demo-project"
+  [ "${1:-}" = --fresh ] && rm -rf "$project" && shift
+  [ -d "$project" ] || { mkdir -p "$project" && cp -R "$here/demo/." "$project"; }
   local port=${ELM_PORT:-8080} site_pid server_pid
   mapfile -t options < <(java_options)
   # The demo project's environment names this port.
   "$JAVA_HOME/bin/java" -XX:+UseSerialGC -jar "$here/demo-site/target/demo-site.jar" --port 8090 &
   site_pid=$!
   "$JAVA_HOME/bin/java" "${options[@]}" -jar "$jar" \
-    serve "$here/demo" --name "Emberwick Kilns" --data "$data" --port "$port" "$@" &
+    serve "$project" --name "Emberwick Kilns" --port "$port" "$@" &
   server_pid=$!
   trap 'kill "$site_pid" "$server_pid" 2>/dev/null || true; wait' EXIT
   trap 'exit 0' INT TERM

@@ -57,6 +57,8 @@ export function readLine(text: string, id: number = newLineId()): Line {
   }
   const bare = strip(text);
   if (bare === '') return { id, text, kind: 'blank' };
+  // What version control writes round lines that two people changed.
+  if (/^(<{7} |={7}$|>{7} )/.test(text)) return { id, text, kind: 'unreadable' };
   switch (bare[0]) {
     case '|':
       return readRow(text, id);

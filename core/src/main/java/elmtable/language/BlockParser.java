@@ -115,6 +115,9 @@ final class BlockParser {
     if (text.isEmpty()) {
       return new Line.Blank(range);
     }
+    if (ConflictMarks.isMark(raw)) {
+      return new Line.Unreadable(text, range);
+    }
     switch (text.charAt(0)) {
       case '|' -> {
         return row(text, range);
@@ -137,7 +140,7 @@ final class BlockParser {
       return property(text, colon, range);
     }
     problems.add(unreadable(raw, range, ""));
-    return new Line.UnreadableException(text, range);
+    return new Line.Unreadable(text, range);
   }
 
   private Range rangeOf(int index, String text) {
@@ -162,7 +165,7 @@ final class BlockParser {
             + "”; "
             + has
             + ".");
-    return new Line.UnreadableException(text, range);
+    return new Line.Unreadable(text, range);
   }
 
   private Line property(String text, int colon, Range range) {
@@ -286,7 +289,7 @@ final class BlockParser {
       underSection |= line instanceof Line.SectionWord;
       if (line instanceof Line.Row row && !underSection) {
         String text = source.get(row.range().line()).strip();
-        located.add(new Line.UnreadableException(text, row.range()));
+        located.add(new Line.Unreadable(text, row.range()));
         problem(
             Problem.UNREADABLE_LINE,
             row.range(),

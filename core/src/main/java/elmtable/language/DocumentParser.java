@@ -52,6 +52,7 @@ public final class DocumentParser {
       blocks.add(new LocatedBlock(block != null ? block : new BlockParser(own).parse(), start));
     }
     checkOrder(blocks, problems);
+    problems.addAll(ConflictMarks.problems(lines));
     return new Document(preamble, blocks, problems);
   }
 
@@ -82,7 +83,10 @@ public final class DocumentParser {
       } else if (text.startsWith("#")) {
         preamble.add(new Line.Comment(text.substring(1), range));
       } else {
-        preamble.add(new Line.UnreadableException(text, range));
+        preamble.add(new Line.Unreadable(text, range));
+        if (ConflictMarks.isMark(lines.get(i))) {
+          continue;
+        }
         problems.add(
             BlockParser.unreadable(lines.get(i), range, "It stands above the first block. "));
       }

@@ -58,5 +58,5 @@ public sealed interface Line {
   record Blank(Range range) implements Line {}
 
   /** An unreadable line, kept as written. */
-  record UnreadableException(String text, Range range) implements Line {}
+  record Unreadable(String text, Range range) implements Line {}
 }

@@ -97,7 +97,7 @@ public final class Printer {
             continue;
           }
         }
-        case Line.UnreadableException unreadable -> out.append(unreadable.text());
+        case Line.Unreadable unreadable -> out.append(unreadable.text());
       }
       if (!(line instanceof Line.Row) && !(line instanceof Line.Comment)) {
         widths = null;

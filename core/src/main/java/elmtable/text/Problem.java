@@ -23,6 +23,7 @@ public enum Problem {
   UNCLOSED_ROW("T115", WARNING, "A row without its last pipe"),
   MISSING_COLUMN("T116", ERROR, "A section without a column that it needs"),
   UNREADABLE_DOCUMENT("T117", ERROR, "A document that is not text"),
+  CONFLICT("T118", ERROR, "Lines that two people changed"),
 
   GHERKIN_UNREADABLE("G101", ERROR, "An unreadable line of a feature"),
   STEP_IN_DESCRIPTION("G102", WARNING, "A step in the description of a feature"),

@@ -60,6 +60,9 @@ class StructureCorpusTest {
           "",
           "   ",
           "\u00a0",
+          "<<<<<<< here",
+          "=======",
+          ">>>>>>> there",
           "what is this",
           "| a |\u2003");
 

@@ -1,13 +1,16 @@
 package elmtable.server.command;
 
 import elmtable.run.Runner;
+import elmtable.server.folder.ProjectFolder;
 import elmtable.server.http.WebServer;
 import elmtable.server.service.ChangeSets;
 import elmtable.server.service.RunService;
 import elmtable.server.service.Services;
 import elmtable.server.service.Workspace;
+import elmtable.server.store.DataFolder;
 import elmtable.server.store.Database;
 import elmtable.server.store.DocumentStore;
+import elmtable.server.store.FolderBases;
 import elmtable.server.store.KeptValuesFile;
 import elmtable.server.store.RunStore;
 import elmtable.server.store.StoreException;
@@ -35,17 +38,24 @@ import picocli.CommandLine.Spec;
     name = "serve",
     mixinStandardHelpOptions = true,
     description =
-        "Serves the application. With a folder, a data folder that is still empty takes its project in.")
+        "Serves the application. It works on a project's folder: edits become files, and what"
+            + " changes in the files comes in.")
 final class ServeCommand implements Callable<Integer> {
-  @Parameters(paramLabel = "DIR", arity = "0..1", description = "Folder of a project to take in.")
+  @Parameters(paramLabel = "DIR", arity = "0..1", description = "Folder of the project.")
   private Path folder;
 
   @Option(
       names = "--data",
       paramLabel = "DIR",
-      defaultValue = ".elm/data",
-      description = "Where the database is kept.")
+      description =
+          "Where history, runs and settings are kept; .elm/data in the project's folder if left out.")
   private Path data;
+
+  @Option(
+      names = "--no-folder",
+      description =
+          "Keeps documents in the database alone; a folder that is named is taken in once.")
+  private boolean noFolder;
 
   @Option(
       names = "--name",
@@ -85,7 +95,7 @@ final class ServeCommand implements Callable<Integer> {
     // HTTP ends first, so that nobody asks a database that is closed.
     try (Closing database = () -> close(opening);
         WebServer server = WebServer.start(port, opening.thenApply(Opened::services))) {
-      serve(server, opening.join().services());
+      serve(server, opening.join());
       return 0;
     } catch (CompletionException failed) {
       throw failed.getCause() instanceof RuntimeException cause ? cause : failed;
@@ -109,15 +119,20 @@ final class ServeCommand implements Callable<Integer> {
         .join();
   }
 
-  private void serve(WebServer server, Services services) throws InterruptedException {
+  private void serve(WebServer server, Opened opened) throws InterruptedException {
     PrintWriter out = spec.commandLine().getOut();
-    out.println("Elm Table is at http://127.0.0.1:" + server.port() + "  (stop it with Ctrl C)");
+    String address = "http://127.0.0.1:" + server.port();
+    opened.lock().tell(address);
+    if (folder != null && !noFolder) {
+      out.println("The project is the folder " + folder + "; its history is in " + dataPlace());
+    }
+    out.println("Elm Table is at " + address + "  (stop it with Ctrl C)");
     out.flush();
     if (warmUp) {
-      warmUp(server, services);
+      warmUp(server, opened.services());
       return;
     }
-    Thread.ofPlatform().daemon().name("warm-up").start(() -> warmUp(server, services));
+    Thread.ofPlatform().daemon().name("warm-up").start(() -> warmUp(server, opened.services()));
     untilEnded();
   }
 
@@ -133,32 +148,71 @@ final class ServeCommand implements Callable<Integer> {
   }
 
   /** What is closed when the server ends: runs first, then the database. */
-  private record Opened(Database database, Services services) implements AutoCloseable {
+  private record Opened(Database database, Services services, ProjectFolder folder, DataFolder lock)
+      implements AutoCloseable {
     @Override
     public void close() {
       services.runs().close();
+      if (folder != null) {
+        folder.close();
+      }
       database.close();
+      lock.close();
     }
+  }
+
+  private Path dataPlace() {
+    if (data != null) {
+      return data;
+    }
+    return folder == null || noFolder ? Path.of(".elm/data") : folder.resolve(".elm/data");
+  }
+
+  private String projectName() {
+    if (!Files.isDirectory(folder)) {
+      throw new RefusalException(
+          "There is no folder " + folder + "; name the folder of a project, or make it first.");
+    }
+    return name != null ? name : folder.toAbsolutePath().normalize().getFileName().toString();
   }
 
   private Opened open() {
     try {
-      Database database = Database.open(data);
+      boolean onFolder = folder != null && !noFolder;
+      String project = onFolder ? projectName() : "";
+      Path place = dataPlace();
+      DataFolder.prepare(place);
+      DataFolder lock = DataFolder.lock(place);
+      Database database = Database.open(place);
       DocumentStore documents = new DocumentStore(database);
-      takeIn(documents);
-      Workspace workspace = new Workspace(documents, ExtensionFolder.keywords());
+      if (!onFolder) {
+        takeIn(documents);
+      }
+      Workspace workspace =
+          onFolder
+              ? new Workspace(
+                  documents, ExtensionFolder.keywords(), project, ProjectFolder.filesOf(folder))
+              : new Workspace(documents, ExtensionFolder.keywords());
+      ProjectFolder kept =
+          onFolder ? new ProjectFolder(folder, workspace, new FolderBases(database)) : null;
+      if (kept != null) {
+        kept.start();
+      }
       RunStore runStore = new RunStore(database);
       RunService runs =
           new RunService(
               workspace,
               runStore,
               new Runner(ChromeLauncher::new),
-              new KeptValuesFile(data.resolve(KeptValuesFile.NAME)));
+              new KeptValuesFile(place.resolve(KeptValuesFile.NAME)));
       return new Opened(
-          database, new Services(workspace, new ChangeSets(workspace, documents), runs, runStore));
+          database,
+          new Services(workspace, new ChangeSets(workspace, documents), runs, runStore),
+          kept,
+          lock);
     } catch (IOException | StoreException failed) {
       throw new RefusalException(
-          "The data folder " + data + " cannot be used: " + failed.getMessage());
+          "The data folder " + dataPlace() + " cannot be used: " + failed.getMessage());
     }
   }
 
@@ -169,8 +223,7 @@ final class ServeCommand implements Callable<Integer> {
     if (!Files.isDirectory(folder)) {
       throw new RefusalException("There is no folder " + folder + " to take a project from.");
     }
-    String own = folder.toAbsolutePath().normalize().getFileName().toString();
-    documents.importFolder(name != null ? name : own, folder);
+    documents.importFolder(projectName(), folder);
   }
 
   /** Waits for the signal that ends the process, and holds that up until everything is closed. */

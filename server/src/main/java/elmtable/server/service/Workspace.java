@@ -1,6 +1,7 @@
 package elmtable.server.service;
 
 import elmtable.check.CheckedProject;
+import elmtable.data.source.ProjectFiles;
 import elmtable.keyword.KeywordRegistry;
 import elmtable.project.Project;
 import elmtable.server.store.DocumentStore;
@@ -17,6 +18,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.function.Consumer;
 
 /**
  * The project as it is now: an immutable snapshot that is replaced when a document changes. A
@@ -30,6 +32,12 @@ public final class Workspace {
   private final String name;
   private final List<WorkspaceListener> listeners = new CopyOnWriteArrayList<>();
   private volatile Snapshot snapshot;
+
+  /** The snapshot that changes are made on; others see it once the outermost change is done. */
+  private Snapshot working;
+
+  private int depth;
+  private final List<Runnable> untold = new ArrayList<>();
 
   /**
    * A document's place in its history.
@@ -82,9 +90,14 @@ public final class Workspace {
   public record Sent(
       long version, String client, long first, String author, List<TextChange> changes) {}
 
+  /** A project whose files lie in the store, too. */
   public Workspace(DocumentStore store, KeywordRegistry keywords) {
+    this(store, keywords, store.projectName().orElse("New project"), store.files());
+  }
+
+  public Workspace(DocumentStore store, KeywordRegistry keywords, String name, ProjectFiles files) {
     this.store = store;
-    this.name = store.projectName().orElse("New project");
+    this.name = name;
     Map<String, String> texts = new HashMap<>();
     Map<String, Revision> revisions = new HashMap<>();
     for (Stored document : store.documents()) {
@@ -93,9 +106,8 @@ public final class Workspace {
     }
     this.snapshot =
         new Snapshot(
-            1,
-            CheckedProject.of(Project.of(texts, store.files(), keywords)),
-            Map.copyOf(revisions));
+            1, CheckedProject.of(Project.of(texts, files, keywords)), Map.copyOf(revisions));
+    this.working = snapshot;
     normalizeLines();
   }
 
@@ -139,7 +151,7 @@ public final class Workspace {
    * MissingDocumentException} and {@link BadChangeException}.
    */
   public synchronized Answer update(long id, Sent sent) {
-    Stored document = snapshot.document(id);
+    Stored document = working.document(id);
     if (sent.version() > document.version()) {
       throw new BadChangeException(
           "The document “" + document.path() + "” has no version " + sent.version() + " yet.");
@@ -160,7 +172,7 @@ public final class Workspace {
   synchronized void update(long changeSet, String author, Map<Long, TextChange> changes) {
     List<Batch> batches = new ArrayList<>();
     changes.forEach((id, change) -> {
-      Stored document = snapshot.document(id);
+      Stored document = working.document(id);
       Sent sent = new Sent(document.version(), "changes " + changeSet, 0, author, List.of(change));
       batches.add(batch(document, sent));
     });
@@ -170,7 +182,7 @@ public final class Workspace {
 
   /** The updates of a document behind a version. Throws {@link MissingUpdatesException}. */
   public List<Update> since(long id, long version) {
-    Stored document = snapshot.document(id);
+    Stored document = snapshot().document(id);
     List<Update> updates = store.updates(id, version, document.version());
     if (updates.size() != document.version() - version) {
       throw new MissingUpdatesException(document.path());
@@ -219,25 +231,59 @@ public final class Workspace {
   }
 
   private void publish(List<Batch> batches) {
-    Project project = project();
-    Map<String, Revision> revisions = new HashMap<>(snapshot.revisions());
+    Project project = working.project();
+    Map<String, Revision> revisions = new HashMap<>(working.revisions());
     Map<String, Batch> byPath = new LinkedHashMap<>();
     for (Batch batch : batches) {
-      String path = snapshot.path(batch.document()).orElseThrow();
+      String path = working.path(batch.document()).orElseThrow();
       project = project.with(path, batch.text());
       revisions.put(path, new Revision(batch.document(), batch.updates().getLast().version()));
       byPath.put(path, batch);
     }
     replace(project, revisions);
-    byPath.forEach((path, batch) ->
-        listeners.forEach(each -> each.updated(batch.document(), path, batch.updates())));
-    listeners.forEach(WorkspaceListener::changed);
+    byPath.forEach(
+        (path, batch) -> tell(each -> each.updated(batch.document(), path, batch.updates())));
+    tellOfChange();
   }
 
   private void replace(Project project, Map<String, Revision> revisions) {
-    snapshot =
-        new Snapshot(
-            snapshot.number() + 1, snapshot.checked().with(project), Map.copyOf(revisions));
+    working =
+        new Snapshot(snapshot.number() + 1, working.checked().with(project), Map.copyOf(revisions));
+    if (depth == 0) {
+      snapshot = working;
+    }
+  }
+
+  /** Makes several changes, which are one snapshot for everybody else. */
+  public synchronized void together(Runnable changes) {
+    depth++;
+    try {
+      changes.run();
+    } finally {
+      depth--;
+      if (depth == 0 && working != snapshot) {
+        snapshot = working;
+        List<Runnable> told = List.copyOf(untold);
+        untold.clear();
+        told.forEach(Runnable::run);
+        listeners.forEach(WorkspaceListener::changed);
+      }
+    }
+  }
+
+  private void tell(Consumer<WorkspaceListener> what) {
+    Runnable telling = () -> listeners.forEach(what);
+    if (depth == 0) {
+      telling.run();
+    } else {
+      untold.add(telling);
+    }
+  }
+
+  private void tellOfChange() {
+    if (depth == 0) {
+      listeners.forEach(WorkspaceListener::changed);
+    }
   }
 
   /**
@@ -249,15 +295,15 @@ public final class Workspace {
     String normal = SourceText.normal(text);
     requireText(path, normal);
     Stored made = store.create(path, normal, author);
-    Map<String, Revision> revisions = new HashMap<>(snapshot.revisions());
+    Map<String, Revision> revisions = new HashMap<>(working.revisions());
     revisions.put(path, new Revision(made.id(), 0));
-    replace(project().with(path, normal), revisions);
+    replace(working.project().with(path, normal), revisions);
     tellOfDocuments();
     return made;
   }
 
   private void requireFree(String path, long except) {
-    for (Map.Entry<String, Revision> entry : snapshot.revisions().entrySet()) {
+    for (Map.Entry<String, Revision> entry : working.revisions().entrySet()) {
       if (entry.getValue().id() != except && samePath(entry.getKey(), path)) {
         throw new PathTakenException(entry.getKey());
       }
@@ -271,12 +317,29 @@ public final class Workspace {
 
   /** Takes a document away; it can be brought back. Throws {@link MissingDocumentException}. */
   public synchronized void remove(long id) {
-    Stored document = snapshot.document(id);
+    Stored document = working.document(id);
     store.remove(id);
-    Map<String, Revision> revisions = new HashMap<>(snapshot.revisions());
+    Map<String, Revision> revisions = new HashMap<>(working.revisions());
     revisions.remove(document.path());
-    replace(project().without(document.path()), revisions);
+    replace(working.project().without(document.path()), revisions);
     tellOfDocuments();
+  }
+
+  /** Gives a document another path. Throws {@link PathTakenException}. */
+  public synchronized void rename(long id, String path) {
+    Stored document = working.document(id);
+    requireFree(path, id);
+    store.rename(id, path);
+    Map<String, Revision> revisions = new HashMap<>(working.revisions());
+    revisions.put(path, revisions.remove(document.path()));
+    replace(working.project().without(document.path()).with(path, document.text()), revisions);
+    tellOfDocuments();
+  }
+
+  /** Other files lie beside the documents, or the same ones hold something else. */
+  public synchronized void filesChanged(ProjectFiles files) {
+    replace(working.project().withFiles(files), working.revisions());
+    tellOfChange();
   }
 
   /** Brings a removed document back. Throws {@link PathTakenException}. */
@@ -289,9 +352,9 @@ public final class Workspace {
     requireFree(removed.path(), id);
     String text = store.text(id, removed.version());
     store.restore(id);
-    Map<String, Revision> revisions = new HashMap<>(snapshot.revisions());
+    Map<String, Revision> revisions = new HashMap<>(working.revisions());
     revisions.put(removed.path(), new Revision(id, removed.version()));
-    replace(project().with(removed.path(), text), revisions);
+    replace(working.project().with(removed.path(), text), revisions);
     tellOfDocuments();
     return new Stored(id, removed.path(), removed.version(), text);
   }
@@ -302,7 +365,7 @@ public final class Workspace {
   }
 
   private void tellOfDocuments() {
-    listeners.forEach(WorkspaceListener::documentsChanged);
-    listeners.forEach(WorkspaceListener::changed);
+    tell(WorkspaceListener::documentsChanged);
+    tellOfChange();
   }
 }

@@ -20,6 +20,11 @@ import java.util.stream.Stream;
  * Hidden files and folders are passed over.
  */
 public record FolderReader(Map<String, String> documents, ProjectFiles files) {
+  /** The files of a folder that are not documents, where they stand. */
+  public static ProjectFiles filesOf(Path folder) {
+    return new FolderFiles(folder);
+  }
+
   private static boolean isDocument(String path) {
     return path.endsWith(".elmt") || path.endsWith(".feature");
   }
