@@ -30,6 +30,7 @@ async function send<T>(method: string, path: string, body?: unknown): Promise<T>
 
 export const get = <T>(path: string) => send<T>('GET', path);
 export const post = <T>(path: string, body: unknown) => send<T>('POST', path, body);
+export const patch = <T>(path: string, body: unknown) => send<T>('PATCH', path, body);
 export const remove = (path: string) => send<void>('DELETE', path);
 
 /** A document's path as part of an address. */

@@ -34,7 +34,7 @@ export function useChanges() {
           stale('tree', 'problems', 'keywords', 'plan');
           break;
         case 'documents':
-          stale('project', 'tree', 'problems', 'keywords', 'plan');
+          stale('project', 'tree', 'problems', 'keywords', 'plan', 'removed');
           break;
         case 'runs':
           queries.invalidateQueries({ queryKey: ['runs'] });

@@ -149,6 +149,20 @@ export interface FixRequest {
     fix: string;
 }
 
+export interface HistoryEntry {
+    from: number;
+    to: number;
+    author: string;
+    began: string;
+    ended: string;
+    what: string[];
+}
+
+export interface HistoryView {
+    entries: HistoryEntry[];
+    more: boolean;
+}
+
 export interface KeywordView {
     name: string;
     group: string;
@@ -261,6 +275,10 @@ export interface RemovedDocument {
     at?: string;
 }
 
+export interface RenameRequest {
+    path: string;
+}
+
 export interface RowMeaning {
     line: number;
     references?: ReferenceView[];
@@ -364,6 +382,11 @@ export interface SuiteNode {
     executableCount: number;
     last?: Outcome;
     cases: CaseNode[];
+}
+
+export interface TakeBackRequest {
+    version: number;
+    author?: string;
 }
 
 export interface TextPiece {

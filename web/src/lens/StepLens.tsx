@@ -8,16 +8,7 @@ import type { RowItem } from '@/sheet/items';
 export function StepLens({ row, keywords }: { row: RowItem | null; keywords: ReadonlyMap<string, KeywordView> }) {
   const name = row?.kind === 'step' ? row.step.keyword : undefined;
   const keyword = name ? keywords.get(nameKey(name)) : undefined;
-  return (
-    <>
-      <div className="flex h-9 flex-none items-center border-b border-hair px-3.5">
-        <h2 className="flex-1 truncate font-semibold">{row?.kind === 'step' ? `Step ${row.number}` : 'Lens'}</h2>
-      </div>
-      <div className="min-h-0 flex-1 overflow-y-auto">
-        {keyword ? <KeywordCard keyword={keyword} /> : <Hint row={row} />}
-      </div>
-    </>
-  );
+  return keyword ? <KeywordCard keyword={keyword} /> : <Hint row={row} />;
 }
 
 function Hint({ row }: { row: RowItem | null }) {

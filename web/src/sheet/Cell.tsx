@@ -40,7 +40,9 @@ export function Cell({
       title={text || undefined}
       className={`relative flex min-w-0 items-center gap-[5px] whitespace-nowrap px-2 outline-none ${inRange ? 'bg-accent-wash' : ''} ${className}`}
       onMouseDown={(event) => {
-        if (event.button !== 0 || (event.target as HTMLElement).closest('button')) return;
+        if ((event.target as HTMLElement).closest('button')) return;
+        if (event.button === 2 && !inRange) session.goTo(item.key, column);
+        if (event.button !== 0) return;
         event.preventDefault();
         session.leave();
         session.selecting = true;

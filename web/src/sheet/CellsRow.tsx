@@ -2,7 +2,7 @@ import { type CSSProperties, memo } from 'react';
 import { TextPieces } from '@/parts/TextPieces';
 import { Cell } from './Cell';
 import type { Item } from './items';
-import { RowMenu } from './RowMenu';
+import { LineMenu } from './LineMenu';
 import type { LineProps } from './SheetLine';
 
 /** A row of data, parameters, elements or values; the first one names the columns. */
@@ -15,7 +15,7 @@ export const CellsRow = memo(function CellsRow({
 }) {
   const ground = line.cursor ? 'var(--select)' : item.head ? 'var(--ground)' : 'var(--surface)';
   return (
-    <RowMenu row={item} session={line.session} focus={line.focus}>
+    <LineMenu item={item} session={line.session} focus={line.focus}>
       <div
         role="row"
         tabIndex={-1}
@@ -45,7 +45,7 @@ export const CellsRow = memo(function CellsRow({
           </Cell>
         ))}
       </div>
-    </RowMenu>
+    </LineMenu>
   );
 }, sameLine);
 

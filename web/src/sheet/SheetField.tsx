@@ -143,6 +143,10 @@ export function SheetField({
   const onKeyDown = (event: KeyboardEvent) => {
     // An input method's own keys, its Enter among them, belong to it.
     if (composing.current || event.nativeEvent.isComposing) return;
+    if (event.key === 'ContextMenu' || (event.key === 'F10' && event.shiftKey)) {
+      event.preventDefault();
+      return openMenu(event.currentTarget);
+    }
     const taken = session.cursor.get()?.editing ? editKey(event) : sheetKey(event, session);
     if (taken) {
       event.preventDefault();
@@ -220,6 +224,15 @@ export function SheetField({
       )}
     </div>
   );
+}
+
+/** Opens the menu of the line under the cursor, at its cell. */
+function openMenu(field: Element) {
+  const cell = field.closest('[role=grid]')?.querySelector('[data-cursor=true]');
+  const place = cell?.getBoundingClientRect();
+  if (!cell || !place) return;
+  const at = { clientX: place.left + 12, clientY: place.bottom };
+  cell.dispatchEvent(new MouseEvent('contextmenu', { bubbles: true, cancelable: true, ...at }));
 }
 
 /** Lays the field over the cell under the cursor; notes may grow below it. */

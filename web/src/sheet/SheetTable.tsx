@@ -5,6 +5,7 @@ import { mend } from '@/document/fixes';
 import type { Other } from '@/document/presence';
 import { structure } from '@/document/structure';
 import { useDocumentState } from '@/document/useDocument';
+import { LinkButton } from '@/parts/Button';
 import { useStore } from '@/parts/store';
 import { copyRange } from './clipboard';
 import { type Item, isRow, isStop, type Outcomes, type RowItem } from './items';
@@ -162,7 +163,37 @@ export function SheetTable({
           })}
         </div>
       </div>
+      <AddBlocks session={session} />
     </>
+  );
+}
+
+/** What a document of these blocks can have more of. */
+const ALSO: Record<string, string[]> = {
+  suite: ['case', 'keyword'],
+  case: ['case', 'keyword'],
+  keyword: ['keyword'],
+  page: ['page'],
+  data: ['data'],
+  environment: ['environment'],
+  browser: ['browser'],
+  fixture: ['fixture'],
+  plan: ['plan'],
+};
+
+/** Adds a block behind the last one, with its name under the cursor. */
+function AddBlocks({ session }: { session: SheetSession }) {
+  const { blocks } = structure(session.document.state);
+  const kinds = [...new Set(blocks.flatMap((block) => ALSO[block.kind.word] ?? []))];
+  const offered = kinds.length > 0 ? kinds : ['case', 'keyword', 'page', 'data'];
+  return (
+    <div className="flex flex-none items-center gap-4 border-t border-hair px-4 py-1">
+      {offered.map((kind) => (
+        <LinkButton key={kind} onClick={() => session.addBlock(kind, `New ${kind}`, null)}>
+          + {kind === 'data' ? 'data set' : kind}
+        </LinkButton>
+      ))}
+    </div>
   );
 }
 

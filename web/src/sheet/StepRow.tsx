@@ -6,7 +6,7 @@ import { TextPieces } from '@/parts/TextPieces';
 import { Cell } from './Cell';
 import { sameLine } from './CellsRow';
 import { type Item, textAt } from './items';
-import { RowMenu } from './RowMenu';
+import { LineMenu } from './LineMenu';
 import type { LineProps } from './SheetLine';
 
 const gridOf = (argumentColumns: number): CSSProperties => ({
@@ -23,7 +23,7 @@ export const StepRow = memo(function StepRow({ item, line }: { item: StepItem; l
   const focused = cursor !== null;
   const ground = focused ? 'var(--select)' : 'var(--surface)';
   return (
-    <RowMenu row={item} session={session} focus={line.focus}>
+    <LineMenu item={item} session={session} focus={line.focus}>
       <div
         role="row"
         tabIndex={-1}
@@ -80,6 +80,7 @@ export const StepRow = memo(function StepRow({ item, line }: { item: StepItem; l
         {line.others.map((other) => (
           <span
             key={other.client}
+            data-person={other.name}
             className="pointer-events-none absolute -top-[7px] right-1 z-[4] rounded-chip px-1 text-[10px] leading-[14px] text-surface"
             style={{ background: other.colour }}
           >
@@ -88,7 +89,7 @@ export const StepRow = memo(function StepRow({ item, line }: { item: StepItem; l
           </span>
         ))}
       </div>
-    </RowMenu>
+    </LineMenu>
   );
 }, sameLine);
 

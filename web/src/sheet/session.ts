@@ -3,19 +3,25 @@ import type { KeywordView } from '@/api/types';
 import { analysis } from '@/document/analysis';
 import {
   addBlock,
+  addColumn,
+  addSection,
   copyBlock,
   freeName,
   newBlockText,
   removeBlock,
+  removeColumn,
+  removeSection,
   setName,
   setNote,
   setProperty,
   shiftBlock,
+  shiftColumn,
 } from '@/document/blockEdits';
 import { typedCell } from '@/document/cells';
 import { addRows, type CellValue, insertRow, moveRows, removeRows, setCells, shiftRows } from '@/document/edits';
 import type { OpenDocument } from '@/document/openDocument';
-import { findBlock, structure } from '@/document/structure';
+import { findBlock, findRow, structure } from '@/document/structure';
+import type { SectionWord } from '@/document/words';
 import { store } from '@/parts/store';
 import { columnsOf, headFields, type Item, isRow, isStop, type RowItem, type Stop, sheetItems, textAt } from './items';
 
@@ -301,6 +307,46 @@ export class SheetSession {
       columns.map((column) => ({ row: row.id, column, text: textAt(source, column) })),
     );
     this.dispatch(setCells(this.document.state, values));
+  }
+
+  /** The section of a row, for what is done with its columns. */
+  private sectionOf(row: RowItem) {
+    const place = findRow(structure(this.document.state), row.id);
+    const column = this.cursor.get()?.column ?? 0;
+    return place ? { ...place, column: Math.max(0, column) } : null;
+  }
+
+  /** Adds a column before the one under the cursor, or `behind` by one, with its name to be typed. */
+  addColumn(row: RowItem, behind: 0 | 1) {
+    const at = this.sectionOf(row);
+    if (!at) return;
+    const { block, section, column } = at;
+    this.dispatch(addColumn(this.document.state, block.id, section, column + behind, ''));
+    const head = section.rows[0]?.row.id;
+    this.cursor.set({ key: `row ${head}`, column: column + behind, anchor: null, editing: 'in' });
+  }
+
+  shiftColumn(row: RowItem, by: -1 | 1) {
+    const at = this.sectionOf(row);
+    if (!at) return;
+    this.dispatch(shiftColumn(this.document.state, at.block.id, at.section, at.column, by));
+    this.goTo(row.key, Math.max(0, at.column + by));
+  }
+
+  removeColumn(row: RowItem) {
+    const at = this.sectionOf(row);
+    if (at) this.dispatch(removeColumn(this.document.state, at.block.id, at.section, at.column));
+  }
+
+  addSection(id: number, word: SectionWord) {
+    this.putCursor(addSection(this.document.state, id, word), 0);
+  }
+
+  removeSection(row: RowItem) {
+    const at = this.sectionOf(row);
+    if (!at) return;
+    this.dispatch(removeSection(this.document.state, at.block.id, at.section));
+    this.goTo(`block ${at.block.id}`, 0);
   }
 
   /** Selects all rows of the section under the cursor. */

@@ -12,7 +12,7 @@ import { type Block, structure } from '@/document/structure';
 import { useDocument, useDocumentState } from '@/document/useDocument';
 import { useOutcomes } from '@/document/useOutcomes';
 import { nameKey } from '@/document/words';
-import { StepLens } from '@/lens/StepLens';
+import { DocumentLens } from '@/lens/DocumentLens';
 import { Button } from '@/parts/Button';
 import { Columns } from '@/parts/Columns';
 import { counted } from '@/parts/counted';
@@ -113,7 +113,10 @@ function DocumentSheet({ document }: { document: OpenDocument }) {
     <Columns
       station="cases"
       contents={{ name: 'Contents', content: <CasesTree open={path} /> }}
-      lens={asText ? null : { name: 'Lens', content: <StepLens row={selected} keywords={keywords} /> }}
+      lens={{
+        name: 'Lens',
+        content: <DocumentLens document={document} row={asText ? null : selected} keywords={keywords} />,
+      }}
     >
       <SheetHead
         document={document}

@@ -8,6 +8,7 @@ import { Filter } from '@/parts/Filter';
 import { Outcome } from '@/parts/Outcome';
 import { ProblemMark } from '@/parts/ProblemMark';
 import { plainText } from '@/parts/TextPieces';
+import { DocumentMenu, RemovedDocuments } from './DocumentMenu';
 import { NewDocument } from './NewDocument';
 
 /** Suites with their cases, and the project's other documents. */
@@ -49,18 +50,21 @@ export function CasesTree({ open }: { open: string }) {
         )}
         <GroupHead word="Other documents" right="" />
         {others.map((document) => (
-          <Link
-            key={document.path}
-            to={documentPlace(document.path)}
-            aria-current={document.path === open ? 'page' : undefined}
-            className="flex h-[26px] items-center gap-1.5 pr-2.5 pl-[25px] hover:bg-sunk aria-[current]:bg-select aria-[current]:shadow-[inset_2px_0_var(--select-edge)]"
-          >
-            <span className="flex-1 truncate" title={document.path}>
-              {document.path.replace(/\.(elmt|feature)$/, '')}
-            </span>
-            {document.problems.errors > 0 && <ProblemMark severity="error" />}
-          </Link>
+          <DocumentMenu key={document.path} path={document.path}>
+            <Link
+              key={document.path}
+              to={documentPlace(document.path)}
+              aria-current={document.path === open ? 'page' : undefined}
+              className="flex h-[26px] items-center gap-1.5 pr-2.5 pl-[25px] hover:bg-sunk aria-[current]:bg-select aria-[current]:shadow-[inset_2px_0_var(--select-edge)]"
+            >
+              <span className="flex-1 truncate" title={document.path}>
+                {document.path.replace(/\.(elmt|feature)$/, '')}
+              </span>
+              {document.problems.errors > 0 && <ProblemMark severity="error" />}
+            </Link>
+          </DocumentMenu>
         ))}
+        <RemovedDocuments />
       </nav>
     </>
   );
@@ -84,24 +88,26 @@ function SuiteNodes({ suite, open, wanted }: { suite: SuiteNode; open: boolean; 
   );
   return (
     <div>
-      <div
-        className={`flex h-[26px] items-center gap-[5px] pr-2.5 pl-2 hover:bg-sunk ${open ? 'bg-select shadow-[inset_2px_0_var(--select-edge)]' : ''}`}
-      >
-        <button
-          type="button"
-          aria-expanded={shown}
-          aria-label={`Cases of ${suite.name}`}
-          onClick={() => setToggled(!shown)}
-          className="text-ink-3"
+      <DocumentMenu path={suite.path}>
+        <div
+          className={`flex h-[26px] items-center gap-[5px] pr-2.5 pl-2 hover:bg-sunk ${open ? 'bg-select shadow-[inset_2px_0_var(--select-edge)]' : ''}`}
         >
-          <Chevron size={12} aria-hidden />
-        </button>
-        <Link to={documentPlace(suite.path)} className={`flex-1 truncate ${open ? 'font-semibold' : ''}`}>
-          {suite.name}
-        </Link>
-        <span className="min-w-[22px] text-right text-[12px] text-ink-3">{suite.executableCount}</span>
-        <Outcome of={suite.last} size={12} />
-      </div>
+          <button
+            type="button"
+            aria-expanded={shown}
+            aria-label={`Cases of ${suite.name}`}
+            onClick={() => setToggled(!shown)}
+            className="text-ink-3"
+          >
+            <Chevron size={12} aria-hidden />
+          </button>
+          <Link to={documentPlace(suite.path)} className={`flex-1 truncate ${open ? 'font-semibold' : ''}`}>
+            {suite.name}
+          </Link>
+          <span className="min-w-[22px] text-right text-[12px] text-ink-3">{suite.executableCount}</span>
+          <Outcome of={suite.last} size={12} />
+        </div>
+      </DocumentMenu>
       {shown &&
         cases.map((one) => (
           <Link

@@ -198,6 +198,18 @@ final class Screen implements AutoCloseable {
     see("//*[@role='status'][normalize-space()='saved']");
   }
 
+  /** Lets every answer of the server take so much longer; none for zero. */
+  void slow(Duration latency) {
+    driver.executeCdpCommand("Network.enable", Map.of());
+    driver.executeCdpCommand(
+        "Network.emulateNetworkConditions",
+        Map.of(
+            "offline", false,
+            "latency", latency.toMillis(),
+            "downloadThroughput", -1,
+            "uploadThroughput", -1));
+  }
+
   void picture(Path file) throws Exception {
     Files.createDirectories(file.getParent());
     Files.write(file, driver.getScreenshotAs(OutputType.BYTES));

@@ -73,6 +73,15 @@ final class World implements AutoCloseable {
 
   /** Starts the server on the data that is there. */
   void start() throws Exception {
+    start("0");
+  }
+
+  /** Starts it at the address that it had. */
+  void startAgain() throws Exception {
+    start(address.substring(address.lastIndexOf(':') + 1));
+  }
+
+  private void start(String port) throws Exception {
     server =
         new ProcessBuilder(
                 ProcessHandle.current().info().command().orElseThrow(),
@@ -86,7 +95,7 @@ final class World implements AutoCloseable {
                 "--name",
                 "Emberwick Kilns",
                 "--port",
-                "0")
+                port)
             .redirectError(ProcessBuilder.Redirect.INHERIT)
             .start();
     CompletableFuture<String> said = new CompletableFuture<>();

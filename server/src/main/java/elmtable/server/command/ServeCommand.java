@@ -4,6 +4,7 @@ import elmtable.run.Runner;
 import elmtable.server.folder.ProjectFolder;
 import elmtable.server.http.WebServer;
 import elmtable.server.service.ChangeSets;
+import elmtable.server.service.DataFiles;
 import elmtable.server.service.RunService;
 import elmtable.server.service.Services;
 import elmtable.server.service.Workspace;
@@ -207,7 +208,13 @@ final class ServeCommand implements Callable<Integer> {
               new KeptValuesFile(place.resolve(KeptValuesFile.NAME)));
       return new Opened(
           database,
-          new Services(workspace, new ChangeSets(workspace, documents), runs, runStore),
+          new Services(
+              workspace,
+              documents,
+              new ChangeSets(workspace, documents),
+              onFolder ? DataFiles.inFolder(folder) : DataFiles.inStore(documents, workspace),
+              runs,
+              runStore),
           kept,
           lock);
     } catch (IOException | StoreException failed) {

@@ -1,6 +1,7 @@
 package elmtable.server.folder;
 
 import com.github.difflib.patch.AbstractDelta;
+import elmtable.server.service.LineDifference;
 import java.util.List;
 
 /**

@@ -3,6 +3,7 @@ package elmtable.server.folder;
 import elmtable.data.source.ProjectFiles;
 import elmtable.server.folder.FolderScan.Stamp;
 import elmtable.server.service.BadChangeException;
+import elmtable.server.service.LineDifference;
 import elmtable.server.service.PathTakenException;
 import elmtable.server.service.Workspace;
 import elmtable.server.service.Workspace.Sent;

@@ -11,6 +11,8 @@ final class DocumentPath {
   private static final String NAME = "[^." + NEVER + "][^" + NEVER + "]*";
   private static final Pattern FORM = Pattern.compile(NAME + "(/" + NAME + ")*\\.(elmt|feature)");
 
+  private static final Pattern FILE = Pattern.compile(NAME + "(/" + NAME + ")*");
+
   private DocumentPath() {}
 
   static void require(String path) {
@@ -19,6 +21,14 @@ final class DocumentPath {
           "“"
               + path
               + "” is not a path of a document; one is written like suites/my-firings.elmt.");
+    }
+  }
+
+  /** The path of a file beside the documents. */
+  static void requireFile(String path) {
+    if (path.length() > 300 || !FILE.matcher(path).matches()) {
+      throw new BadRequestResponse(
+          "“" + path + "” is not a path of a file; one is written like data/prices.csv.");
     }
   }
 }

@@ -9,6 +9,7 @@ import elmtable.server.store.DocumentStore.Stored;
 import elmtable.server.view.Analyses;
 import elmtable.server.view.CaseOutcomes;
 import elmtable.server.view.FixChanges;
+import elmtable.server.view.HistoryViews;
 import elmtable.server.view.UpdateViews;
 import elmtable.server.view.Views;
 import elmtable.server.view.Views.UpdatesView;
@@ -38,7 +39,11 @@ final class DocumentsApi {
     routes.post("/api/documents", this::create);
     routes.get("/api/documents/{id}", this::document);
     routes.delete("/api/documents/{id}", this::remove);
+    routes.patch("/api/documents/{id}", this::rename);
     routes.post("/api/documents/{id}/restore", this::restore);
+    routes.get("/api/documents/{id}/history", this::history);
+    routes.get("/api/documents/{id}/texts/{version}", this::text);
+    routes.post("/api/documents/{id}/take-back", this::takeBack);
     routes.get("/api/documents/{id}/updates", this::updates);
     routes.post("/api/documents/{id}/updates", this::update);
     routes.get("/api/documents/{id}/analysis", this::analysis);
@@ -90,6 +95,42 @@ final class DocumentsApi {
 
   private void restore(Context ctx) {
     ctx.json(view(workspace().restore(id(ctx))));
+  }
+
+  private void rename(Context ctx) {
+    Views.RenameRequest ask = ctx.bodyAsClass(Views.RenameRequest.class);
+    DocumentPath.require(ask.path());
+    workspace().rename(id(ctx), ask.path());
+    ctx.json(view(workspace().snapshot().document(id(ctx))));
+  }
+
+  private void history(Context ctx) {
+    Stored document = workspace().snapshot().document(id(ctx));
+    long before =
+        Answers.number(Optional.ofNullable(ctx.queryParam("before")).orElse(""))
+            .orElse(document.version());
+    ctx.json(HistoryViews.of(services.get().documents(), document, before));
+  }
+
+  /** A document as it was. */
+  private void text(Context ctx) {
+    Stored document = workspace().snapshot().document(id(ctx));
+    long version =
+        Answers.number(ctx.pathParam("version"))
+            .filter(number -> number <= document.version())
+            .orElseThrow(() ->
+                new NotFoundResponse("There is no version “" + ctx.pathParam("version") + "”."));
+    ctx.json(
+        new Views.DocumentText(
+            document.id(),
+            document.path(),
+            version,
+            services.get().documents().text(document.id(), version)));
+  }
+
+  private void takeBack(Context ctx) {
+    Views.TakeBackRequest ask = ctx.bodyAsClass(Views.TakeBackRequest.class);
+    ctx.json(view(workspace().takeBack(id(ctx), ask.version(), author(ask.author()))));
   }
 
   private List<Views.RemovedDocument> removed() {

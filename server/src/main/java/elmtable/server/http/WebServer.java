@@ -60,6 +60,7 @@ public final class WebServer implements AutoCloseable {
           config.routes.wsBeforeUpgrade("/api/live", Guard::checkUpgrade);
           config.routes.ws("/api/live", new LiveSocket(hub::join)::configure);
           new DocumentsApi(services::join, analyses).routes(config.routes);
+          new FilesApi(services::join).routes(config.routes);
           new Api(services::join).routes(config.routes);
           errors(config.routes, services::join);
         });

@@ -1,7 +1,13 @@
 package elmtable.server.service;
 
+import elmtable.server.store.DocumentStore;
 import elmtable.server.store.RunStore;
 
 /** Everything that the HTTP side talks to. */
 public record Services(
-    Workspace workspace, ChangeSets changeSets, RunService runs, RunStore store) {}
+    Workspace workspace,
+    DocumentStore documents,
+    ChangeSets changeSets,
+    DataFiles files,
+    RunService runs,
+    RunStore store) {}

@@ -325,6 +325,18 @@ public final class Workspace {
     tellOfDocuments();
   }
 
+  /** Puts an older state of a document behind its last one, as a new change by lines. */
+  public synchronized Stored takeBack(long id, long version, String author) {
+    Stored now = working.document(id);
+    if (version < 0 || version > now.version()) {
+      throw new BadChangeException("“" + now.path() + "” has no version " + version + ".");
+    }
+    TextChange change = LineDifference.between(now.text(), store.text(id, version));
+    String client = "take back " + version;
+    update(id, new Sent(now.version(), client, now.version(), author, List.of(change)));
+    return working.document(id);
+  }
+
   /** Gives a document another path. Throws {@link PathTakenException}. */
   public synchronized void rename(long id, String path) {
     Stored document = working.document(id);

@@ -163,6 +163,28 @@ public final class DocumentStore {
                 read(rows.getString(6))));
   }
 
+  /** A version whose text was kept whole, with who made it. */
+  public record KeptText(long version, String author, Instant at) {}
+
+  /** The versions of a document that are there as whole texts, the oldest first. */
+  public List<KeptText> texts(long document) {
+    return Jdbc.query(
+        database,
+        "select version, author, at from document_text where document = ? order by version",
+        statement -> statement.setLong(1, document),
+        rows -> new KeptText(rows.getLong(1), rows.getString(2), Instant.parse(rows.getString(3))));
+  }
+
+  /**
+   * Thins what is older than some time to one text an hour. A page that is behind one of them is
+   * told that the history does not reach back that far.
+   *
+   * @return how many updates went
+   */
+  public int thin(Instant before) {
+    return database.writer().now(connection -> HistoryThinning.thin(connection, this, before));
+  }
+
   /** Makes a document with a first text, as version 0. */
   public Stored create(String path, String text, String author) {
     long id = database.writer().now(connection -> insert(connection, path, text, author));
@@ -173,12 +195,12 @@ public final class DocumentStore {
       throws SQLException {
     Jdbc.update(connection, "insert into document (path, version) values (?, 0)", path);
     long id = Jdbc.lastId(connection);
-    keepText(connection, id, 0, text, author);
+    keepText(connection, id, 0, text, author, Instant.now());
     return id;
   }
 
-  private static void keepText(
-      Connection connection, long id, long version, String text, String author)
+  static void keepText(
+      Connection connection, long id, long version, String text, String author, Instant at)
       throws SQLException {
     Jdbc.update(
         connection,
@@ -188,7 +210,7 @@ public final class DocumentStore {
         version,
         text,
         author,
-        Instant.now().toString());
+        at.toString());
   }
 
   /**
@@ -273,7 +295,8 @@ public final class DocumentStore {
         batch.document());
     long before = batch.updates().getFirst().version() - 1;
     if (before / UPDATES_OF_A_TEXT < last.version() / UPDATES_OF_A_TEXT) {
-      keepText(connection, batch.document(), last.version(), batch.text(), last.author());
+      keepText(
+          connection, batch.document(), last.version(), batch.text(), last.author(), last.at());
     }
   }
 
@@ -333,6 +356,22 @@ public final class DocumentStore {
       throw new StoreException(
           "A stored change cannot be read: " + broken.getOriginalMessage(), broken);
     }
+  }
+
+  /** Keeps a file beside the documents, in place of the one that was there. */
+  public void putFile(String path, InputStream content) throws IOException {
+    ContentFiles.Kept kept = contents.keep(content);
+    database
+        .writer()
+        .now(connection -> {
+          Jdbc.update(
+              connection,
+              "insert or replace into file (path, hash, size) values (?, ?, ?)",
+              path,
+              kept.hash(),
+              kept.size());
+          return null;
+        });
   }
 
   /** The files beside the documents, as they are now. */

@@ -86,6 +86,23 @@ public final class Views {
   /** A document that was removed; {@code at} is left out where nobody noted when. */
   public record RemovedDocument(long id, String path, @Nullable String at) {}
 
+  /**
+   * What somebody did to a document in one go.
+   *
+   * @param from the version before it
+   * @param to the version that it made
+   * @param what which blocks it touched, in words; empty for the document's beginning
+   */
+  public record HistoryEntry(
+      long from, long to, String author, String began, String ended, List<String> what) {}
+
+  /** {@code more} tells whether there is older history. */
+  public record HistoryView(List<HistoryEntry> entries, boolean more) {}
+
+  public record RenameRequest(String path) {}
+
+  public record TakeBackRequest(long version, @Nullable String author) {}
+
   public record NewDocumentRequest(String path, String text, @Nullable String author) {}
 
   /**

@@ -8,6 +8,7 @@ import elmtable.run.KeptValues;
 import elmtable.run.Runner;
 import elmtable.server.http.WebServer;
 import elmtable.server.service.ChangeSets;
+import elmtable.server.service.DataFiles;
 import elmtable.server.service.RunService;
 import elmtable.server.service.Services;
 import elmtable.server.service.Workspace;
@@ -41,7 +42,12 @@ class WarmUpTest {
                   0,
                   CompletableFuture.completedFuture(
                       new Services(
-                          workspace, new ChangeSets(workspace, documents), runs, store)))) {
+                          workspace,
+                          documents,
+                          new ChangeSets(workspace, documents),
+                          DataFiles.inStore(documents, workspace),
+                          runs,
+                          store)))) {
         assertDoesNotThrow(() -> WarmUp.of(server.port(), workspace.snapshot()));
         assertTrue(
             workspace.snapshot().revisions().values().stream()

@@ -3,6 +3,7 @@ package elmtable.server.folder;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import elmtable.server.service.LineDifference;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 

@@ -6,6 +6,7 @@ import elmtable.keyword.builtin.BuiltInKeywords;
 import elmtable.run.KeptValues;
 import elmtable.run.Runner;
 import elmtable.server.service.ChangeSets;
+import elmtable.server.service.DataFiles;
 import elmtable.server.service.RunService;
 import elmtable.server.service.Services;
 import elmtable.server.service.Workspace;
@@ -59,7 +60,13 @@ abstract class AbstractApiTest {
         WebServer.start(
             0,
             CompletableFuture.completedFuture(
-                new Services(workspace, new ChangeSets(workspace, documents), runs, store)));
+                new Services(
+                    workspace,
+                    documents,
+                    new ChangeSets(workspace, documents),
+                    DataFiles.inStore(documents, workspace),
+                    runs,
+                    store)));
   }
 
   Answer send(String method, String path, Object body, String... headers) throws Exception {

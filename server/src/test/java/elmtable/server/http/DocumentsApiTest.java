@@ -7,6 +7,9 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import elmtable.text.TextChange;
+import java.net.URI;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletionException;
@@ -231,5 +234,74 @@ class DocumentsApiTest extends AbstractApiTest {
         document.path("text").asText().split("\n")[first.path("line").asInt()].startsWith("case "));
     assertTrue(first.path("executableCount").asInt() > 0);
     assertFalse(first.has("last"), "nothing ran yet");
+  }
+
+  @Test
+  void historyTellsWhoDidWhatAndAnOldStateIsTakenBack() throws Exception {
+    JsonNode first = document(SUITE);
+    String path = "/api/documents/" + first.path("id").asLong();
+    update(first, "one", 0, replace(first, MESSAGE, "x"));
+    JsonNode second = document(SUITE);
+    send(
+        "POST",
+        path + "/updates",
+        Map.of(
+            "version",
+            1,
+            "client",
+            "two",
+            "first",
+            0,
+            "author",
+            "Wren",
+            "updates",
+            List.of(replace(second, "suite ", "suite The "))));
+    JsonNode history = get(path + "/history").body();
+    List<String> authors =
+        list(history.path("entries")).stream().map(e -> e.path("author").asText()).toList();
+    assertEquals(List.of("Wren", "local", "import"), authors);
+    assertTrue(
+        history.path("entries").get(0).path("what").get(0).asText().startsWith("suite The "));
+    assertFalse(history.path("more").asBoolean());
+    assertEquals(first.path("text"), get(path + "/texts/0").body().path("text"));
+    assertEquals(404, get(path + "/texts/9").status());
+    Answer back = send("POST", path + "/take-back", Map.of("version", 0, "author", "Juno"));
+    assertEquals(first.path("text"), back.body().path("text"));
+    assertEquals(3, back.body().path("version").asInt());
+    assertEquals(400, send("POST", path + "/take-back", Map.of("version", 99)).status());
+  }
+
+  @Test
+  void aDocumentGetsAnotherPathAndStaysTheSame() throws Exception {
+    JsonNode document = document(SUITE);
+    String path = "/api/documents/" + document.path("id").asLong();
+    Answer renamed = send("PATCH", path, Map.of("path", "suites/requests.elmt"));
+    assertEquals("suites/requests.elmt", renamed.body().path("path").asText());
+    assertEquals(document.path("id"), document("suites/requests.elmt").path("id"));
+    assertEquals(409, send("PATCH", path, Map.of("path", "suites/Kilns.elmt")).status());
+    assertEquals(400, send("PATCH", path, Map.of("path", "../x.elmt")).status());
+  }
+
+  @Test
+  void aProjectGoesOutAndComesInAsAZip() throws Exception {
+    JsonNode before = document(SUITE);
+    byte[] zip = bytes("GET", "/api/export", new byte[0]).body();
+    update(before, "me", 0, replace(before, "suite ", "suite The "));
+    assertEquals(204, bytes("PUT", "/api/files/data/new.csv", "a,b\n".getBytes()).statusCode());
+    assertEquals(204, bytes("POST", "/api/import", zip).statusCode());
+    assertEquals(before.path("text"), document(SUITE).path("text"));
+    assertEquals(2, document(SUITE).path("version").asInt(), "it came in as a change");
+    byte[] again = bytes("GET", "/api/export", new byte[0]).body();
+    assertTrue(again.length > zip.length, "with the file that was uploaded");
+    assertEquals(400, bytes("POST", "/api/import", "no zip".getBytes()).statusCode());
+    assertEquals(400, bytes("PUT", "/api/files/..%2Fx.csv", new byte[1]).statusCode());
+  }
+
+  private HttpResponse<byte[]> bytes(String method, String path, byte[] body) throws Exception {
+    return client.send(
+        HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + server.port() + path))
+            .method(method, HttpRequest.BodyPublishers.ofByteArray(body))
+            .build(),
+        HttpResponse.BodyHandlers.ofByteArray());
   }
 }

@@ -81,6 +81,31 @@ class StoreTest {
   }
 
   @Test
+  void oldHistoryIsThinnedToOneTextAnHour() throws IOException {
+    try (Database database = Database.open(data)) {
+      DocumentStore store = new DocumentStore(database);
+      long id = store.create("a.elmt", "", "me").id();
+      String text = "";
+      for (int i = 1; i <= 12; i++) {
+        TextChange change = TextChange.replace(text.length(), 0, 0, "x");
+        text = change.apply(text);
+        Instant at = AT.plusSeconds(20 * 60 * i);
+        store.append(
+            new DocumentStore.Batch(
+                id, List.of(new DocumentStore.Update(i, "page", i, "me", at, change)), text));
+      }
+      // Twenty past, twenty to and the full hour: 10:20 to 12:40 are thinned.
+      assertEquals(8, store.thin(AT.plusSeconds(3 * 60 * 60)));
+      assertEquals(
+          List.of(0L, 2L, 5L, 8L),
+          store.texts(id).stream().map(DocumentStore.KeptText::version).toList());
+      assertEquals("xxxxx", store.text(id, 5));
+      assertEquals(text, store.documents().get(0).text());
+      assertEquals(4, store.updates(id, 0, 12).size());
+    }
+  }
+
+  @Test
   void anUpdateOfOneClientAndNumberIsKeptOnce() throws IOException {
     try (Database database = Database.open(data)) {
       DocumentStore store = new DocumentStore(database);

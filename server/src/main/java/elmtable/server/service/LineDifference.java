@@ -1,4 +1,4 @@
-package elmtable.server.folder;
+package elmtable.server.service;
 
 import com.github.difflib.DiffUtils;
 import com.github.difflib.patch.AbstractDelta;
@@ -8,10 +8,10 @@ import java.util.ArrayList;
 import java.util.List;
 
 /** What leads from one text to another, by whole lines, so that places in other lines stay. */
-final class LineDifference {
+public final class LineDifference {
   private LineDifference() {}
 
-  static TextChange between(String from, String to) {
+  public static TextChange between(String from, String to) {
     List<String> old = lines(from);
     int[] starts = new int[old.size() + 1];
     for (int i = 0; i < old.size(); i++) {
@@ -29,12 +29,12 @@ final class LineDifference {
     return TextChange.replaceAll(from.length(), replacements);
   }
 
-  static List<AbstractDelta<String>> deltas(List<String> from, List<String> to) {
+  public static List<AbstractDelta<String>> deltas(List<String> from, List<String> to) {
     return DiffUtils.diff(from, to).getDeltas();
   }
 
   /** The lines of a text, each with its line feed where it has one. */
-  static List<String> lines(String text) {
+  public static List<String> lines(String text) {
     List<String> lines = new ArrayList<>();
     int from = 0;
     while (from < text.length()) {

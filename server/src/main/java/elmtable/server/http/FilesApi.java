@@ -1,0 +1,181 @@
+package elmtable.server.http;
+
+import elmtable.data.source.ProjectFiles;
+import elmtable.project.SourceDocument;
+import elmtable.server.service.LineDifference;
+import elmtable.server.service.Services;
+import elmtable.server.service.Workspace;
+import elmtable.server.service.Workspace.Sent;
+import elmtable.server.store.DocumentStore.Stored;
+import elmtable.text.SourceText;
+import elmtable.text.TextChange;
+import io.javalin.config.RoutesConfig;
+import io.javalin.http.BadRequestResponse;
+import io.javalin.http.ContentTooLargeResponse;
+import io.javalin.http.Context;
+import java.io.FilterInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Supplier;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
+import java.util.zip.ZipOutputStream;
+
+/** Files as they are: data files taken in, and the whole project as a zip. */
+final class FilesApi {
+  private static final long LONGEST_FILE = 200_000_000;
+  private static final int MOST_ENTRIES = 10_000;
+
+  private final Supplier<Services> services;
+
+  FilesApi(Supplier<Services> services) {
+    this.services = services;
+  }
+
+  void routes(RoutesConfig routes) {
+    routes.put("/api/files/<path>", this::upload);
+    routes.get("/api/export", this::exportAll);
+    routes.post("/api/import", this::importAll);
+  }
+
+  private Workspace workspace() {
+    return services.get().workspace();
+  }
+
+  private void upload(Context ctx) throws IOException {
+    String path = ctx.pathParam("path");
+    DocumentPath.requireFile(path);
+    try (InputStream body = new Limited(ctx.bodyInputStream())) {
+      services.get().files().put(path, body);
+    }
+    ctx.status(204);
+  }
+
+  private void exportAll(Context ctx) throws IOException {
+    String name = workspace().name().replaceAll("[^\\p{L}\\p{N} _-]", "_");
+    ctx.contentType("application/zip")
+        .header("Content-Disposition", "attachment; filename=\"" + ascii(name) + ".zip\"");
+    try (ZipOutputStream zip = new ZipOutputStream(ctx.outputStream())) {
+      for (SourceDocument document : workspace().project().documents().values()) {
+        zip.putNextEntry(new ZipEntry(document.path()));
+        zip.write(document.text().getBytes(StandardCharsets.UTF_8));
+      }
+      ProjectFiles files = workspace().project().files();
+      for (String path : files.paths()) {
+        zip.putNextEntry(new ZipEntry(path));
+        try (InputStream in = files.open(path)) {
+          in.transferTo(zip);
+        }
+      }
+    }
+  }
+
+  private static String ascii(String name) {
+    return name.replaceAll("[^\\x20-\\x7e]", "_");
+  }
+
+  /** Takes a zip in: documents of the same path get its text as a change, others are made. */
+  private void importAll(Context ctx) throws IOException {
+    List<Runnable> changes = new ArrayList<>();
+    int entries = 0;
+    try (ZipInputStream zip = new ZipInputStream(new Limited(ctx.bodyInputStream()))) {
+      for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
+        if (entry.isDirectory() || ("/" + entry.getName()).contains("/.")) {
+          continue;
+        }
+        if (++entries > MOST_ENTRIES) {
+          throw new BadRequestResponse("The zip has more than " + MOST_ENTRIES + " files.");
+        }
+        takeIn(entry.getName(), zip, changes);
+      }
+    }
+    if (entries == 0) {
+      throw new BadRequestResponse("This is no zip file, or one without files.");
+    }
+    workspace().together(() -> changes.forEach(Runnable::run));
+    ctx.status(204);
+  }
+
+  private void takeIn(String path, InputStream content, List<Runnable> changes) throws IOException {
+    if (path.endsWith(".elmt") || path.endsWith(".feature")) {
+      DocumentPath.require(path);
+      String text = text(path, content.readAllBytes());
+      changes.add(() -> change(path, text));
+    } else {
+      DocumentPath.requireFile(path);
+      services.get().files().put(path, new Unclosed(content));
+    }
+  }
+
+  private static String text(String path, byte[] bytes) {
+    try {
+      return SourceText.normal(
+          StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(bytes)).toString());
+    } catch (CharacterCodingException noText) {
+      throw new BadRequestResponse("“" + path + "” is not UTF-8; save it as UTF-8 first.");
+    }
+  }
+
+  private void change(String path, String text) {
+    Optional<Workspace.Revision> known = workspace().snapshot().revision(path);
+    if (known.isEmpty()) {
+      workspace().create(path, text, "import");
+      return;
+    }
+    Stored now = workspace().snapshot().document(known.get().id());
+    TextChange change = LineDifference.between(now.text(), text);
+    if (!change.isEmpty()) {
+      workspace()
+          .update(
+              now.id(),
+              new Sent(now.version(), "import", now.version(), "import", List.of(change)));
+    }
+  }
+
+  /** A body that ends with an error where it is longer than allowed. */
+  private static final class Limited extends FilterInputStream {
+    private long left = LONGEST_FILE;
+
+    Limited(InputStream in) {
+      super(in);
+    }
+
+    private int count(int read) {
+      left -= Math.max(0, read);
+      if (left < 0) {
+        throw new ContentTooLargeResponse("A file may have 200 MB at most.");
+      }
+      return read;
+    }
+
+    @Override
+    public int read() throws IOException {
+      int read = super.read();
+      count(read < 0 ? 0 : 1);
+      return read;
+    }
+
+    @Override
+    public int read(byte[] bytes, int from, int length) throws IOException {
+      return count(super.read(bytes, from, length));
+    }
+  }
+
+  /** One entry of a zip; whoever reads it does not end the zip. */
+  private static final class Unclosed extends FilterInputStream {
+    Unclosed(InputStream in) {
+      super(in);
+    }
+
+    @Override
+    public void close() {
+      // The zip goes on.
+    }
+  }
+}

@@ -1,0 +1,71 @@
+import type { ReactNode } from 'react';
+import { Menu, type MenuEntry } from '@/parts/Menu';
+import type { RowItem, Stop } from './items';
+import type { SheetSession } from './session';
+
+/** What one can do with a line of the sheet, on a right click or with the menu key. */
+export function LineMenu({
+  item,
+  session,
+  focus,
+  children,
+}: {
+  item: Stop;
+  session: SheetSession;
+  focus: () => void;
+  children: ReactNode;
+}) {
+  return (
+    <Menu entries={() => entriesOf(item, session)} onClose={focus}>
+      {children}
+    </Menu>
+  );
+}
+
+function entriesOf(item: Stop, session: SheetSession): MenuEntry[] {
+  switch (item.kind) {
+    case 'step':
+      return rowEntries(item, session);
+    case 'cells':
+      return [...rowEntries(item, session), null, ...columnEntries(item, session)];
+    case 'block':
+      return blockEntries(item, session);
+    case 'add':
+      return [];
+  }
+}
+
+const rowEntries = (row: RowItem, session: SheetSession): MenuEntry[] => [
+  { word: 'Row above', keys: 'Ctrl Shift Enter', act: () => session.insertRow(row, false) },
+  { word: 'Row below', keys: 'Ctrl Enter', act: () => session.insertRow(row, true) },
+  { word: 'Move up', keys: 'Alt ↑', act: () => session.shiftRows([row], -1) },
+  { word: 'Move down', keys: 'Alt ↓', act: () => session.shiftRows([row], 1) },
+  { word: 'Remove row', keys: 'Ctrl Del', act: () => session.removeRows([row]) },
+];
+
+const columnEntries = (row: RowItem, session: SheetSession): MenuEntry[] => [
+  { word: 'Column before', act: () => session.addColumn(row, 0) },
+  { word: 'Column behind', act: () => session.addColumn(row, 1) },
+  { word: 'Move column left', act: () => session.shiftColumn(row, -1) },
+  { word: 'Move column right', act: () => session.shiftColumn(row, 1) },
+  { word: 'Remove column', act: () => session.removeColumn(row) },
+  null,
+  { word: 'Remove section', act: () => session.removeSection(row) },
+];
+
+function blockEntries(item: Extract<Stop, { kind: 'block' }>, session: SheetSession): MenuEntry[] {
+  const { block } = item;
+  const { word } = block.kind;
+  const missing = block.kind.sections.filter(
+    (section) => section === 'data' || !block.sections.some((each) => each.word === section),
+  );
+  return [
+    { word: `New ${word} below`, act: () => session.addBlock(word, `New ${word}`, item.id) },
+    { word: 'Copy', keys: 'Ctrl Shift D', act: () => session.copyBlock(item.id) },
+    { word: 'Move up', keys: 'Alt ↑', act: () => session.shiftBlock(item.id, -1) },
+    { word: 'Move down', keys: 'Alt ↓', act: () => session.shiftBlock(item.id, 1) },
+    { word: `Remove ${word}`, keys: 'Ctrl Del', act: () => session.removeBlock(item.id) },
+    ...(missing.length > 0 ? [null] : []),
+    ...missing.map((section) => ({ word: `Add ${section}`, act: () => session.addSection(item.id, section) })),
+  ];
+}

@@ -1,0 +1,137 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { Dialog } from 'radix-ui';
+import { type FormEvent, type ReactNode, useState } from 'react';
+import { useLocation } from 'wouter';
+import { get, patch, post, remove } from '@/api/client';
+import type { DocumentHandle, DocumentText, RemovedDocument } from '@/api/types';
+import { documentPlace } from '@/app/places';
+import { Button, LinkButton } from '@/parts/Button';
+import { Menu } from '@/parts/Menu';
+
+async function idOf(path: string): Promise<number> {
+  const [handle] = await get<DocumentHandle[]>(`/api/documents?path=${encodeURIComponent(path)}`);
+  if (!handle) throw new Error(`The project has no document “${path}” any more.`);
+  return handle.id;
+}
+
+/** Renames or removes a document, on a right click; removing can be taken back. */
+export function DocumentMenu({ path, children }: { path: string; children: ReactNode }) {
+  const [renaming, setRenaming] = useState(false);
+  const [wrong, setWrong] = useState('');
+  const queries = useQueryClient();
+  const take = async () => {
+    try {
+      await remove(`/api/documents/${await idOf(path)}`);
+      await queries.invalidateQueries({ queryKey: ['removed'] });
+    } catch (failed) {
+      setWrong(failed instanceof Error ? failed.message : String(failed));
+    }
+  };
+  const entries = () => [
+    { word: 'Rename …', act: () => setRenaming(true) },
+    { word: 'Remove document', act: take },
+  ];
+  return (
+    <>
+      <Menu entries={entries}>{children}</Menu>
+      {wrong && (
+        <p role="alert" className="px-3 text-failed">
+          {wrong}
+        </p>
+      )}
+      {renaming && <RenameDocument path={path} close={() => setRenaming(false)} />}
+    </>
+  );
+}
+
+function RenameDocument({ path, close }: { path: string; close: () => void }) {
+  const [name, setName] = useState(path);
+  const [wrong, setWrong] = useState('');
+  const [, go] = useLocation();
+  const rename = async (event: FormEvent) => {
+    event.preventDefault();
+    try {
+      await patch(`/api/documents/${await idOf(path)}`, { path: name.trim() });
+      close();
+      go(documentPlace(name.trim()));
+    } catch (failed) {
+      setWrong(failed instanceof Error ? failed.message : String(failed));
+    }
+  };
+  return (
+    <Dialog.Root open onOpenChange={(open) => !open && close()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/20" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-24 left-1/2 z-50 w-[420px] -translate-x-1/2 rounded-float border border-hair-strong bg-raised p-4 shadow-float"
+        >
+          <Dialog.Title className="mb-3 text-case font-semibold">Rename the document</Dialog.Title>
+          <form onSubmit={rename} className="flex flex-col gap-3">
+            <label className="flex flex-col gap-1 text-small text-ink-2">
+              Path in the project
+              <input
+                value={name}
+                onChange={(event) => setName(event.target.value)}
+                className="field text-base text-ink"
+              />
+            </label>
+            {wrong && (
+              <p role="alert" className="text-failed">
+                {wrong}
+              </p>
+            )}
+            <div className="flex justify-end gap-2">
+              <Dialog.Close asChild>
+                <Button>Cancel</Button>
+              </Dialog.Close>
+              <Button kind="main" type="submit" disabled={name.trim() === '' || name.trim() === path}>
+                Rename
+              </Button>
+            </div>
+          </form>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+/** What was removed and can be brought back. */
+export function RemovedDocuments() {
+  const { data: removed, error } = useQuery({
+    queryKey: ['removed'],
+    queryFn: () => get<RemovedDocument[]>('/api/removed'),
+  });
+  const queries = useQueryClient();
+  const [, go] = useLocation();
+  const [wrong, setWrong] = useState('');
+  const bringBack = async (one: RemovedDocument) => {
+    try {
+      await post<DocumentText>(`/api/documents/${one.id}/restore`, {});
+      await queries.invalidateQueries({ queryKey: ['removed'] });
+      go(documentPlace(one.path));
+    } catch (failed) {
+      setWrong(failed instanceof Error ? failed.message : String(failed));
+    }
+  };
+  const said = wrong || error?.message;
+  if (!said && (removed ?? []).length === 0) return null;
+  return (
+    <>
+      <p className="pt-2 pb-1 pl-3 text-small font-semibold text-ink-3">Removed</p>
+      {said && (
+        <p role="alert" className="px-3 text-failed">
+          {said}
+        </p>
+      )}
+      {(removed ?? []).slice(0, 20).map((one) => (
+        <div key={one.id} className="flex h-[26px] items-center gap-2 pr-2.5 pl-[25px] text-ink-3">
+          <span className="flex-1 truncate line-through" title={one.path}>
+            {one.path.replace(/\.(elmt|feature)$/, '')}
+          </span>
+          <LinkButton onClick={() => bringBack(one)}>Bring back</LinkButton>
+        </div>
+      ))}
+    </>
+  );
+}
