@@ -12,9 +12,7 @@ import { lastPlace } from './places';
 
 export function App() {
   useChanges();
-  useEffect(() => {
-    sendAbandoned().catch((failed) => console.warn('What an earlier page left unsaved could not be sent yet.', failed));
-  }, []);
+  useAbandoned();
   const [at] = useLocation();
   return (
     <Frame>
@@ -38,3 +36,18 @@ export function App() {
 
 /** A number in an address; null for what is none, so that the newest run is shown. */
 const numberIn = (text: string | undefined) => (text && /^\d+$/.test(text) ? Number(text) : null);
+
+const LOOK_AGAIN_MILLIS = 10_000;
+
+/** Sends what closed pages left unsaved. One that is just going away may still hold it, so it is looked for again. */
+function useAbandoned() {
+  useEffect(() => {
+    const look = () =>
+      sendAbandoned().catch((failed) =>
+        console.warn('What an earlier page left unsaved could not be sent yet.', failed),
+      );
+    look();
+    const timer = setInterval(look, LOOK_AGAIN_MILLIS);
+    return () => clearInterval(timer);
+  }, []);
+}

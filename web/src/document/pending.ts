@@ -32,8 +32,12 @@ const lockOf = (client: string) => `elm-table page ${client}`;
 /** Names this load of the page; a lock tells other pages that it is still there. */
 export function newClient(): string {
   const client = crypto.randomUUID();
-  // Held until the page is gone.
-  navigator.locks?.request(lockOf(client), () => new Promise(() => {}));
+  const hidden = new Promise<void>((resolve) => addEventListener('pagehide', () => resolve(), { once: true }));
+  navigator.locks?.request(lockOf(client), () => hidden);
+  // A browser may keep a page that was left and show it again; others may have sent for it meanwhile.
+  addEventListener('pageshow', (event) => {
+    if (event.persisted) location.reload();
+  });
   return client;
 }
 

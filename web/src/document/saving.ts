@@ -9,17 +9,17 @@ export interface Saving {
 
 const SAVED: Saving = { state: 'saved', since: null, why: '' };
 
-const byDocument = new Map<number, Saving>();
+const unsaved = new Map<object, Saving>();
 const all = store<Saving>(SAVED);
 
-/** The worst of all documents is what the top line tells. */
-export function setSaving(document: number, saving: Saving | null) {
-  if (saving === null || saving.state === 'saved') byDocument.delete(document);
-  else byDocument.set(document, saving);
-  const waiting = [...byDocument.values()];
+/** The worst of all that is synchronised is what the top line tells. */
+export function setSaving(by: object, saving: Saving | null) {
+  if (saving === null || saving.state === 'saved') unsaved.delete(by);
+  else unsaved.set(by, saving);
+  const waiting = [...unsaved.values()];
   all.set(waiting.find((one) => one.state === 'not saved') ?? waiting[0] ?? SAVED);
 }
 
 export const useSaving = () => useStore(all);
 
-export const somethingIsUnsaved = () => byDocument.size > 0;
+export const somethingIsUnsaved = () => unsaved.size > 0;

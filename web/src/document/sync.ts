@@ -87,11 +87,11 @@ export class Sync {
     if (this.isSaved) {
       this.unsavedSince = null;
       this.why = '';
-      setSaving(this.document.id, null);
+      setSaving(this, null);
       for (const resolve of this.idle.splice(0)) resolve();
     } else {
       const state = this.why === '' ? 'saving' : 'not saved';
-      setSaving(this.document.id, { state, since: this.unsavedSince, why: this.why });
+      setSaving(this, { state, since: this.unsavedSince, why: this.why });
     }
   }
 

@@ -163,7 +163,7 @@ export function SheetTable({
           })}
         </div>
       </div>
-      <AddBlocks session={session} />
+      <AddBlocks session={session} focus={focus} />
     </>
   );
 }
@@ -182,14 +182,20 @@ const ALSO: Record<string, string[]> = {
 };
 
 /** Adds a block behind the last one, with its name under the cursor. */
-function AddBlocks({ session }: { session: SheetSession }) {
+function AddBlocks({ session, focus }: { session: SheetSession; focus: () => void }) {
   const { blocks } = structure(session.document.state);
   const kinds = [...new Set(blocks.flatMap((block) => ALSO[block.kind.word] ?? []))];
   const offered = kinds.length > 0 ? kinds : ['case', 'keyword', 'page', 'data'];
   return (
     <div className="flex flex-none items-center gap-4 border-t border-hair px-4 py-1">
       {offered.map((kind) => (
-        <LinkButton key={kind} onClick={() => session.addBlock(kind, `New ${kind}`, null)}>
+        <LinkButton
+          key={kind}
+          onClick={() => {
+            session.addBlock(kind, `New ${kind}`, null);
+            focus();
+          }}
+        >
           + {kind === 'data' ? 'data set' : kind}
         </LinkButton>
       ))}

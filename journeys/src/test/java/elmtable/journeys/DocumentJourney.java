@@ -52,10 +52,10 @@ class DocumentJourney {
     }
   }
 
-  /** What the file holds of a case's steps, without the padding. */
+  /** What the file holds of a case's steps, without the padding and empty cells at their ends. */
   private String steps() {
     String own = text().split("case " + SORTED)[1].split("\n\n")[0];
-    return own.replaceAll(" +\\|", " |");
+    return own.replaceAll(" +\\|", " |").replaceAll("( \\|)+(?=\n)", " |");
   }
 
   private void inFile(String part) {
@@ -76,7 +76,7 @@ class DocumentJourney {
       screen.keys("log", Keys.ENTER, "two");
       // A click anywhere else keeps what was typed.
       screen.press(Screen.cell(SORTED, "expect text", 1));
-      screen.see(Screen.cell(SORTED, "log", 1) + "[normalize-space()='one']");
+      screen.see(Screen.cell(SORTED, "log", 1) + "[contains(., 'one')]");
       assertTrue(
           Duration.between(began, Instant.now()).toMillis() < 4_000, "nothing waited for it");
     } finally {
@@ -97,12 +97,12 @@ class DocumentJourney {
     screen.keys("Sort by Programme", Keys.ENTER);
     screen.press(Screen.cell(SORTED, "expect text", 2));
     screen.keys("EK-1111", Keys.ENTER);
-    screen.see(Screen.cell(SORTED, "expect text", 2) + "[normalize-space()='EK-1111']");
+    screen.see(Screen.cell(SORTED, "expect text", 2) + "[contains(., 'EK-1111')]");
     screen.seeText("//*[@role='alert']", "not saved for");
     screen.open("about:blank");
     world.startAgain();
     screen.open(world.address() + PLACE);
-    screen.see(Screen.cell(SORTED, "expect text", 2) + "[normalize-space()='EK-1111']");
+    screen.see(Screen.cell(SORTED, "expect text", 2) + "[contains(., 'EK-1111')]");
     screen.saved();
     inFile("| press | Sort by Programme |");
 
@@ -127,7 +127,7 @@ class DocumentJourney {
       other.press(Screen.cell(SORTED, "press", 1));
       other.keys("Sort by Programme", Keys.ENTER);
       Instant typed = Instant.now();
-      screen.see(Screen.cell(SORTED, "press", 1) + "[normalize-space()='Sort by Programme']");
+      screen.see(Screen.cell(SORTED, "press", 1) + "[contains(., 'Sort by Programme')]");
       System.out.println(
           "From one's key to the other's page: "
               + Duration.between(typed, Instant.now()).toMillis()
@@ -135,7 +135,7 @@ class DocumentJourney {
       screen.see("//*[@role='row'][contains(., 'expect text')]//*[@data-person]");
       screen.press(Screen.cell(SORTED, "press", 1));
       screen.keys("Sort by Shelves", Keys.ENTER);
-      other.see(Screen.cell(SORTED, "press", 1) + "[normalize-space()='Sort by Shelves']");
+      other.see(Screen.cell(SORTED, "press", 1) + "[contains(., 'Sort by Shelves')]");
       // Undo takes back one's own only.
       other.press(Screen.cell(SORTED, "open", 0));
       other.chord(Keys.CONTROL, Keys.ENTER);
@@ -151,9 +151,9 @@ class DocumentJourney {
     open(screen);
     String before = text();
     Files.writeString(file(), before.replace("EK-2032", "EK-7777"));
-    screen.see(Screen.cell(SORTED, "expect text", 2) + "[normalize-space()='EK-7777']");
+    screen.see(Screen.cell(SORTED, "expect text", 2) + "[contains(., 'EK-7777')]");
     Files.writeString(file(), before);
-    screen.see(Screen.cell(SORTED, "expect text", 2) + "[normalize-space()='EK-2032']");
+    screen.see(Screen.cell(SORTED, "expect text", 2) + "[contains(., 'EK-2032')]");
   }
 
   @Test
@@ -190,14 +190,13 @@ class DocumentJourney {
     screen.press("(//ol[@aria-label='History of the document']//button)[last()]");
     screen.seeText("//*[@role='dialog']", "EK-2032");
     screen.pressButton("Take this state back");
-    screen.see(Screen.cell(SORTED, "expect text", 2) + "[normalize-space()='EK-2032']");
+    screen.see(Screen.cell(SORTED, "expect text", 2) + "[contains(., 'EK-2032')]");
     screen.press("//*[@role='radio'][contains(., 'Step')]");
 
     screen.pressOther("//nav[@aria-label='Suites and documents']//a[contains(., 'price-list')]");
     screen.press("//*[@role='menuitem'][normalize-space()='Remove document']");
     screen.until(
-        "the file is gone",
-        () -> !Files.exists(world.project().resolve("data/price-list.elmt")));
+        "the file is gone", () -> !Files.exists(world.project().resolve("data/price-list.elmt")));
     screen.pressButton("Bring back");
     screen.until(
         "the file is there again",

@@ -204,10 +204,14 @@ final class Screen implements AutoCloseable {
     driver.executeCdpCommand(
         "Network.emulateNetworkConditions",
         Map.of(
-            "offline", false,
-            "latency", latency.toMillis(),
-            "downloadThroughput", -1,
-            "uploadThroughput", -1));
+            "offline",
+            false,
+            "latency",
+            latency.toMillis(),
+            "downloadThroughput",
+            -1,
+            "uploadThroughput",
+            -1));
   }
 
   void picture(Path file) throws Exception {

@@ -1,0 +1,47 @@
+import 'fake-indexeddb/auto';
+import { expect, it, vi } from 'vitest';
+import { serve } from '@/testing/server';
+import { fakeSockets } from '@/testing/socket';
+import { abandoned, keepPending } from './pending';
+
+const locks = {
+  request: async (_name: string, options: unknown, task?: (lock: unknown) => Promise<void>) =>
+    task ? task({}) : (options as () => Promise<void>)(),
+  query: async () => ({ held: [] }),
+};
+
+it('sends what a page left behind that is gone', async () => {
+  vi.stubGlobal('navigator', { ...navigator, locks });
+  fakeSockets();
+  const requests = serve({ 'POST /api/documents/7/updates': { version: 2, updates: [] } });
+  const { sendAbandoned } = await import('./openDocument');
+  await keepPending({
+    document: 7,
+    path: 'a.elmt',
+    client: 'gone',
+    author: 'Wren',
+    first: 3,
+    version: 0,
+    text: 'suite S\n',
+    updates: [
+      [6, [1, 'T'], 1],
+      [8, [0, '', '']],
+    ],
+  });
+  await sendAbandoned();
+  expect(requests).toMatchObject([
+    {
+      method: 'POST',
+      body: {
+        version: 0,
+        client: 'gone',
+        first: 3,
+        updates: [
+          [6, [1, 'T'], 1],
+          [8, [0, '', '']],
+        ],
+      },
+    },
+  ]);
+  expect(await abandoned()).toEqual([]);
+});
