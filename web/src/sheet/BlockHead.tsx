@@ -34,14 +34,23 @@ export const BlockHead = memo(function BlockHead({ item, line }: { item: HeadIte
     .filter(({ field }) => field.field === 'property' && field.text === '');
   return (
     <LineMenu item={item} session={line.session} focus={line.focus}>
-      <section className={`pr-4 ${item.first ? 'pt-1' : 'pt-4'}`} aria-label={`${block.kind.word} ${block.name}`}>
+      <div
+        className={`pr-4 ${item.first ? 'pt-1' : 'pt-4'}`}
+        role="rowgroup"
+        aria-label={`${block.kind.word} ${block.name}`}
+      >
         <div
           role="row"
           tabIndex={-1}
           aria-rowindex={line.rowIndex}
           className="flex min-h-[30px] items-center gap-2.5 pl-3"
         >
-          {isCase && <Outcome of={outcome?.last} />}
+          {isCase && (
+            // biome-ignore lint/a11y/useFocusableInteractive: it is only read
+            <span role="gridcell">
+              <Outcome of={outcome?.last} />
+            </span>
+          )}
           {!isCase && <span className="text-small text-ink-3">{block.kind.word}</span>}
           <HeadCell item={item} line={line} column={0} className="min-w-24 text-case font-semibold">
             <h2 className="flex min-w-0 items-center gap-1 truncate">
@@ -93,7 +102,7 @@ export const BlockHead = memo(function BlockHead({ item, line }: { item: HeadIte
               ))}
           </div>
         )}
-      </section>
+      </div>
     </LineMenu>
   );
 }, sameLine);
@@ -166,7 +175,8 @@ function RunCase({ name, suite, count }: { name: string; suite: string; count: n
   const [wrong, setWrong] = useState<string | null>(null);
   const run = async () => setWrong(await start({ title: name, cases: [suite === '' ? name : `${suite}/${name}`] }));
   return (
-    <>
+    // biome-ignore lint/a11y/useFocusableInteractive: the button in it is what has the focus
+    <span role="gridcell" className="flex items-center gap-2">
       {wrong && (
         <span role="alert" className="text-failed">
           {wrong}
@@ -176,6 +186,6 @@ function RunCase({ name, suite, count }: { name: string; suite: string; count: n
         <Play size={11} aria-hidden />
         Run {counted(count, 'case')}
       </Button>
-    </>
+    </span>
   );
 }

@@ -171,10 +171,9 @@ export function SheetField({
       <textarea
         ref={field}
         rows={1}
-        role="combobox"
         aria-label={editing === null && stop && cursor ? `${label}: ${textAt(stop, cursor.column) || 'empty'}` : label}
-        aria-expanded={offers.suggestions.length > 0}
-        aria-controls="completions"
+        aria-autocomplete="list"
+        aria-controls={offers.suggestions.length > 0 ? 'completions' : undefined}
         aria-activedescendant={marked >= 0 ? `completion-${marked}` : undefined}
         data-editing={editing ?? undefined}
         autoComplete="off"
@@ -228,7 +227,7 @@ export function SheetField({
 
 /** Opens the menu of the line under the cursor, at its cell. */
 function openMenu(field: Element) {
-  const cell = field.closest('[role=grid]')?.querySelector('[data-cursor=true]');
+  const cell = field.closest('[data-sheet]')?.querySelector('[data-cursor=true]');
   const place = cell?.getBoundingClientRect();
   if (!cell || !place) return;
   const at = { clientX: place.left + 12, clientY: place.bottom };

@@ -1,4 +1,5 @@
 import { Plus, Sheet as SheetIcon } from 'lucide-react';
+import type { ReactNode } from 'react';
 import type { CaseOutcomeView, KeywordView } from '@/api/types';
 import type { Other } from '@/document/presence';
 import { LinkButton } from '@/parts/Button';
@@ -35,7 +36,7 @@ export function SheetLine({ item, line }: { item: Item; line: LineProps }) {
       return <BlockHead item={item} line={line} />;
     case 'data line':
       return (
-        <div className="mr-4 ml-2 flex h-7 items-center gap-2 border-t border-hair px-2 text-ink-2">
+        <ReadLine className="flex h-7 items-center gap-2 border-t border-hair px-2 text-ink-2">
           <SheetIcon size={14} className="text-ink-3" aria-hidden />
           <span>{item.info.meaning.dataSet}</span>
           <span className="text-ink-3">{counted(item.info.meaning.dataRows, 'row')}</span>
@@ -44,16 +45,16 @@ export function SheetLine({ item, line }: { item: Item; line: LineProps }) {
               {column}
             </span>
           ))}
-        </div>
+        </ReadLine>
       );
     case 'section':
       return (
-        <div className="mr-4 ml-2 flex h-[26px] items-end gap-2 px-2 pb-1 text-small font-semibold text-ink-3">
+        <ReadLine className="flex h-[26px] items-end gap-2 px-2 pb-1 text-small font-semibold text-ink-3">
           <span>{item.section.word}</span>
           <span className="font-normal">
             {counted(item.rows, item.section.word === 'data' || item.section.word === 'rows' ? 'row' : 'line')}
           </span>
-        </div>
+        </ReadLine>
       );
     case 'cells':
       return <CellsRow item={item} line={line} />;
@@ -68,6 +69,18 @@ export function SheetLine({ item, line }: { item: Item; line: LineProps }) {
     case 'add':
       return <AddRow item={item} line={line} />;
   }
+}
+
+/** A line that is only read, as a row of one cell. */
+function ReadLine({ className, children }: { className: string; children: ReactNode }) {
+  return (
+    <div role="row" tabIndex={-1} className="mr-4 ml-2">
+      {/* biome-ignore lint/a11y/useFocusableInteractive: it is only read */}
+      <div role="gridcell" className={className}>
+        {children}
+      </div>
+    </div>
+  );
 }
 
 /** A row behind the last one of a section; typing here makes it. */
@@ -115,19 +128,21 @@ function Strip({ item, line }: { item: Extract<Item, { kind: 'strip' }>; line: L
   const ground =
     problem.severity === 'error' ? 'bg-failed-wash' : problem.severity === 'warning' ? 'bg-error-wash' : 'bg-sunk';
   return (
-    <div
-      id={`problem-${item.line}-${item.key.split(' ')[2]}`}
-      role="note"
-      data-code={problem.code}
-      className={`mr-4 ml-2 flex min-h-6 items-center gap-3 py-0.5 pr-2 pl-[62px] text-[12px] ${ground}`}
-    >
-      <ProblemMark severity={problem.severity} />
-      <span className="flex-1">{problem.message}</span>
-      {problem.fixes.slice(0, 3).map((fix) => (
-        <LinkButton key={fix} onClick={() => line.mend(item, fix)}>
-          {fix}
-        </LinkButton>
-      ))}
-    </div>
+    <ReadLine className="">
+      <div
+        id={`problem-${item.line}-${item.key.split(' ')[2]}`}
+        role="note"
+        data-code={problem.code}
+        className={`flex min-h-6 items-center gap-3 py-0.5 pr-2 pl-[62px] text-[12px] ${ground}`}
+      >
+        <ProblemMark severity={problem.severity} />
+        <span className="flex-1">{problem.message}</span>
+        {problem.fixes.slice(0, 3).map((fix) => (
+          <LinkButton key={fix} onClick={() => line.mend(item, fix)}>
+            {fix}
+          </LinkButton>
+        ))}
+      </div>
+    </ReadLine>
   );
 }

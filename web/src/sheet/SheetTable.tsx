@@ -122,10 +122,7 @@ export function SheetTable({
       )}
       <div
         ref={scroller}
-        role="grid"
-        aria-label={`Sheet of ${document.path}`}
-        aria-rowcount={stops.length}
-        aria-multiselectable
+        data-sheet
         className="relative min-h-0 flex-1 overflow-auto pb-24 outline-none"
         onMouseUp={() => {
           session.selecting = false;
@@ -144,23 +141,31 @@ export function SheetTable({
             keywords={keywords}
             onCopy={() => copyRange(session.rangeRows(), session.rangeColumns())}
           />
-          {virtual.getVirtualItems().map((drawn) => {
-            const item = items[drawn.index];
-            return (
-              item && (
-                <div
-                  key={drawn.key}
-                  data-index={drawn.index}
-                  ref={virtual.measureElement}
-                  role="rowgroup"
-                  className="absolute inset-x-0 top-0"
-                  style={{ transform: `translateY(${drawn.start}px)` }}
-                >
-                  <SheetLine item={item} line={propsOf(item)} />
-                </div>
-              )
-            );
-          })}
+          <div
+            role="grid"
+            aria-label={`Sheet of ${document.path}`}
+            aria-rowcount={stops.length}
+            aria-multiselectable
+            tabIndex={-1}
+          >
+            {virtual.getVirtualItems().map((drawn) => {
+              const item = items[drawn.index];
+              return (
+                item && (
+                  <div
+                    key={drawn.key}
+                    data-index={drawn.index}
+                    ref={virtual.measureElement}
+                    role="presentation"
+                    className="absolute inset-x-0 top-0"
+                    style={{ transform: `translateY(${drawn.start}px)` }}
+                  >
+                    <SheetLine item={item} line={propsOf(item)} />
+                  </div>
+                )
+              );
+            })}
+          </div>
         </div>
       </div>
       <AddBlocks session={session} focus={focus} />

@@ -42,7 +42,7 @@ export function TextSheet({ document, line }: { document: OpenDocument; line: nu
       lintGutter(),
       document.path.endsWith('.feature') ? gherkinLanguage : tableLanguage,
       keymap.of([...defaultKeymap, ...historyKeymap, ...searchKeymap, indentWithTab]),
-      EditorView.contentAttributes.of({ 'aria-label': 'Text of the document' }),
+      EditorView.contentAttributes.of({ 'aria-label': 'Text of the document', tabindex: '0' }),
     ]);
     editor.current = view;
     const wanted = firstLine.current;

@@ -55,11 +55,13 @@ export function StepLine({
         }
       }}
     >
-      <span className="grid place-items-center">
+      {/* biome-ignore lint/a11y/useFocusableInteractive: rows have the focus */}
+      <span role="gridcell" className="grid place-items-center">
         <Outcome of={step.outcome} />
       </span>
       <span className="text-[12px] text-ink-3">{number ?? ''}</span>
-      <span className="flex min-w-0 items-center gap-1.5" style={{ paddingLeft: depth * 16 }}>
+      {/* biome-ignore lint/a11y/useFocusableInteractive: rows have the focus */}
+      <span role="gridcell" className="flex min-w-0 items-center gap-1.5" style={{ paddingLeft: depth * 16 }}>
         {step.steps.length > 0 ? (
           <button
             type="button"

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import type { StepRunView } from '@/api/types';
 import { STEP_COLUMNS, StepLine } from './StepLine';
 import { formatDuration } from './times';
@@ -31,7 +31,8 @@ export function StepTable({
       >
         <span />
         <span />
-        <span>step</span>
+        {/* biome-ignore lint/a11y/useFocusableInteractive: column heads are only read */}
+        <span role="columnheader">step</span>
         <span className="flex justify-between pr-1">
           <span>0</span>
           <span>{formatDuration(end)}</span>
@@ -39,6 +40,17 @@ export function StepTable({
         <span className="pr-3 text-right">seconds</span>
       </div>
       <StepRows steps={steps} depth={0} end={end} open={open} toggle={toggle} chosen={chosen} onChoose={onChoose} />
+    </div>
+  );
+}
+
+/** What belongs to a step, as a row of one cell. */
+function ReadRow({ children }: { children: ReactNode }) {
+  return (
+    // biome-ignore lint/a11y/useFocusableInteractive: rows of steps have the focus
+    <div role="row">
+      {/* biome-ignore lint/a11y/useFocusableInteractive: it is only read */}
+      <div role="gridcell">{children}</div>
     </div>
   );
 }
@@ -74,7 +86,7 @@ function StepRows({
         const failed = step.failure !== undefined && step.steps.every((inner) => inner.failure === undefined);
         const around = step.phase !== 'steps';
         return (
-          <div key={step.step}>
+          <div key={step.step} role="rowgroup">
             <StepLine
               step={step}
               number={depth === 0 && !around ? number : null}
@@ -86,11 +98,15 @@ function StepRows({
               toggle={() => toggle(step.step)}
               onChoose={() => onChoose(step.step)}
             />
-            {failed && step.failure && <WhatWasFound failure={step.failure} depth={depth} />}
+            {failed && step.failure && (
+              <ReadRow>
+                <WhatWasFound failure={step.failure} depth={depth} />
+              </ReadRow>
+            )}
             {step.log.map((line) => (
-              <p key={line} className="border-b border-hair py-1 pr-3 pl-[62px] font-mono text-small text-ink-3">
-                {line}
-              </p>
+              <ReadRow key={line}>
+                <p className="border-b border-hair py-1 pr-3 pl-[62px] font-mono text-small text-ink-3">{line}</p>
+              </ReadRow>
             ))}
             {shown && (
               <StepRows

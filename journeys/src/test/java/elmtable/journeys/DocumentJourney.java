@@ -160,21 +160,22 @@ class DocumentJourney {
   void headsSectionsAndCasesAreMadeInPlace() {
     open(screen);
     screen.pressButton("+ case");
-    screen.see("//textarea[@data-editing='in']");
+    screen.see("//textarea[@data-editing]");
     screen.chord(Keys.CONTROL, "a");
     screen.keys("Made in place", Keys.ENTER);
-    screen.see("//section[@aria-label='case Made in place']");
+    screen.see("//*[@role='rowgroup'][@aria-label='case Made in place']");
     screen.until("the case in the file", () -> text().contains("case Made in place\nsteps\n"));
-    screen.pressOther("//section[@aria-label='case Made in place']//h2");
+    screen.pressOther("//*[@role='rowgroup'][@aria-label='case Made in place']//h2");
     screen.press("//*[@role='menuitem'][normalize-space()='Add data']");
     screen.until("its data", () -> text().contains("case Made in place\ndata\n| name |\n"));
-    screen.press("//section[@aria-label='case Made in place']//h2");
-    screen.press("//section[@aria-label='case Made in place']//*[@aria-label='tags: none']");
+    screen.press("//*[@role='rowgroup'][@aria-label='case Made in place']//h2");
+    screen.press(
+        "//*[@role='rowgroup'][@aria-label='case Made in place']//*[@aria-label='tags: none']");
     screen.keys("draft", Keys.ENTER);
     screen.until("its tags", () -> text().contains("case Made in place\ntags: draft\ndata\n"));
-    screen.press("//section[@aria-label='case Made in place']//h2");
+    screen.press("//*[@role='rowgroup'][@aria-label='case Made in place']//h2");
     screen.chord(Keys.CONTROL, Keys.DELETE);
-    screen.seeNo("//section[@aria-label='case Made in place']");
+    screen.seeNo("//*[@role='rowgroup'][@aria-label='case Made in place']");
     screen.until("it is gone", () -> !text().contains("Made in place"));
   }
 

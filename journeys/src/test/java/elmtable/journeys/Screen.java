@@ -184,7 +184,7 @@ final class Screen implements AutoCloseable {
    * The cell of a step: the row whose first cell is {@code keyword} in a case, and a column of it.
    */
   static String cell(String caseName, String keyword, int column) {
-    return "(//section[starts-with(@aria-label, 'case "
+    return "(//*[@role='rowgroup'][starts-with(@aria-label, 'case "
         + caseName
         + "')]/ancestor::div[@data-index][1]"
         + "/following-sibling::div[.//div[@role='row'][.//*[@role='gridcell'][1][normalize-space()='"
@@ -217,6 +217,11 @@ final class Screen implements AutoCloseable {
   void picture(Path file) throws Exception {
     Files.createDirectories(file.getParent());
     Files.write(file, driver.getScreenshotAs(OutputType.BYTES));
+  }
+
+  /** A script that calls its last argument with what it found. */
+  Object scriptLater(String script) {
+    return driver.executeAsyncScript(script);
   }
 
   Object script(String script) {

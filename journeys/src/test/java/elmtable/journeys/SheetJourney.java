@@ -123,7 +123,7 @@ class SheetJourney {
 
     // It stands in a document of its own, ready to be written.
     screen.press("//nav[@aria-label='Suites and documents']//a[contains(., 'keywords/new')]");
-    screen.see("//section[@aria-label='keyword stoke the kiln']");
+    screen.see("//*[@role='rowgroup'][@aria-label='keyword stoke the kiln']");
 
     openCase();
     screen.press(cell("stoke the kiln", 0));
@@ -135,7 +135,10 @@ class SheetJourney {
   @Test
   void oneCaseIsRunByItsButton() {
     openCase();
-    screen.press("//section[@aria-label='case " + SORTED + "']//button[contains(., 'Run 1 case')]");
+    screen.press(
+        "//*[@role='rowgroup'][@aria-label='case "
+            + SORTED
+            + "']//button[contains(., 'Run 1 case')]");
     screen.see("//header[.//*[@aria-label='passed']]//h2[normalize-space()='" + SORTED + "']");
   }
 }

@@ -43,7 +43,7 @@ class SuiteJourney {
             + name
             + "')]");
     screen.press("//nav[@aria-label='Suites and documents']//a[contains(., '" + name + "')]");
-    screen.see("//section[@aria-label='case " + name + "']");
+    screen.see("//*[@role='rowgroup'][@aria-label='case " + name + "']");
   }
 
   private void type(String cell, String text) {
@@ -51,7 +51,7 @@ class SuiteJourney {
     screen.press(cell);
     screen.see(cell + "[@data-cursor]");
     screen.keys(Keys.F2);
-    screen.see("//textarea[@data-editing='in']");
+    screen.see("//textarea[@data-editing]");
     screen.chord(Keys.CONTROL, "a");
     screen.keys(text);
   }
@@ -80,7 +80,7 @@ class SuiteJourney {
     type(Screen.cell(FULL_DAY, "expect text", 2), "Mon 7 December is free");
     screen.keys(Keys.ENTER);
     screen.saved();
-    screen.press("//section[@aria-label='case " + FULL_DAY + "']//button");
+    screen.press("//*[@role='rowgroup'][@aria-label='case " + FULL_DAY + "']//button");
     screen.seeText("//h1", "Run ");
     screen.seeText("//dl[.//dt[normalize-space()='wanted']]", "Mon 7 December is free");
     screen.seeText("//dl[.//dt[normalize-space()='found']]", "Mon 7 December is taken");
@@ -98,7 +98,7 @@ class SuiteJourney {
     type(Screen.cell(FULL_DAY, "expect text", 2), "Mon 7 December is taken");
     screen.keys(Keys.ENTER);
     screen.saved();
-    screen.press("//section[@aria-label='case " + FULL_DAY + "']//button");
+    screen.press("//*[@role='rowgroup'][@aria-label='case " + FULL_DAY + "']//button");
     screen.see("//header[.//*[@aria-label='passed']]//h2[normalize-space()='" + FULL_DAY + "']");
     screen.see("//aside[@aria-label='Evidence']//a[.//*[@aria-label='failed']]");
   }

@@ -1,0 +1,88 @@
+package elmtable.journeys;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestInstance;
+import org.openqa.selenium.Keys;
+
+/** Every station in both themes, looked at by axe-core. */
+@TestInstance(TestInstance.Lifecycle.PER_CLASS)
+class AccessibilityJourney {
+  private static final Path AXE = Path.of("../web/node_modules/axe-core/axe.min.js");
+
+  private World world;
+  private Screen screen;
+  private String axe;
+
+  @BeforeAll
+  void start() throws Exception {
+    world = new World();
+    screen = new Screen();
+    axe = Files.readString(AXE);
+  }
+
+  @AfterAll
+  void stop() throws Exception {
+    screen.close();
+    world.close();
+  }
+
+  /** What is wrong on the screen as it is, one rule a line, in both themes. */
+  private void isAccessible() {
+    for (String theme : new String[] {"Evening", "Day"}) {
+      assertEquals("", violations(), () -> screen.address() + ", before " + theme);
+      screen.pressButton(theme);
+    }
+  }
+
+  private String violations() {
+    screen.script(axe);
+    return (String)
+        screen.scriptLater(
+            """
+            const done = arguments[0];
+            axe.run(document, { resultTypes: ['violations'] }).then(
+              (found) => done(found.violations.map((v) =>
+                v.id + ': ' + v.nodes.slice(0, 3).map((n) => n.target + ' ' + n.html.slice(0, 160)
+                  + ' ' + (n.any[0]?.message ?? n.all[0]?.message ?? '')).join(' ;; ')).join('\\n')),
+              (failed) => done(String(failed)));
+            """);
+  }
+
+  @Test
+  void everyStationIsAccessible() {
+    screen.open(world.address() + "/cases/suites/firing-requests.elmt");
+    screen.press(Screen.cell("<shelves>", "fill in the request", 0));
+    screen.chord(Keys.CONTROL, Keys.ARROW_RIGHT);
+    isAccessible();
+    screen.press(Screen.cell("<shelves>", "expect gone", 0));
+    screen.keys("re");
+    screen.see("//*[@role='option']");
+    assertEquals("", violations(), "with completion");
+    screen.keys(Keys.ESCAPE);
+    screen.press("//*[@role='radio'][normalize-space()='History']");
+    screen.see("//ol[@aria-label='History of the document']");
+    isAccessible();
+    screen.pressButton("Text");
+    screen.see("//*[@role='textbox'][@aria-label='Text of the document']");
+    isAccessible();
+    screen.open(world.address() + "/cases/pages/studio.elmt");
+    screen.see("//*[@role='rowgroup'][@aria-label='page Bookings']");
+    isAccessible();
+    screen.open(world.address() + "/cases/features/sign-in.feature");
+    screen.see("//*[@role='textbox'][@aria-label='Text of the document']");
+    isAccessible();
+    screen.open(world.address() + "/plan");
+    screen.pressButton("7 shelves of Glaze");
+    isAccessible();
+    screen.open(world.address() + "/plan?tags=offer");
+    screen.pressButton("Run 1 case");
+    screen.seeText("//dl[.//dt[normalize-space()='found']]", "Send my offer");
+    isAccessible();
+  }
+}
