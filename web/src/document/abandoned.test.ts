@@ -15,19 +15,19 @@ it('sends what a page left behind that is gone', async () => {
   fakeSockets();
   const requests = serve({ 'POST /api/documents/7/updates': { version: 2, updates: [] } });
   const { sendAbandoned } = await import('./openDocument');
-  await keepPending({
+  const pending = {
     document: 7,
     path: 'a.elmt',
     client: 'gone',
     author: 'Wren',
     first: 3,
     version: 0,
-    text: 'suite S\n',
     updates: [
       [6, [1, 'T'], 1],
       [8, [0, '', '']],
     ],
-  });
+  };
+  await keepPending(pending, () => 'suite S\n');
   await sendAbandoned();
   expect(requests).toMatchObject([
     {

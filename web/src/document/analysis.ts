@@ -1,7 +1,7 @@
 import { type ChangeDesc, type EditorState, MapMode, StateEffect, StateField, type Text } from '@codemirror/state';
 import type { AnalysisView, BlockMeaning, BlockProblem, RowMeaning } from '@/api/types';
 import { type Line, readLine } from './lines';
-import { type Structure, structure } from './structure';
+import { type Block, type Structure, structure } from './structure';
 
 /** What is said of a line; it holds while the line says what it said then. */
 export interface LineMeaning {
@@ -14,6 +14,8 @@ export interface LineMeaning {
 /** What only the server can say of a block. */
 export interface BlockInfo {
   meaning: BlockMeaning;
+  /** The block as it was when this was taken in. */
+  of: Block;
   lines: ReadonlyMap<number, LineMeaning>;
 }
 
@@ -49,17 +51,23 @@ export function takeAnswer(state: EditorState, answer: AnalysisView, doc: Text, 
   const now = structure(state);
   const blocks = new Map<number, BlockInfo>();
   const told: BlockMeaning[] = [];
+  const places = new Map(now.starts.map((start, place) => [start, place]));
   const rest = meaningsOf([], answer.problems, 1, doc, since, state, now);
   for (const { at, same, meaning: fresh } of answer.blocks) {
     const meaning = fresh ?? known.told[same ?? -1];
     if (!meaning) continue;
     told.push(meaning);
-    const first = doc.lineAt(at).number;
-    const lines = meaningsOf(meaning.rows, meaning.problems, first, doc, since, state, now);
-    const id = blockIdAt(at, doc, since, state, now);
+    const block = blockAt(at, doc, since, state, now, places);
+    const before = block && known.blocks.get(block.id);
+    // Most blocks are as they were, and so is what is said of them.
+    if (block && before?.meaning === meaning && before.of === block) {
+      blocks.set(block.id, before);
+      continue;
+    }
+    const lines = meaningsOf(meaning.rows, meaning.problems, doc.lineAt(at).number, doc, since, state, now);
     // A feature has lines only.
-    if (id === null) for (const [line, said] of lines) rest.set(line, said);
-    else blocks.set(id, reuse(known.blocks.get(id), { meaning, lines }));
+    if (!block) for (const [line, said] of lines) rest.set(line, said);
+    else blocks.set(block.id, reuse(before, { meaning, of: block, lines }));
   }
   return state.update({ effects: arrived.of({ token: answer.token, blocks, told, rest }) });
 }
@@ -71,13 +79,21 @@ function reuse(before: BlockInfo | undefined, now: BlockInfo): BlockInfo {
     before.meaning === now.meaning &&
     before.lines.size === now.lines.size &&
     [...now.lines].every(([id, line]) => before.lines.get(id)?.said === line.said);
+  // It stays the object that it is, but is of the block as that is now.
+  if (same) before.of = now.of;
   return same ? before : now;
 }
 
-function blockIdAt(at: number, doc: Text, since: ChangeDesc, state: EditorState, now: Structure): number | null {
+function blockAt(
+  at: number,
+  doc: Text,
+  since: ChangeDesc,
+  state: EditorState,
+  now: Structure,
+  places: ReadonlyMap<number, number>,
+): Block | undefined {
   const line = lineNow(doc.lineAt(at).from, since, state);
-  const place = line === null ? -1 : now.starts.indexOf(line);
-  return now.blocks[place]?.id ?? null;
+  return line === null ? undefined : now.blocks[places.get(line) ?? -1];
 }
 
 /** The line of now, counted from 0, that a line's start leads to; null where it is gone. */

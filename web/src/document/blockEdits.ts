@@ -256,7 +256,7 @@ function withCells(
   block: Block,
   start: number,
   section: Section,
-  change: (cells: string[], head: boolean) => string[],
+  change: (cells: readonly string[], head: boolean) => string[],
 ): TransactionSpec | null {
   const first = section.rows[0];
   if (!first) return null;

@@ -164,14 +164,14 @@ const startOf = (state: EditorState, block: Block) => findBlock(structure(state)
 
 /** Gives cells other texts, those of one row or of many; null where nothing changes. */
 export function setCells(state: EditorState, values: readonly CellValue[]): TransactionSpec | null {
-  const byBlock = new Map<Block, Map<number, string[]>>();
+  const byBlock = new Map<Block, Map<number, readonly string[]>>();
   const told: CellEdit[] = [];
   let first: RowPlace | null = null;
   for (const { row, column, text } of values) {
     const place = findRow(structure(state), row);
     if (!place) continue;
     first ??= place;
-    const rows = byBlock.get(place.block) ?? new Map<number, string[]>();
+    const rows = byBlock.get(place.block) ?? new Map<number, readonly string[]>();
     const { index } = place.placed;
     const cells = rows.get(index) ?? canonicalCells(place.placed.row);
     const steps = holdsSteps(place.section.word);
@@ -295,13 +295,13 @@ export function pasteCells(
   if (!place) return null;
   const steps = holdsSteps(place.section.word);
   const start = place.line - place.placed.index;
-  const cells = new Map<number, string[]>();
-  const added: string[][] = [];
+  const cells = new Map<number, readonly string[]>();
+  const added: (readonly string[])[] = [];
   const told: CellEdit[] = [];
   const first = columns.indexOf(from.column);
   texts.forEach((row, i) => {
     const target = place.section.rows[place.place + i];
-    let now = target ? canonicalCells(target.row) : [];
+    let now: readonly string[] = target ? canonicalCells(target.row) : [];
     row.forEach((text, c) => {
       const column = columnAt(columns, first + c, steps);
       now = cellsWith(now, steps, column, text);

@@ -10,13 +10,24 @@ export interface TargetRow {
   now: { line: number; row: Row } | null;
 }
 
+/** How wide each cell of a row is, without empty ones at the end; worked out once for a row's cells. */
+const knownWidths = new WeakMap<readonly string[], readonly number[]>();
+
+function widthsOfCells(cells: readonly string[]): readonly number[] {
+  const known = knownWidths.get(cells);
+  if (known) return known;
+  const made = cells.slice(0, widthOf(cells.map((source) => ({ source })))).map(displayWidth);
+  knownWidths.set(cells, made);
+  return made;
+}
+
 /** The widths of the columns of rows that stand together, as the server's printer has them. */
 export function columnWidths(rows: readonly (readonly string[])[]): number[] {
-  const cells = Math.max(1, ...rows.map((row) => widthOf(row.map((source) => ({ source })))));
-  const widths: number[] = new Array(cells).fill(0);
+  const widths: number[] = [0];
   for (const row of rows) {
-    for (let c = 0; c < Math.min(cells, row.length); c++) {
-      widths[c] = Math.max(widths[c] as number, displayWidth(row[c] as string));
+    const own = widthsOfCells(row);
+    for (let c = 0; c < own.length; c++) {
+      if (!((widths[c] ?? -1) >= (own[c] as number))) widths[c] = own[c] as number;
     }
   }
   return widths;
@@ -50,12 +61,23 @@ export function groupAround(block: Block, index: number): number[] {
  */
 export function layOut(doc: Text, rows: readonly TargetRow[]): { changes: ChangeSpec[]; widths: number[] } {
   const widths = columnWidths(rows.map((row) => row.cells));
+  const key = widths.join(' ');
   const changes: ChangeSpec[] = [];
   for (const { cells, now } of rows) {
-    if (now) layOutRow(doc.line(now.line + 1).from, now.row, cells, widths, changes);
+    if (!now) continue;
+    // Of a large table most rows are as they shall be already.
+    const same = cells === knownCells.get(now.row);
+    if (same && laidOutFor.get(now.row) === key) continue;
+    const count = changes.length;
+    layOutRow(doc.line(now.line + 1).from, now.row, cells, widths, changes);
+    if (same && changes.length === count) laidOutFor.set(now.row, key);
   }
   return { changes, widths };
 }
+
+/** The widths that a row is laid out for. */
+const laidOutFor = new WeakMap<Row, string>();
+const knownCells = new WeakMap<Row, readonly string[]>();
 
 function layOutRow(
   start: number,
@@ -96,4 +118,10 @@ function layOutRow(
 }
 
 /** What a row's cells are once they are printed. */
-export const canonicalCells = (row: Row): string[] => row.cells.map((cell) => canonical(cell.source));
+export function canonicalCells(row: Row): readonly string[] {
+  const known = knownCells.get(row);
+  if (known) return known;
+  const made = row.cells.map((cell) => canonical(cell.source));
+  knownCells.set(row, made);
+  return made;
+}

@@ -1,4 +1,10 @@
-import { createStore, del, entries, set, type UseStore } from 'idb-keyval';
+import { createStore, delMany, entries, set, type UseStore } from 'idb-keyval';
+
+/** The text that pending updates start from; written once for a version, as it may be long. */
+interface Base {
+  version: number;
+  text: string;
+}
 
 /** What a page has not sent yet, so that closing it loses nothing. */
 export interface PendingUpdates {
@@ -22,10 +28,26 @@ const kept = () => {
 };
 
 const keyOf = (client: string, document: number) => `${client} ${document}`;
+const baseKeyOf = (client: string, document: number) => `base ${keyOf(client, document)}`;
 
-export const keepPending = (pending: PendingUpdates) => set(keyOf(pending.client, pending.document), pending, kept());
+/** The version whose text was written last, by key. */
+const written = new Map<string, number>();
 
-export const dropPending = (client: string, document: number) => del(keyOf(client, document), kept());
+/** Keeps updates; `text` gives the one that they start from. */
+export async function keepPending(pending: Omit<PendingUpdates, 'text'>, text: () => string) {
+  const base = baseKeyOf(pending.client, pending.document);
+  if (written.get(base) !== pending.version) {
+    await set(base, { version: pending.version, text: text() } satisfies Base, kept());
+    written.set(base, pending.version);
+  }
+  await set(keyOf(pending.client, pending.document), pending, kept());
+}
+
+export async function dropPending(client: string, document: number) {
+  const base = baseKeyOf(client, document);
+  written.delete(base);
+  await delMany([keyOf(client, document), base], kept());
+}
 
 const lockOf = (client: string) => `elm-table page ${client}`;
 
@@ -43,10 +65,16 @@ export function newClient(): string {
 
 /** What pages left behind that are gone. */
 export async function abandoned(): Promise<PendingUpdates[]> {
-  const all = await entries<string, PendingUpdates>(kept());
+  const all = new Map(await entries<string, PendingUpdates | Base>(kept()));
   const locks = await navigator.locks?.query();
   const held = new Set(locks?.held?.map((lock) => lock.name));
-  return all.map(([, pending]) => pending).filter((pending) => !held.has(lockOf(pending.client)));
+  const left: PendingUpdates[] = [];
+  for (const pending of all.values()) {
+    if (!('client' in pending) || held.has(lockOf(pending.client))) continue;
+    const base = all.get(baseKeyOf(pending.client, pending.document)) as Base | undefined;
+    if (base?.version === pending.version) left.push({ ...pending, text: base.text });
+  }
+  return left;
 }
 
 /** Carries something out as the page that left it; nothing where another page is at it already. */

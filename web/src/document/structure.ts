@@ -144,6 +144,10 @@ function idsOf(
   moved: ReadonlyMap<number, number>,
 ): (number | undefined)[] {
   const ids: (number | undefined)[] = [];
+  // Most changes stay in one line; of a large table every row may be such a one.
+  if (region.oldTo - region.oldFrom === 1 && region.to - region.from === 1 && moved.size === 0) {
+    return [before.lines[region.oldFrom]?.id];
+  }
   const movedIds = new Set(moved.values());
   for (let i = region.from; i < region.to; i++) ids.push(moved.get(i));
   const left: number[] = [];

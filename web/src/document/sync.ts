@@ -102,16 +102,18 @@ export class Sync {
         const updates = sendableUpdates(this.document.state);
         const base = this.log.at(-1);
         if (updates.length === 0 || !base) return dropPending(this.client, this.document.id);
-        return keepPending({
-          document: this.document.id,
-          path: this.document.path,
-          client: this.client,
-          author: authorName(),
-          first: this.number,
-          version: this.version,
-          text: base.doc.toString(),
-          updates: updates.map((update) => update.changes.toJSON()),
-        });
+        return keepPending(
+          {
+            document: this.document.id,
+            path: this.document.path,
+            client: this.client,
+            author: authorName(),
+            first: this.number,
+            version: this.version,
+            updates: updates.map((update) => update.changes.toJSON()),
+          },
+          () => base.doc.toString(),
+        );
       })
       .catch((failed) => console.warn('What is not saved yet could not be kept in this browser.', failed));
     return this.keeping;

@@ -8,7 +8,6 @@ import { Outcome } from '@/parts/Outcome';
 import { TextPieces } from '@/parts/TextPieces';
 import { sameLine } from './CellsRow';
 import { type HeadField, headFields, type Item } from './items';
-import { LineMenu } from './LineMenu';
 import type { LineProps } from './SheetLine';
 
 type HeadItem = Extract<Item, { kind: 'block' }>;
@@ -28,82 +27,73 @@ export const BlockHead = memo(function BlockHead({ item, line }: { item: HeadIte
   const others = fields
     .map((field, column) => ({ field, column }))
     .filter(({ field, column }) => field.field === 'property' && field.text !== '' && column !== tags)
-    .filter(({ field }) => field.word !== 'data' || info?.meaning.dataSet === undefined || line.cursor !== null);
+    .filter(({ field }) => field.word !== 'data' || info?.meaning.dataSet === undefined);
   const offered = fields
     .map((field, column) => ({ field, column }))
-    .filter(({ field }) => field.field === 'property' && field.text === '');
+    .filter(({ field }) => field.field !== 'name' && field.text === '');
   return (
-    <LineMenu item={item} session={line.session} focus={line.focus}>
+    <div
+      className={`pr-4 ${item.first ? 'pt-1' : 'pt-4'}`}
+      role="rowgroup"
+      aria-label={`${block.kind.word} ${block.name}`}
+    >
       <div
-        className={`pr-4 ${item.first ? 'pt-1' : 'pt-4'}`}
-        role="rowgroup"
-        aria-label={`${block.kind.word} ${block.name}`}
+        role="row"
+        tabIndex={-1}
+        aria-rowindex={line.rowIndex}
+        className="flex min-h-[30px] items-center gap-2.5 pl-3"
       >
-        <div
-          role="row"
-          tabIndex={-1}
-          aria-rowindex={line.rowIndex}
-          className="flex min-h-[30px] items-center gap-2.5 pl-3"
-        >
-          {isCase && (
-            // biome-ignore lint/a11y/useFocusableInteractive: it is only read
-            <span role="gridcell">
-              <Outcome of={outcome?.last} />
-            </span>
-          )}
-          {!isCase && <span className="text-small text-ink-3">{block.kind.word}</span>}
-          <HeadCell item={item} line={line} column={0} className="min-w-24 text-case font-semibold">
-            <h2 className="flex min-w-0 items-center gap-1 truncate">
-              <TextPieces pieces={piecesOf(block.name, said)} />
-            </h2>
-          </HeadCell>
-          {tags >= 0 && (
-            <HeadCell item={item} line={line} column={tags} className="text-[12px] text-ink-2">
-              {tagList(fields[tags]?.text ?? '')}
-            </HeadCell>
-          )}
-          <span className="flex-1" />
-          {isCase && outcome?.exclusionReason && (
-            <span className="text-small text-ink-3">{outcome.exclusionReason}</span>
-          )}
-          {isCase && outcome !== undefined && outcome.executableCount > 0 && (
-            <RunCase name={block.name} suite={suite} count={outcome.executableCount} />
-          )}
-        </div>
-        {(note?.text !== '' || line.cursor !== null) && (
-          <div role="row" tabIndex={-1} className="pl-8">
-            <HeadCell item={item} line={line} column={1} className="pb-0.5 whitespace-pre-line text-ink-2">
-              {note?.text || <span className="text-small text-ink-3">note</span>}
-            </HeadCell>
-          </div>
+        {isCase && (
+          // biome-ignore lint/a11y/useFocusableInteractive: it is only read
+          <span role="gridcell">
+            <Outcome of={outcome?.last} />
+          </span>
         )}
-        {(others.length > 0 || line.cursor !== null) && (
-          <div role="row" tabIndex={-1} className="flex flex-wrap items-center gap-x-[18px] pb-1 pl-8">
-            {others.map(({ field, column }) => (
-              <HeadProperty
-                key={`${field.word} ${field.place}`}
-                field={field}
-                column={column}
-                item={item}
-                line={line}
-              />
-            ))}
-            {line.cursor !== null &&
-              offered.map(({ field, column }) => (
-                <HeadCell
-                  key={`${field.word} offered`}
-                  item={item}
-                  line={line}
-                  column={column}
-                  className="min-w-[72px] text-small text-ink-3"
-                >
-                  {field.word}
-                </HeadCell>
-              ))}
-          </div>
+        {!isCase && <span className="text-small text-ink-3">{block.kind.word}</span>}
+        <HeadCell item={item} line={line} column={0} className="min-w-24 text-case font-semibold">
+          <h2 className="flex min-w-0 items-center gap-1 truncate">
+            <TextPieces pieces={piecesOf(block.name, said)} />
+          </h2>
+        </HeadCell>
+        {tags >= 0 && (
+          <HeadCell item={item} line={line} column={tags} className="text-[12px] text-ink-2">
+            {tagList(fields[tags]?.text ?? '')}
+          </HeadCell>
+        )}
+        {/* What it may have besides stands beside its name, so that nothing below moves. */}
+        {line.cursor !== null &&
+          offered.map(({ field, column }) => (
+            <HeadCell
+              key={`${field.word} offered`}
+              item={item}
+              line={line}
+              column={column}
+              className="min-w-10 px-1 text-small text-ink-3"
+            >
+              {field.word}
+            </HeadCell>
+          ))}
+        <span className="flex-1" />
+        {isCase && outcome?.exclusionReason && <span className="text-small text-ink-3">{outcome.exclusionReason}</span>}
+        {isCase && outcome !== undefined && outcome.executableCount > 0 && (
+          <RunCase name={block.name} suite={suite} count={outcome.executableCount} />
         )}
       </div>
-    </LineMenu>
+      {note && note.text !== '' && (
+        <div role="row" tabIndex={-1} className="pl-8">
+          <HeadCell item={item} line={line} column={1} className="pb-0.5 whitespace-pre-line text-ink-2">
+            {note.text}
+          </HeadCell>
+        </div>
+      )}
+      {others.length > 0 && (
+        <div role="row" tabIndex={-1} className="flex flex-wrap items-center gap-x-[18px] pb-1 pl-8">
+          {others.map(({ field, column }) => (
+            <HeadProperty key={`${field.word} ${field.place}`} field={field} column={column} item={item} line={line} />
+          ))}
+        </div>
+      )}
+    </div>
   );
 }, sameLine);
 

@@ -2,7 +2,6 @@ import { type CSSProperties, memo } from 'react';
 import { TextPieces } from '@/parts/TextPieces';
 import { Cell } from './Cell';
 import type { Item } from './items';
-import { LineMenu } from './LineMenu';
 import type { LineProps } from './SheetLine';
 
 /** A row of data, parameters, elements or values; the first one names the columns. */
@@ -15,37 +14,35 @@ export const CellsRow = memo(function CellsRow({
 }) {
   const ground = line.cursor ? 'var(--select)' : item.head ? 'var(--ground)' : 'var(--surface)';
   return (
-    <LineMenu item={item} session={line.session} focus={line.focus}>
-      <div
-        role="row"
-        tabIndex={-1}
-        aria-rowindex={line.rowIndex}
-        style={
-          {
-            gridTemplateColumns: `54px ${item.columns}`,
-            '--row-ground': ground,
-            background: ground,
-          } as CSSProperties
-        }
-        className={`mr-4 ml-2 grid h-7 ${item.first ? 'border-t border-hair-strong' : 'shadow-[inset_0_1px_var(--hair)]'}`}
-      >
-        <span className="flex items-center justify-end pr-[9px] text-[12px] text-ink-3">
-          {item.head ? '' : item.number}
-        </span>
-        {item.pieces.map((pieces, column) => (
-          <Cell
-            // biome-ignore lint/suspicious/noArrayIndexKey: a column is its place
-            key={column}
-            column={column}
-            item={item}
-            line={line}
-            className={`${column === 0 ? 'border-l border-hair' : ''} ${item.numeric[column] ? 'justify-end' : ''} ${item.head ? 'font-medium text-ink-2' : ''}`}
-          >
-            <TextPieces pieces={pieces} mono={!item.head && (item.numeric[column] ?? false)} />
-          </Cell>
-        ))}
-      </div>
-    </LineMenu>
+    <div
+      role="row"
+      tabIndex={-1}
+      aria-rowindex={line.rowIndex}
+      style={
+        {
+          gridTemplateColumns: `54px ${item.columns}`,
+          '--row-ground': ground,
+          background: ground,
+        } as CSSProperties
+      }
+      className={`mr-4 ml-2 grid h-7 ${item.first ? 'border-t border-hair-strong' : 'shadow-[inset_0_1px_var(--hair)]'}`}
+    >
+      <span className="flex items-center justify-end pr-[9px] text-[12px] text-ink-3">
+        {item.head ? '' : item.number}
+      </span>
+      {item.pieces.map((pieces, column) => (
+        <Cell
+          // biome-ignore lint/suspicious/noArrayIndexKey: a column is its place
+          key={column}
+          column={column}
+          item={item}
+          line={line}
+          className={`${column === 0 ? 'border-l border-hair' : ''} ${item.numeric[column] ? 'justify-end' : ''} ${item.head ? 'font-medium text-ink-2' : ''}`}
+        >
+          <TextPieces pieces={pieces} mono={!item.head && (item.numeric[column] ?? false)} />
+        </Cell>
+      ))}
+    </div>
   );
 }, sameLine);
 

@@ -1,23 +1,33 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useRef } from 'react';
 import { Menu, type MenuEntry } from '@/parts/Menu';
 import type { RowItem, Stop } from './items';
 import type { SheetSession } from './session';
 
-/** What one can do with a line of the sheet, on a right click or with the menu key. */
+/** What one can do with the line under the pointer, on a right click or with the menu key. One menu serves all lines. */
 export function LineMenu({
-  item,
   session,
   focus,
   children,
 }: {
-  item: Stop;
   session: SheetSession;
   focus: () => void;
   children: ReactNode;
 }) {
+  const pressed = useRef<string | null>(null);
+  const entries = () => {
+    const stop = session.lines().stops.find((each) => each.key === pressed.current);
+    return stop ? entriesOf(stop, session) : [];
+  };
   return (
-    <Menu entries={() => entriesOf(item, session)} onClose={focus}>
-      {children}
+    <Menu entries={entries} onClose={focus}>
+      <div
+        role="presentation"
+        onContextMenuCapture={(event) => {
+          pressed.current = (event.target as Element).closest<HTMLElement>('[data-key]')?.dataset.key ?? null;
+        }}
+      >
+        {children}
+      </div>
     </Menu>
   );
 }

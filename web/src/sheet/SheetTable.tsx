@@ -9,6 +9,7 @@ import { LinkButton } from '@/parts/Button';
 import { useStore } from '@/parts/store';
 import { copyRange } from './clipboard';
 import { type Item, isRow, isStop, type Outcomes, type RowItem } from './items';
+import { LineMenu } from './LineMenu';
 import { Notices } from './Notices';
 import { SheetField } from './SheetField';
 import { type LineProps, SheetLine } from './SheetLine';
@@ -42,12 +43,14 @@ export function SheetTable({
   const lost = useStore(session.lost);
   const [wrong, setWrong] = useState('');
   const { items, stops } = session.lines();
+  // The same functions as long as the lines are the same, or all of them would be measured anew.
+  const getItemKey = useCallback((index: number) => items[index]?.key ?? index, [items]);
   const virtual = useVirtualizer({
     count: items.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => 28,
-    getItemKey: (index) => items[index]?.key ?? index,
-    overscan: 12,
+    getScrollElement: useCallback(() => scroller.current, []),
+    estimateSize: useCallback((index: number) => (items[index]?.kind === 'block' ? 62 : 28), [items]),
+    getItemKey,
+    overscan: 8,
   });
 
   const selected = useMemo(() => {
@@ -141,31 +144,34 @@ export function SheetTable({
             keywords={keywords}
             onCopy={() => copyRange(session.rangeRows(), session.rangeColumns())}
           />
-          <div
-            role="grid"
-            aria-label={`Sheet of ${document.path}`}
-            aria-rowcount={stops.length}
-            aria-multiselectable
-            tabIndex={-1}
-          >
-            {virtual.getVirtualItems().map((drawn) => {
-              const item = items[drawn.index];
-              return (
-                item && (
-                  <div
-                    key={drawn.key}
-                    data-index={drawn.index}
-                    ref={virtual.measureElement}
-                    role="presentation"
-                    className="absolute inset-x-0 top-0"
-                    style={{ transform: `translateY(${drawn.start}px)` }}
-                  >
-                    <SheetLine item={item} line={propsOf(item)} />
-                  </div>
-                )
-              );
-            })}
-          </div>
+          <LineMenu session={session} focus={focus}>
+            <div
+              role="grid"
+              aria-label={`Sheet of ${document.path}`}
+              aria-rowcount={stops.length}
+              aria-multiselectable
+              tabIndex={-1}
+            >
+              {virtual.getVirtualItems().map((drawn) => {
+                const item = items[drawn.index];
+                return (
+                  item && (
+                    <div
+                      key={drawn.key}
+                      data-index={drawn.index}
+                      data-key={item.key}
+                      ref={virtual.measureElement}
+                      role="presentation"
+                      className="absolute inset-x-0 top-0"
+                      style={{ transform: `translateY(${drawn.start}px)` }}
+                    >
+                      <SheetLine item={item} line={propsOf(item)} />
+                    </div>
+                  )
+                );
+              })}
+            </div>
+          </LineMenu>
         </div>
       </div>
       <AddBlocks session={session} focus={focus} />

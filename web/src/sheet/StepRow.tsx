@@ -6,7 +6,6 @@ import { TextPieces } from '@/parts/TextPieces';
 import { Cell } from './Cell';
 import { sameLine } from './CellsRow';
 import { type Item, textAt } from './items';
-import { LineMenu } from './LineMenu';
 import type { LineProps } from './SheetLine';
 
 const gridOf = (argumentColumns: number): CSSProperties => ({
@@ -23,73 +22,71 @@ export const StepRow = memo(function StepRow({ item, line }: { item: StepItem; l
   const focused = cursor !== null;
   const ground = focused ? 'var(--select)' : 'var(--surface)';
   return (
-    <LineMenu item={item} session={session} focus={line.focus}>
-      <div
-        role="row"
-        tabIndex={-1}
-        aria-rowindex={line.rowIndex}
-        style={{ ...gridOf(item.argumentColumns), '--row-ground': ground, background: ground } as CSSProperties}
-        className={`relative mr-4 ml-2 grid h-7 ${step.off ? '[&_[role=gridcell]>.contents>*]:opacity-60' : ''} ${item.first ? 'border-t-[1.5px] border-rule' : 'shadow-[inset_0_1px_var(--hair)]'} ${over ? 'shadow-[inset_0_2px_var(--select-edge)]' : ''}`}
-        onDragOver={(event) => {
-          event.preventDefault();
-          setOver(true);
-        }}
-        onDragLeave={() => setOver(false)}
-        onDrop={(event) => {
-          setOver(false);
-          const moved = Number(event.dataTransfer.getData('application/x-elm-row'));
-          if (moved !== item.id) session.moveRow(moved, item.id);
-        }}
+    <div
+      role="row"
+      tabIndex={-1}
+      aria-rowindex={line.rowIndex}
+      style={{ ...gridOf(item.argumentColumns), '--row-ground': ground, background: ground } as CSSProperties}
+      className={`relative mr-4 ml-2 grid h-7 ${step.off ? '[&_[role=gridcell]>.contents>*]:opacity-60' : ''} ${item.first ? 'border-t-[1.5px] border-rule' : 'shadow-[inset_0_1px_var(--hair)]'} ${over ? 'shadow-[inset_0_2px_var(--select-edge)]' : ''}`}
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(event) => {
+        setOver(false);
+        const moved = Number(event.dataTransfer.getData('application/x-elm-row'));
+        if (moved !== item.id) session.moveRow(moved, item.id);
+      }}
+    >
+      <Grip row={item} />
+      <span className="flex items-center justify-end pr-[9px] text-[12px] text-ink-3">{item.number}</span>
+      <Cell
+        column={0}
+        item={item}
+        line={line}
+        className={`border-l border-hair ${step.unbound ? 'text-failed' : 'font-medium'}`}
       >
-        <Grip row={item} />
-        <span className="flex items-center justify-end pr-[9px] text-[12px] text-ink-3">{item.number}</span>
-        <Cell
-          column={0}
-          item={item}
-          line={line}
-          className={`border-l border-hair ${step.unbound ? 'text-failed' : 'font-medium'}`}
+        <Chevron composed={step.composed} open={line.unfolded} onFold={(open) => session.fold(item.key, open)} />
+        <TextPieces pieces={pieces[0] ?? []} />
+      </Cell>
+      {Array.from({ length: item.argumentColumns }, (_, i) => i + 1).map((column) => {
+        const given = column < item.marksFrom;
+        const missing = missingAt(item, column);
+        const caption = focused ? step.captions[column - 1] : item.captions[column - 1];
+        return (
+          <Cell key={column} column={column} cell={given ? column : null} item={item} line={line}>
+            {(caption || missing) && <span className="capt">{caption || missing}</span>}
+            {missing && <span className="text-small text-failed">must be given</span>}
+            {given && <TextPieces pieces={pieces[column] ?? []} mono={isValue(pieces[column] ?? [])} />}
+          </Cell>
+        );
+      })}
+      <Cell column={MARKS} cell={null} item={item} line={line} className="border-l border-hair">
+        <span className="flex min-w-0 items-center gap-2 truncate font-mono text-value text-ink-2">
+          {pieces
+            .slice(item.marksFrom)
+            .filter((mark) => mark.length > 0)
+            .map((mark, index) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: a mark has no identity but its place
+              <span key={index} className="flex items-center">
+                <TextPieces pieces={mark} />
+              </span>
+            ))}
+        </span>
+      </Cell>
+      {line.others.map((other) => (
+        <span
+          key={other.client}
+          data-person={other.name}
+          className="pointer-events-none absolute -top-[7px] right-1 z-[4] rounded-chip px-1 text-[10px] leading-[14px] text-surface"
+          style={{ background: other.colour }}
         >
-          <Chevron composed={step.composed} open={line.unfolded} onFold={(open) => session.fold(item.key, open)} />
-          <TextPieces pieces={pieces[0] ?? []} />
-        </Cell>
-        {Array.from({ length: item.argumentColumns }, (_, i) => i + 1).map((column) => {
-          const given = column < item.marksFrom;
-          const missing = missingAt(item, column);
-          const caption = focused ? step.captions[column - 1] : item.captions[column - 1];
-          return (
-            <Cell key={column} column={column} cell={given ? column : null} item={item} line={line}>
-              {(caption || missing) && <span className="capt">{caption || missing}</span>}
-              {missing && <span className="text-small text-failed">must be given</span>}
-              {given && <TextPieces pieces={pieces[column] ?? []} mono={isValue(pieces[column] ?? [])} />}
-            </Cell>
-          );
-        })}
-        <Cell column={MARKS} cell={null} item={item} line={line} className="border-l border-hair">
-          <span className="flex min-w-0 items-center gap-2 truncate font-mono text-value text-ink-2">
-            {pieces
-              .slice(item.marksFrom)
-              .filter((mark) => mark.length > 0)
-              .map((mark, index) => (
-                // biome-ignore lint/suspicious/noArrayIndexKey: a mark has no identity but its place
-                <span key={index} className="flex items-center">
-                  <TextPieces pieces={mark} />
-                </span>
-              ))}
-          </span>
-        </Cell>
-        {line.others.map((other) => (
-          <span
-            key={other.client}
-            data-person={other.name}
-            className="pointer-events-none absolute -top-[7px] right-1 z-[4] rounded-chip px-1 text-[10px] leading-[14px] text-surface"
-            style={{ background: other.colour }}
-          >
-            {other.name}
-            {other.text ? `: ${other.text}` : ''}
-          </span>
-        ))}
-      </div>
-    </LineMenu>
+          {other.name}
+          {other.text ? `: ${other.text}` : ''}
+        </span>
+      ))}
+    </div>
   );
 }, sameLine);
 

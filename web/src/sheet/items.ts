@@ -1,5 +1,5 @@
 import type { BlockProblem, CaseOutcomeView, KeywordView, RowView } from '@/api/types';
-import { type Analysis, type BlockInfo, meaningOf } from '@/document/analysis';
+import { type Analysis, type BlockInfo, type LineMeaning, meaningOf } from '@/document/analysis';
 import { isOff, marksFrom, type Piece, piecesOf, referencesIn } from '@/document/cells';
 import { cellText, MARKS } from '@/document/edits';
 import type { Line, Row } from '@/document/lines';
@@ -91,6 +91,56 @@ interface Cached {
 
 const cache = new WeakMap<Block, Cached>();
 
+/** The item of a row, kept while nothing of it changes, so that the row is not drawn again. */
+const rowItems = new WeakMap<Row, RowItem>();
+
+function kept<Kind extends RowItem>(item: Kind): Kind {
+  const before = rowItems.get(item.row);
+  if (before && sameItem(before, item)) {
+    // It belongs to the block as it is now.
+    before.block = item.block;
+    return before as Kind;
+  }
+  rowItems.set(item.row, item);
+  return item;
+}
+
+function sameItem(a: RowItem, b: RowItem): boolean {
+  const same = a.kind === b.kind && a.problems === b.problems && a.number === b.number && a.first === b.first;
+  if (!same || !samePieces(a.pieces, b.pieces)) return false;
+  if (a.kind === 'cells' && b.kind === 'cells') {
+    return a.columns === b.columns && a.head === b.head && sameList(a.numeric, b.numeric);
+  }
+  return (
+    a.kind === 'step' &&
+    b.kind === 'step' &&
+    a.argumentColumns === b.argumentColumns &&
+    sameList(a.captions, b.captions) &&
+    sameStep(a.step, b.step)
+  );
+}
+
+const sameStep = (a: StepInfo, b: StepInfo) =>
+  a.keyword === b.keyword &&
+  a.composed === b.composed &&
+  a.unbound === b.unbound &&
+  a.off === b.off &&
+  sameList(a.captions, b.captions) &&
+  sameList(a.missing, b.missing);
+
+const samePieces = (a: Piece[][], b: Piece[][]) =>
+  a.length === b.length &&
+  a.every((own, cell) => {
+    const other = b[cell] ?? [];
+    return (
+      own.length === other.length &&
+      own.every((piece, i) => piece.text === other[i]?.text && piece.origin === other[i]?.origin)
+    );
+  });
+
+const sameList = <T>(a: readonly T[], b: readonly T[]) =>
+  a === b || (a.length === b.length && a.every((each, i) => each === b[i]));
+
 /** The lines of a document's sheet. Those of a block that did not change are the same objects. */
 export function sheetItems(of: Structure, shown: Shown): Item[] {
   const items: Item[] = [];
@@ -125,8 +175,10 @@ function blockItems(block: Block, info: BlockInfo | undefined, first: boolean, s
     items.push({ kind: 'block', key: `block ${block.id}`, id: block.id, block, info, first });
   }
   // What is wrong with a block's head is shown under it, whatever line of it is meant.
-  const inTables = new Set(block.sections.flatMap((section) => section.rows.map(({ row }) => row.id)));
-  for (const line of block.lines) if (!inTables.has(line.id)) strips(line);
+  if (info && info.lines.size > 0) {
+    const inTables = new Set(block.sections.flatMap((section) => section.rows.map(({ row }) => row.id)));
+    for (const line of block.lines) if (!inTables.has(line.id)) strips(line);
+  }
   if (block.kind.word === 'case' && info?.meaning.dataSet) {
     items.push({ kind: 'data line', key: `data ${block.id}`, block, info });
   }
@@ -225,21 +277,23 @@ function stepItems(
     });
     above.length = Math.max(step.captions.length, above.length);
     const key = `row ${row.id}`;
-    items.push({
-      kind: 'step',
-      key,
-      id: row.id,
-      block,
-      row,
-      pieces: piecesOfRow(row, info),
-      marksFrom: marksFrom(row.cells),
-      step,
-      problems: problemsOf(row, info),
-      number: place + 1,
-      argumentColumns: columns,
-      first: place === 0,
-      captions,
-    });
+    items.push(
+      kept({
+        kind: 'step',
+        key,
+        id: row.id,
+        block,
+        row,
+        pieces: piecesOfRow(row, info),
+        marksFrom: marksFrom(row.cells),
+        step,
+        problems: problemsOf(row, info),
+        number: place + 1,
+        argumentColumns: columns,
+        first: place === 0,
+        captions,
+      }),
+    );
     if (shown.unfolded.has(key) && step.keyword) {
       unfoldItems(block, step.keyword, `${place + 1}`, key, 1, columns, items, shown);
     }
@@ -281,7 +335,7 @@ function tableItems(
   strips: (line: Line) => void,
 ) {
   const { rows } = section;
-  const width = Math.max(1, ...rows.map(({ row }) => row.cells.length));
+  const width = rows.reduce((most, { row }) => Math.max(most, row.cells.length), 1);
   const longest = new Array<number>(width).fill(0);
   const filled = new Array<number>(width).fill(0);
   const numbers = new Array<boolean>(width).fill(true);
@@ -298,23 +352,44 @@ function tableItems(
     .join(' ');
   const numeric = numbers.map((all, c) => all && (filled[c] as number) > 0);
   rows.forEach(({ row }, place) => {
-    items.push({
-      kind: 'cells',
-      key: `row ${row.id}`,
-      id: row.id,
-      block,
-      row,
-      pieces: piecesOfRow(row, info),
-      problems: problemsOf(row, info),
-      number: place,
-      head: place === 0,
-      numeric,
-      columns,
-      first: place === 0,
-    });
-    strips(row);
+    const known = rowItems.get(row);
+    const said = info?.lines.get(row.id);
+    // Of a large table most rows are as they were.
+    if (
+      known?.kind === 'cells' &&
+      known.number === place &&
+      known.columns === columns &&
+      saidOf.get(known) === said &&
+      sameList(known.numeric, numeric)
+    ) {
+      known.block = block;
+      items.push(known);
+      if (said) strips(row);
+      return;
+    }
+    items.push(
+      kept({
+        kind: 'cells',
+        key: `row ${row.id}`,
+        id: row.id,
+        block,
+        row,
+        pieces: piecesOfRow(row, info),
+        problems: problemsOf(row, info),
+        number: place,
+        head: place === 0,
+        numeric,
+        columns,
+        first: place === 0,
+      }),
+    );
+    saidOf.set(items.at(-1) as RowItem, said);
+    if (said) strips(row);
   });
 }
+
+/** What was said of a row when its item was made. */
+const saidOf = new WeakMap<RowItem, LineMeaning | undefined>();
 
 /** A block's head as fields that are edited in place. */
 export interface HeadField {

@@ -1,8 +1,9 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
 import { ChevronDown, ChevronRight, Plus } from 'lucide-react';
-import { useState } from 'react';
+import { memo, useMemo, useRef, useState } from 'react';
 import { Link } from 'wouter';
 import { useTree } from '@/api/queries';
-import type { SuiteNode } from '@/api/types';
+import type { CaseNode, DocumentNode, SuiteNode, TreeView } from '@/api/types';
 import { documentPlace } from '@/app/places';
 import { Filter } from '@/parts/Filter';
 import { Outcome } from '@/parts/Outcome';
@@ -11,20 +12,29 @@ import { plainText } from '@/parts/TextPieces';
 import { DocumentMenu, RemovedDocuments } from './DocumentMenu';
 import { NewDocument } from './NewDocument';
 
+/** One line of the contents; all of them make one list, of which only those in view are drawn. */
+type TreeLine =
+  | { kind: 'group'; word: string; right: string }
+  | { kind: 'suite'; suite: SuiteNode; shown: boolean }
+  | { kind: 'case'; suite: SuiteNode; of: CaseNode }
+  | { kind: 'document'; document: DocumentNode };
+
+const LINE_HEIGHT = 26;
+
 /** Suites with their cases, and the project's other documents. */
-export function CasesTree({ open }: { open: string }) {
-  const { data: tree } = useTree();
+export const CasesTree = memo(function CasesTree({ open }: { open: string }) {
+  const { data: tree, error } = useTree();
   const [filter, setFilter] = useState('');
-  const wanted = filter.toLowerCase();
-  const suites = (tree?.suites ?? []).filter(
-    (suite) =>
-      suite.name.toLowerCase().includes(wanted) ||
-      suite.cases.some((one) => plainText(one.nameParts).toLowerCase().includes(wanted)),
-  );
-  const suitePaths = new Set(tree?.suites.map((suite) => suite.path));
-  const others = (tree?.documents ?? []).filter(
-    (document) => !suitePaths.has(document.path) && document.path.toLowerCase().includes(wanted),
-  );
+  const [toggled, setToggled] = useState<ReadonlyMap<string, boolean>>(new Map());
+  const scroller = useRef<HTMLElement>(null);
+  const lines = useMemo(() => linesOf(tree, filter.toLowerCase(), open, toggled), [tree, filter, open, toggled]);
+  const virtual = useVirtualizer({
+    count: lines.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => LINE_HEIGHT,
+    overscan: 20,
+    initialRect: { width: 220, height: 800 },
+  });
   return (
     <>
       <div className="flex gap-1.5 border-b border-hair px-2.5 py-2">
@@ -40,91 +50,152 @@ export function CasesTree({ open }: { open: string }) {
           </button>
         </NewDocument>
       </div>
-      <nav aria-label="Suites and documents" className="flex-1 overflow-y-auto py-1">
-        <GroupHead word="Suites" right="executable" />
-        {suites.map((suite) => (
-          <SuiteNodes key={suite.path} suite={suite} open={suite.path === open} wanted={wanted} />
-        ))}
+      <nav ref={scroller} aria-label="Suites and documents" className="flex-1 overflow-y-auto py-1">
+        {error && (
+          <p role="alert" className="px-3 py-2 text-failed">
+            The contents could not be read: {error.message}
+          </p>
+        )}
+        <div className="relative" style={{ height: virtual.getTotalSize() }}>
+          {virtual.getVirtualItems().map((drawn) => {
+            const line = lines[drawn.index];
+            return (
+              line && (
+                <div
+                  key={drawn.key}
+                  className="absolute inset-x-0 top-0"
+                  style={{ height: LINE_HEIGHT, transform: `translateY(${drawn.start}px)` }}
+                >
+                  <TreeLineView
+                    line={line}
+                    open={open}
+                    onToggle={(path, shown) => setToggled(new Map(toggled).set(path, shown))}
+                  />
+                </div>
+              )
+            );
+          })}
+        </div>
         {tree?.suites.length === 0 && (
           <p className="px-3 py-2 text-ink-2">No suite yet. Make one with the plus above.</p>
         )}
-        <GroupHead word="Other documents" right="" />
-        {others.map((document) => (
-          <DocumentMenu key={document.path} path={document.path}>
-            <Link
-              key={document.path}
-              to={documentPlace(document.path)}
-              aria-current={document.path === open ? 'page' : undefined}
-              className="flex h-[26px] items-center gap-1.5 pr-2.5 pl-[25px] hover:bg-sunk aria-[current]:bg-select aria-[current]:shadow-[inset_2px_0_var(--select-edge)]"
-            >
-              <span className="flex-1 truncate" title={document.path}>
-                {document.path.replace(/\.(elmt|feature)$/, '')}
-              </span>
-              {document.problems.errors > 0 && <ProblemMark severity="error" />}
-            </Link>
-          </DocumentMenu>
-        ))}
         <RemovedDocuments />
       </nav>
     </>
   );
+});
+
+function linesOf(
+  tree: TreeView | undefined,
+  wanted: string,
+  open: string,
+  toggled: ReadonlyMap<string, boolean>,
+): TreeLine[] {
+  const lines: TreeLine[] = [{ kind: 'group', word: 'Suites', right: 'executable' }];
+  for (const suite of tree?.suites ?? []) {
+    const own = suite.name.toLowerCase().includes(wanted);
+    const cases = suite.cases.filter((one) => own || plainText(one.nameParts).toLowerCase().includes(wanted));
+    if (!own && cases.length === 0) continue;
+    const shown = toggled.get(suite.path) ?? (suite.path === open || wanted !== '');
+    lines.push({ kind: 'suite', suite, shown });
+    if (shown) for (const of of cases) lines.push({ kind: 'case', suite, of });
+  }
+  lines.push({ kind: 'group', word: 'Other documents', right: '' });
+  const suites = new Set(tree?.suites.map((suite) => suite.path));
+  for (const document of tree?.documents ?? []) {
+    if (suites.has(document.path) || !document.path.toLowerCase().includes(wanted)) continue;
+    lines.push({ kind: 'document', document });
+  }
+  return lines;
 }
 
-function GroupHead({ word, right }: { word: string; right: string }) {
-  return (
-    <div className="flex h-[26px] items-end justify-between pr-2.5 pb-1 pl-3 text-small font-semibold text-ink-3">
-      <span>{word}</span>
-      <span>{right}</span>
-    </div>
-  );
-}
-
-function SuiteNodes({ suite, open, wanted }: { suite: SuiteNode; open: boolean; wanted: string }) {
-  const [toggled, setToggled] = useState<boolean | null>(null);
-  const shown = toggled ?? (open || wanted !== '');
-  const Chevron = shown ? ChevronDown : ChevronRight;
-  const cases = suite.cases.filter(
-    (one) => suite.name.toLowerCase().includes(wanted) || plainText(one.nameParts).toLowerCase().includes(wanted),
-  );
-  return (
-    <div>
-      <DocumentMenu path={suite.path}>
-        <div
-          className={`flex h-[26px] items-center gap-[5px] pr-2.5 pl-2 hover:bg-sunk ${open ? 'bg-select shadow-[inset_2px_0_var(--select-edge)]' : ''}`}
-        >
-          <button
-            type="button"
-            aria-expanded={shown}
-            aria-label={`Cases of ${suite.name}`}
-            onClick={() => setToggled(!shown)}
-            className="text-ink-3"
-          >
-            <Chevron size={12} aria-hidden />
-          </button>
-          <Link to={documentPlace(suite.path)} className={`flex-1 truncate ${open ? 'font-semibold' : ''}`}>
-            {suite.name}
-          </Link>
-          <span className="min-w-[22px] text-right text-[12px] text-ink-3">{suite.executableCount}</span>
-          <Outcome of={suite.last} size={12} />
+function TreeLineView({
+  line,
+  open,
+  onToggle,
+}: {
+  line: TreeLine;
+  open: string;
+  onToggle: (path: string, shown: boolean) => void;
+}) {
+  switch (line.kind) {
+    case 'group':
+      return (
+        <div className="flex h-full items-end justify-between pr-2.5 pb-1 pl-3 text-small font-semibold text-ink-3">
+          <span>{line.word}</span>
+          <span>{line.right}</span>
         </div>
-      </DocumentMenu>
-      {shown &&
-        cases.map((one) => (
+      );
+    case 'suite':
+      return <SuiteLine suite={line.suite} shown={line.shown} open={line.suite.path === open} onToggle={onToggle} />;
+    case 'case':
+      return <CaseLine suite={line.suite} of={line.of} />;
+    case 'document': {
+      const { path, problems } = line.document;
+      return (
+        <DocumentMenu path={path}>
           <Link
-            key={one.name}
-            to={documentPlace(suite.path, { line: one.line })}
-            className="flex h-[26px] items-center gap-[5px] pr-2.5 pl-[25px] hover:bg-sunk"
-            title={plainText(one.nameParts)}
+            to={documentPlace(path)}
+            aria-current={path === open ? 'page' : undefined}
+            className="flex h-full items-center gap-1.5 pr-2.5 pl-[25px] hover:bg-sunk aria-[current]:bg-select aria-[current]:shadow-[inset_2px_0_var(--select-edge)]"
           >
-            <span className={`flex-1 truncate ${one.exclusionReason ? 'text-ink-3' : ''}`}>
-              {plainText(one.nameParts)}
+            <span className="flex-1 truncate" title={path}>
+              {path.replace(/\.(elmt|feature)$/, '')}
             </span>
-            <span className="min-w-[22px] text-right text-[12px] text-ink-3">
-              {one.exclusionReason ?? one.executableCount}
-            </span>
-            <Outcome of={one.last} size={12} />
+            {problems.errors > 0 && <ProblemMark severity="error" />}
           </Link>
-        ))}
-    </div>
+        </DocumentMenu>
+      );
+    }
+  }
+}
+
+function SuiteLine({
+  suite,
+  shown,
+  open,
+  onToggle,
+}: {
+  suite: SuiteNode;
+  shown: boolean;
+  open: boolean;
+  onToggle: (path: string, shown: boolean) => void;
+}) {
+  const Chevron = shown ? ChevronDown : ChevronRight;
+  return (
+    <DocumentMenu path={suite.path}>
+      <div
+        className={`flex h-full items-center gap-[5px] pr-2.5 pl-2 hover:bg-sunk ${open ? 'bg-select shadow-[inset_2px_0_var(--select-edge)]' : ''}`}
+      >
+        <button
+          type="button"
+          aria-expanded={shown}
+          aria-label={`Cases of ${suite.name}`}
+          onClick={() => onToggle(suite.path, !shown)}
+          className="text-ink-3"
+        >
+          <Chevron size={12} aria-hidden />
+        </button>
+        <Link to={documentPlace(suite.path)} className={`flex-1 truncate ${open ? 'font-semibold' : ''}`}>
+          {suite.name}
+        </Link>
+        <span className="min-w-[22px] text-right text-[12px] text-ink-3">{suite.executableCount}</span>
+        <Outcome of={suite.last} size={12} />
+      </div>
+    </DocumentMenu>
+  );
+}
+
+function CaseLine({ suite, of }: { suite: SuiteNode; of: CaseNode }) {
+  return (
+    <Link
+      to={documentPlace(suite.path, { line: of.line })}
+      className="flex h-full items-center gap-[5px] pr-2.5 pl-[25px] hover:bg-sunk"
+      title={plainText(of.nameParts)}
+    >
+      <span className={`flex-1 truncate ${of.exclusionReason ? 'text-ink-3' : ''}`}>{plainText(of.nameParts)}</span>
+      <span className="min-w-[22px] text-right text-[12px] text-ink-3">{of.exclusionReason ?? of.executableCount}</span>
+      <Outcome of={of.last} size={12} />
+    </Link>
   );
 }

@@ -29,10 +29,22 @@ final class World implements AutoCloseable {
   private String address;
 
   World() throws Exception {
-    site = Site.start(0, Defects.of(Map.of()));
-    folder = Files.createTempDirectory("elm-table-journey-");
+    this(Files.createTempDirectory("elm-table-journey-"));
     copyDemo();
     start();
+  }
+
+  private World(Path folder) throws IOException {
+    this.folder = folder;
+    this.site = Site.start(0, Defects.of(Map.of()));
+  }
+
+  /** A server on a project of one's own. */
+  static World on(Path project) throws Exception {
+    World world = new World(Files.createTempDirectory("elm-table-journey-"));
+    Files.move(project, world.project());
+    world.start();
+    return world;
   }
 
   private void copyDemo() throws IOException {

@@ -1,0 +1,112 @@
+package elmtable.journeys;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.openqa.selenium.Keys;
+
+/**
+ * Prints how long it takes from a key to the next painted frame that shows its effect, in large
+ * documents. Run by {@code ./elm bench sheet}; nothing is asserted.
+ */
+class SheetBenchmark {
+  private static final int KEYS = 60;
+
+  private static final String MEASURE =
+      """
+      window.times = [];
+      window.shown = () => document.querySelector('[data-cursor=true]');
+      addEventListener('keydown', (event) => {
+        if (event.key !== 'Enter' && event.key !== 'ArrowDown') return;
+        const began = event.timeStamp;
+        const before = window.shown();
+        const look = () => requestAnimationFrame(() => {
+          const changed = window.shown() !== before;
+          const channel = new MessageChannel();
+          channel.port1.onmessage = () => changed ? window.times.push(performance.now() - began) : look();
+          channel.port2.postMessage(0);
+        });
+        look();
+      }, true);
+      """;
+
+  private static String suite(int cases) {
+    StringBuilder text = new StringBuilder("suite Large\n");
+    for (int i = 1; i <= cases; i++) {
+      text.append("\ncase case ").append(i).append("\nsteps\n");
+      for (int step = 1; step <= 8; step++) {
+        text.append("| log | step ").append(step).append(" of ").append(i).append(" |\n");
+      }
+    }
+    return text.toString();
+  }
+
+  private static String rows(int count) {
+    StringBuilder text = new StringBuilder("data Large\nrows\n| number | name    | town |\n");
+    for (int i = 1; i <= count; i++) {
+      text.append("| %-6d | n %-5d | t %-2d |\n".formatted(i, i, i % 100));
+    }
+    return text.toString();
+  }
+
+  @Test
+  void printsTheTimes() throws Exception {
+    Path folder = Files.createTempDirectory("elm-table-large-");
+    Files.writeString(folder.resolve("a500.elmt"), suite(500));
+    Files.writeString(folder.resolve("a2000.elmt"), suite(2_000));
+    Files.writeString(folder.resolve("rows.elmt"), rows(10_000));
+    try (World world = World.on(folder);
+        Screen screen = new Screen()) {
+      screen.open(world.address() + "/cases/a500.elmt");
+      screen.see("//*[@role='gridcell'][contains(., 'log')]");
+      for (String path : List.of("a500.elmt", "a2000.elmt", "rows.elmt")) {
+        measure(world, screen, path, Duration.ZERO);
+        measure(world, screen, path, Duration.ofSeconds(2));
+      }
+    }
+  }
+
+  private static void measure(World world, Screen screen, String path, Duration latency) {
+    screen.open(world.address() + "/cases/" + path);
+    screen.see("//*[@role='row'][@aria-rowindex='4']//*[@role='gridcell']");
+    Object opened = screen.script("return Math.round(performance.now())");
+    screen.saved();
+    screen.slow(latency);
+    screen.script(MEASURE);
+    screen.press("//*[@role='row'][@aria-rowindex='4']//*[@role='gridcell'][1]");
+    for (int i = 0; i < KEYS; i++) {
+      screen.keys(Keys.ARROW_DOWN);
+    }
+    String arrows = times(screen);
+    for (int i = 0; i < KEYS; i++) {
+      screen.keys("x");
+      screen.script("window.times.length = 0");
+      screen.keys(Keys.ENTER);
+      screen.script(
+          "window.commits = [...(window.commits ?? []), ...window.times]; window.times.length = 0");
+    }
+    screen.script("window.times = window.commits");
+    String commits = times(screen);
+    System.out.println(
+        "%-11s answers after %s: opened %s ms, arrow %s, commit %s"
+            .formatted(path, latency, opened, arrows, commits));
+    screen.slow(Duration.ZERO);
+    screen.saved();
+  }
+
+  @SuppressWarnings("unchecked")
+  private static String times(Screen screen) {
+    List<Number> all =
+        (List<Number>)
+            screen.script("const t = window.times.splice(0); return t.sort((a, b) => a - b);");
+    Map<String, Integer> at = Map.of("median", all.size() / 2, "95 %", all.size() * 95 / 100);
+    return all.isEmpty()
+        ? "none"
+        : "%.0f ms median, %.0f ms at 95 %%"
+            .formatted(
+                all.get(at.get("median")).doubleValue(), all.get(at.get("95 %")).doubleValue());
+  }
+}
