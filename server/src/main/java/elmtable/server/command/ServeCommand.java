@@ -21,6 +21,8 @@ import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
@@ -75,6 +77,8 @@ final class ServeCommand implements Callable<Integer> {
       description =
           "Starts, answers a few requests of its own and ends: what later starts can use.")
   private boolean warmUp;
+
+  private static final Duration HISTORY_IN_FULL = Duration.ofDays(30);
 
   private static final Logger LOG = LoggerFactory.getLogger(ServeCommand.class);
 
@@ -133,7 +137,13 @@ final class ServeCommand implements Callable<Integer> {
       warmUp(server, opened.services());
       return;
     }
-    Thread.ofPlatform().daemon().name("warm-up").start(() -> warmUp(server, opened.services()));
+    Thread.ofPlatform()
+        .daemon()
+        .name("warm-up")
+        .start(() -> {
+          warmUp(server, opened.services());
+          thin(opened.services());
+        });
     untilEnded();
   }
 
@@ -145,6 +155,14 @@ final class ServeCommand implements Callable<Integer> {
     } catch (IOException failed) {
       // Whoever comes first waits a little longer, and no more than that.
       LOG.info("The server did not answer its own first requests: {}", failed.getMessage());
+    }
+  }
+
+  private static void thin(Services services) {
+    int gone = services.documents().thin(Instant.now().minus(HISTORY_IN_FULL));
+    if (gone > 0) {
+      LOG.info(
+          "{} updates older than {} days became one text an hour", gone, HISTORY_IN_FULL.toDays());
     }
   }
 

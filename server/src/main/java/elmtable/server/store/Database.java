@@ -19,7 +19,8 @@ import org.sqlite.SQLiteConfig;
  */
 public final class Database implements AutoCloseable {
   private static final List<String> MIGRATIONS =
-      List.of("001-first.sql", "002-words.sql", "003-updates.sql", "004-folder.sql");
+      List.of(
+          "001-first.sql", "002-words.sql", "003-updates.sql", "004-folder.sql", "005-counts.sql");
   private static final int BUSY_MILLIS = 10_000;
 
   private final String address;

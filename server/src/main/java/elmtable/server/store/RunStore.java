@@ -22,6 +22,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 
 /** Runs with their cases, events and evidence. */
 public final class RunStore implements EvidenceKeeper {
@@ -30,6 +31,7 @@ public final class RunStore implements EvidenceKeeper {
   private final Database database;
   private final ContentFiles evidence;
   private final LastOutcomes lastOutcomes;
+  private final Map<Long, Counts> countsOfEnded = new ConcurrentHashMap<>();
 
   /** Opens the store; runs that were going when the process before died are interrupted now. */
   public RunStore(Database database) {
@@ -206,43 +208,69 @@ public final class RunStore implements EvidenceKeeper {
   }
 
   private List<StoredRun> runs(String where) {
-    Map<Long, Map<Outcome, Integer>> counts = new HashMap<>();
-    Map<Long, Integer> totals = new HashMap<>();
-    Jdbc.query(
-        database,
-        "select run, outcome, count(*) from run_case "
-            + where.replace("id", "run")
-            + " group by run, outcome",
-        statement -> {},
-        rows -> {
-          long run = rows.getLong(1);
-          totals.merge(run, rows.getInt(3), Integer::sum);
-          if (rows.getString(2) != null) {
-            counts
-                .computeIfAbsent(run, key -> new LinkedHashMap<>())
-                .put(Outcome.named(rows.getString(2)), rows.getInt(3));
-          }
-          return run;
-        });
     return Jdbc.query(
-        database,
-        "select id, title, environment, browser, workers, seed, started, finished, state from run "
-            + where
-            + " order by id desc",
-        statement -> {},
-        rows ->
-            new StoredRun(
-                rows.getLong(1),
-                rows.getString(2),
-                rows.getString(3),
-                rows.getString(4),
-                rows.getInt(5),
-                rows.getLong(6),
-                rows.getString(7),
-                Optional.ofNullable(rows.getString(8)).orElse(""),
-                rows.getString(9),
-                counts.getOrDefault(rows.getLong(1), Map.of()),
-                totals.getOrDefault(rows.getLong(1), 0)));
+            database,
+            "select id, title, environment, browser, workers, seed, started, finished, state from run "
+                + where
+                + " order by id desc",
+            statement -> {},
+            rows ->
+                new StoredRun(
+                    rows.getLong(1),
+                    rows.getString(2),
+                    rows.getString(3),
+                    rows.getString(4),
+                    rows.getInt(5),
+                    rows.getLong(6),
+                    rows.getString(7),
+                    Optional.ofNullable(rows.getString(8)).orElse(""),
+                    rows.getString(9),
+                    Map.of(),
+                    0))
+        .stream()
+        .map(this::counted)
+        .toList();
+  }
+
+  /** A run that is over is counted once. */
+  private StoredRun counted(StoredRun run) {
+    Counts counts =
+        run.state().equals("going")
+            ? count(run.id())
+            : countsOfEnded.computeIfAbsent(run.id(), this::count);
+    return new StoredRun(
+        run.id(),
+        run.title(),
+        run.environment(),
+        run.browser(),
+        run.workers(),
+        run.seed(),
+        run.started(),
+        run.finished(),
+        run.state(),
+        counts.byOutcome(),
+        counts.total());
+  }
+
+  private record Counts(Map<Outcome, Integer> byOutcome, int total) {}
+
+  private Counts count(long run) {
+    Map<Outcome, Integer> byOutcome = new LinkedHashMap<>();
+    int total =
+        Jdbc.query(
+                database,
+                "select outcome, count(*) from run_case where run = ? group by outcome",
+                statement -> statement.setLong(1, run),
+                rows -> {
+                  if (rows.getString(1) != null) {
+                    byOutcome.put(Outcome.named(rows.getString(1)), rows.getInt(2));
+                  }
+                  return rows.getInt(2);
+                })
+            .stream()
+            .mapToInt(Integer::intValue)
+            .sum();
+    return new Counts(Map.copyOf(byOutcome), total);
   }
 
   public List<StoredCase> cases(long run) {
