@@ -245,7 +245,9 @@ function listenOnce() {
 
 /** Sends what pages left behind that were closed while the server was away. */
 export async function sendAbandoned() {
-  for (const pending of await abandoned()) await inPlaceOf(pending.client, () => sendFor(pending));
+  // One that the server does not take holds up no other.
+  const left = (await abandoned()).filter((pending) => pending.client !== client);
+  await Promise.all(left.map((pending) => inPlaceOf(pending.client, () => sendFor(pending))));
 }
 
 async function sendFor(pending: PendingUpdates) {

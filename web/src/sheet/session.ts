@@ -166,8 +166,18 @@ export class SheetSession {
     if (place >= 0) this.cursor.set({ key: stop.key, column: place, anchor: null, editing: null });
   }
 
+  /** Makes an edit; undo brings the cursor back to where it was made. */
   dispatch(spec: TransactionSpec | null) {
-    if (spec) this.document.dispatch(spec);
+    if (!spec) return;
+    const { document } = this;
+    const stop = this.current()?.stop;
+    const id = stop?.kind === 'add' ? undefined : stop?.id;
+    const line = id === undefined ? -1 : structure(document.state).lines.findIndex((each) => each.id === id);
+    const head = line < 0 ? null : document.state.doc.line(line + 1).from;
+    if (head === null || head === document.state.selection.main.head) return document.dispatch(spec);
+    const { effects, annotations, userEvent, selection } = spec;
+    const changes = document.state.changes(spec.changes ?? []);
+    document.dispatch({ selection: { anchor: head } }, { changes, effects, annotations, userEvent, selection });
   }
 
   /** Carries out what makes a row, and puts the cursor on it. */

@@ -1,11 +1,11 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { Dialog } from 'radix-ui';
-import { type FormEvent, type ReactNode, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { useLocation } from 'wouter';
 import { get, patch, post, remove } from '@/api/client';
 import type { DocumentHandle, DocumentText, RemovedDocument } from '@/api/types';
 import { documentPlace } from '@/app/places';
-import { Button, LinkButton } from '@/parts/Button';
+import { LinkButton } from '@/parts/Button';
+import { FormDialog } from '@/parts/FormDialog';
 import { Menu } from '@/parts/Menu';
 
 async function idOf(path: string): Promise<number> {
@@ -48,8 +48,7 @@ function RenameDocument({ path, close }: { path: string; close: () => void }) {
   const [name, setName] = useState(path);
   const [wrong, setWrong] = useState('');
   const [, go] = useLocation();
-  const rename = async (event: FormEvent) => {
-    event.preventDefault();
+  const rename = async () => {
     try {
       await patch(`/api/documents/${await idOf(path)}`, { path: name.trim() });
       close();
@@ -59,40 +58,20 @@ function RenameDocument({ path, close }: { path: string; close: () => void }) {
     }
   };
   return (
-    <Dialog.Root open onOpenChange={(open) => !open && close()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/20" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed top-24 left-1/2 z-50 w-[420px] -translate-x-1/2 rounded-float border border-hair-strong bg-raised p-4 shadow-float"
-        >
-          <Dialog.Title className="mb-3 text-case font-semibold">Rename the document</Dialog.Title>
-          <form onSubmit={rename} className="flex flex-col gap-3">
-            <label className="flex flex-col gap-1 text-small text-ink-2">
-              Path in the project
-              <input
-                value={name}
-                onChange={(event) => setName(event.target.value)}
-                className="field text-base text-ink"
-              />
-            </label>
-            {wrong && (
-              <p role="alert" className="text-failed">
-                {wrong}
-              </p>
-            )}
-            <div className="flex justify-end gap-2">
-              <Dialog.Close asChild>
-                <Button>Cancel</Button>
-              </Dialog.Close>
-              <Button kind="main" type="submit" disabled={name.trim() === '' || name.trim() === path}>
-                Rename
-              </Button>
-            </div>
-          </form>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <FormDialog
+      title="Rename the document"
+      open
+      setOpen={(open) => !open && close()}
+      submit="Rename"
+      ready={name.trim() !== '' && name.trim() !== path}
+      wrong={wrong}
+      onSubmit={rename}
+    >
+      <label className="flex flex-col gap-1 text-small text-ink-2">
+        Path in the project
+        <input value={name} onChange={(event) => setName(event.target.value)} className="field text-base text-ink" />
+      </label>
+    </FormDialog>
   );
 }
 

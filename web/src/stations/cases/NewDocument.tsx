@@ -1,11 +1,10 @@
-import { Dialog } from 'radix-ui';
-import { type FormEvent, type ReactNode, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { useLocation } from 'wouter';
 import { post, Refused } from '@/api/client';
 import type { DocumentText } from '@/api/types';
 import { documentPlace } from '@/app/places';
 import { authorName } from '@/document/author';
-import { Button } from '@/parts/Button';
+import { FormDialog } from '@/parts/FormDialog';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
 
 /** What a new document can be, with the text it begins with. */
@@ -36,8 +35,7 @@ export function NewDocument({ children }: { children: ReactNode }) {
     .toLowerCase()
     .replace(/[^\p{L}\p{N}]+/gu, '-')
     .replace(/^-|-$/g, '')}.${KINDS[kind].ending}`;
-  const make = async (event: FormEvent) => {
-    event.preventDefault();
+  const make = async () => {
     try {
       await post<DocumentText>('/api/documents', { path, text: KINDS[kind].text(name.trim()), author: authorName() });
       setOpen(false);
@@ -48,62 +46,46 @@ export function NewDocument({ children }: { children: ReactNode }) {
     }
   };
   return (
-    <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Trigger asChild>{children}</Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/20" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed top-24 left-1/2 z-50 w-[420px] -translate-x-1/2 rounded-float border border-hair-strong bg-raised p-4 shadow-float"
-        >
-          <Dialog.Title className="mb-3 text-case font-semibold">New {kind}</Dialog.Title>
-          <form onSubmit={make} className="flex flex-col gap-3">
-            <label className="flex flex-col gap-1 text-small text-ink-2">
-              Name
-              <input
-                value={name}
-                required
-                className="field text-base text-ink"
-                onChange={(event) => {
-                  setName(event.target.value);
-                  setWrong('');
-                }}
-              />
-            </label>
-            <div>
-              <SegmentedChoice
-                label="What it is"
-                options={[
-                  { value: 'suite', word: KINDS.suite.word },
-                  { value: 'feature', word: KINDS.feature.word },
-                ]}
-                value={kind}
-                onChange={setKind}
-              />
-            </div>
-            <p className="min-h-5 text-small text-ink-3">
-              {name.trim() !== '' && (
-                <>
-                  Its document is <span className="font-mono">{path}</span>
-                </>
-              )}
-            </p>
-            {wrong && (
-              <p role="alert" className="text-failed">
-                {wrong}
-              </p>
-            )}
-            <div className="flex justify-end gap-2">
-              <Dialog.Close asChild>
-                <Button>Cancel</Button>
-              </Dialog.Close>
-              <Button kind="main" type="submit" disabled={name.trim() === ''}>
-                Make the {kind}
-              </Button>
-            </div>
-          </form>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <FormDialog
+      title={`New ${kind}`}
+      open={open}
+      setOpen={setOpen}
+      trigger={children}
+      submit={`Make the ${kind}`}
+      ready={name.trim() !== ''}
+      wrong={wrong}
+      onSubmit={make}
+    >
+      <label className="flex flex-col gap-1 text-small text-ink-2">
+        Name
+        <input
+          value={name}
+          required
+          className="field text-base text-ink"
+          onChange={(event) => {
+            setName(event.target.value);
+            setWrong('');
+          }}
+        />
+      </label>
+      <div>
+        <SegmentedChoice
+          label="What it is"
+          options={[
+            { value: 'suite', word: KINDS.suite.word },
+            { value: 'feature', word: KINDS.feature.word },
+          ]}
+          value={kind}
+          onChange={setKind}
+        />
+      </div>
+      <p className="min-h-5 text-small text-ink-3">
+        {name.trim() !== '' && (
+          <>
+            Its document is <span className="font-mono">{path}</span>
+          </>
+        )}
+      </p>
+    </FormDialog>
   );
 }
