@@ -120,7 +120,13 @@ case "${1:-help}" in
   demo) shift; demo "$@" ;;
   test) shift; tests "$@" ;;
   format) find_jdk; (cd "$here" && mvn -q spotless:apply && cd web && npm run --silent format) ;;
-  bench) shift; build; find_jdk; (cd "$here" && mvn -q -DskipTests -Dspotless.check.skip=true -pl bench -am package) >&2
+  bench) shift
+    if [ "${1:-}" = sheet ]; then
+      need_browser; build
+      exec mvn -q -B -f "$here/pom.xml" verify -Dspotless.check.skip=true -pl journeys -am -Dtest=none \
+        -Dsurefire.failIfNoSpecifiedTests=false -Dfailsafe.failIfNoSpecifiedTests=false -Dit.test=SheetBenchmark
+    fi
+    build; find_jdk; (cd "$here" && mvn -q -DskipTests -Dspotless.check.skip=true -pl bench -am package) >&2
     exec "$JAVA_HOME/bin/java" -XX:+UseSerialGC -jar "$here/bench/target/bench.jar" "$@" ;;
   screenshots) shift; need_browser; build; (cd "$here" && mvn -q -B verify -Dspotless.check.skip=true -Pscreenshots -pl journeys -am "$@") ;;
   build) build ;;
@@ -136,7 +142,7 @@ case "${1:-help}" in
 ./elm values DIR         lists the values that runs keep for later ones, or forgets them
 ./elm outline FILE       shows what is in a feature
 ./elm convert FILE       prints a suite as a feature, or the other way round (--to)
-./elm bench              prints the benchmarks' figures
+./elm bench [sheet]      prints the benchmarks' figures; those of the sheet in a browser
 ./elm format             formats all sources
 ./elm screenshots        makes docs/screenshots anew from the demo
 HELP

@@ -2,11 +2,12 @@ import { Link } from 'wouter';
 import { useProblems } from '@/api/queries';
 import { documentPlace } from '@/app/places';
 import { ProblemMark } from '@/parts/ProblemMark';
+import { Wrong } from '@/parts/Wrong';
 
 /** Every problem of the project, each leading to its place. */
 export function ProblemList() {
-  const { data: documents } = useProblems();
-  if (!documents) return null;
+  const { data: documents, error, refetch } = useProblems();
+  if (!documents) return <Wrong what="The problems" error={error} again={refetch} />;
   if (documents.length === 0) {
     return <p className="p-4 text-ink-2">Nothing is wrong in this project.</p>;
   }

@@ -5,8 +5,10 @@ import { Link } from 'wouter';
 import { stopRun, useProject, useRuns } from '@/api/queries';
 import { live } from '@/api/socket';
 import { runPlace } from '@/app/places';
+import { setAuthor, useAuthor } from '@/document/author';
 import { useSaving } from '@/document/saving';
 import { counted } from '@/parts/counted';
+import { InlineText } from '@/parts/InlineText';
 import { Outcome } from '@/parts/Outcome';
 import { ProblemMark } from '@/parts/ProblemMark';
 import { useStore } from '@/parts/store';
@@ -46,9 +48,27 @@ export function TopLine() {
         </span>
       )}
       <Saved />
+      <YourName />
     </header>
   );
 }
+
+/** Who one is, as others see it beside one's row and in the history; without accounts it is asked for here, once. */
+function YourName() {
+  const name = useAuthor();
+  return (
+    <InlineText
+      as="span"
+      label="Your name"
+      text={name}
+      placeholder="your name"
+      className="max-w-28 text-ink-2"
+      onCommit={(text) => setAuthor(text.trim().slice(0, LONGEST_NAME))}
+    />
+  );
+}
+
+const LONGEST_NAME = 60;
 
 /** Whether everything is on the server's disk, and if not, since when and why. */
 function Saved() {

@@ -41,6 +41,7 @@ export function SheetTable({
   const cursor = useStore(session.cursor);
   const unfolded = useStore(session.unfolded);
   const lost = useStore(session.lost);
+  const refused = useStore(session.refused);
   const [wrong, setWrong] = useState('');
   const { items, stops } = session.lines();
   // The same functions as long as the lines are the same, or all of them would be measured anew.
@@ -112,6 +113,12 @@ export function SheetTable({
       {wrong && (
         <p role="alert" className="mx-4 mb-1 bg-failed-wash px-3 py-1 text-failed">
           {wrong}
+        </p>
+      )}
+      {refused && (
+        <p role="alert" className="mx-4 mb-1 flex gap-3 bg-failed-wash px-3 py-1 text-failed">
+          <span className="flex-1">{refused}</span>
+          <LinkButton onClick={() => session.refused.set('')}>Close</LinkButton>
         </p>
       )}
       <Notices document={document} />

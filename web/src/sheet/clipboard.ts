@@ -3,6 +3,8 @@ import { MARKS, pasteCells, splitMarks } from '@/document/edits';
 import { columnsOf, isRow, type RowItem, textAt } from './items';
 import type { SheetSession } from './session';
 
+const MOST_COLUMNS = 500;
+
 /** A range as text that any spreadsheet takes; each mark of a step is a cell of its own. */
 export function copyRange(rows: readonly RowItem[], columns: readonly number[]): string {
   const cells = rows.map((row) =>
@@ -26,6 +28,11 @@ export function paste(session: SheetSession, text: string) {
   if (!now || text === '') return;
   const { stop, cursor } = now;
   const table = readTable(text);
+  const widest = table.reduce((most, row) => Math.max(most, row.length), 0);
+  if (widest > MOST_COLUMNS) {
+    session.refused.set(`A table has ${MOST_COLUMNS} columns at most; what was copied has ${widest}.`);
+    return;
+  }
   if (stop.kind === 'block') return session.commit(table.map((row) => row.join(' ')).join(' '), 'stay');
   if (stop.kind === 'add') return session.addRows(stop, table);
   const first = session.rangeRows()[0] ?? stop;

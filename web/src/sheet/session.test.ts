@@ -82,6 +82,15 @@ describe('typing', () => {
     expect(session.lost.get()).toBe('typed');
   });
 
+  it('is refused in words where it is longer than a cell can be', () => {
+    at('open', 1);
+    session.commit('x'.repeat(100_001), 'stay');
+    expect(session.refused.get()).toContain('100,000 characters');
+    paste(session, new Array(501).fill('x').join('\t'));
+    expect(session.refused.get()).toContain('500 columns');
+    expect(text()).toBe(TEXT);
+  });
+
   it('of names, notes and properties changes the head', () => {
     const head = session.lines().stops.find((stop) => stop.kind === 'block');
     session.goTo(head?.key ?? '', 0);

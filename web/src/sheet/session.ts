@@ -40,6 +40,8 @@ export interface Cursor extends Place {
 /** Where the cursor goes once a cell is committed. */
 export type After = 'stay' | 'down' | 'up' | 'right' | 'left';
 
+const LONGEST_CELL = 100_000;
+
 const NO_KEYWORDS: ReadonlyMap<string, KeywordView> = new Map();
 
 /**
@@ -51,6 +53,8 @@ export class SheetSession {
   readonly unfolded = store<ReadonlySet<string>>(new Set());
   /** What somebody else's change took away from under an edit. */
   readonly lost = store<string>('');
+  /** Why something was not written; empty where it was. */
+  readonly refused = store<string>('');
   private keywords: ReadonlyMap<string, KeywordView> = NO_KEYWORDS;
   private known: { of: unknown[]; items: Item[]; stops: Stop[] } | null = null;
   /** Whether the pointer went down on a cell and is dragged over others. */
@@ -128,6 +132,10 @@ export class SheetSession {
       // Somebody else took the line away; what was typed is kept in sight.
       if (cursor.editing && text !== '') this.lost.set(text);
       this.cursor.set(null);
+      return;
+    }
+    if (text.length > LONGEST_CELL) {
+      this.refused.set(`A cell has ${LONGEST_CELL.toLocaleString()} characters at most; this text is longer.`);
       return;
     }
     this.cursor.set({ ...cursor, editing: null });

@@ -9,6 +9,7 @@ import { Filter } from '@/parts/Filter';
 import { Outcome } from '@/parts/Outcome';
 import { ProblemMark } from '@/parts/ProblemMark';
 import { plainText } from '@/parts/TextPieces';
+import { Wrong } from '@/parts/Wrong';
 import { DocumentMenu, RemovedDocuments } from './DocumentMenu';
 import { NewDocument } from './NewDocument';
 
@@ -23,7 +24,7 @@ const LINE_HEIGHT = 26;
 
 /** Suites with their cases, and the project's other documents. */
 export const CasesTree = memo(function CasesTree({ open }: { open: string }) {
-  const { data: tree, error } = useTree();
+  const { data: tree, error, refetch } = useTree();
   const [filter, setFilter] = useState('');
   const [toggled, setToggled] = useState<ReadonlyMap<string, boolean>>(new Map());
   const scroller = useRef<HTMLElement>(null);
@@ -51,11 +52,7 @@ export const CasesTree = memo(function CasesTree({ open }: { open: string }) {
         </NewDocument>
       </div>
       <nav ref={scroller} aria-label="Suites and documents" className="flex-1 overflow-y-auto py-1">
-        {error && (
-          <p role="alert" className="px-3 py-2 text-failed">
-            The contents could not be read: {error.message}
-          </p>
-        )}
+        <Wrong what="The contents" error={error} again={refetch} />
         <div className="relative" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map((drawn) => {
             const line = lines[drawn.index];

@@ -1,16 +1,23 @@
 import { useMemo, useState } from 'react';
 import { useCaseOfRun } from '@/api/queries';
 import type { StepRunView } from '@/api/types';
+import { Wrong } from '@/parts/Wrong';
 import { CaseHead } from './CaseHead';
 import { Evidence } from './Evidence';
 import { StepTable } from './StepTable';
 
 /** A case of a run: its steps as a tree with their times, what was wanted and found, and the page at that moment. */
 export function CaseOfRun({ run, number }: { run: number; number: number }) {
-  const { data: view } = useCaseOfRun(run, number);
+  const { data: view, error, refetch } = useCaseOfRun(run, number);
   const [chosen, setChosen] = useState<number | null>(null);
   const failing = useMemo(() => (view ? failingStep(view.steps) : null), [view]);
-  if (!view) return <div className="flex-1" />;
+  if (!view) {
+    return (
+      <div className="flex-1">
+        <Wrong what={`Case ${number} of run ${run}`} error={error} again={refetch} />
+      </div>
+    );
+  }
   const all = flat(view.steps);
   const step = all.find((one) => one.step === chosen) ?? failing ?? all.find((one) => one.evidence.length > 0) ?? null;
   return (

@@ -5,6 +5,7 @@ import type { RunView } from '@/api/types';
 import { useCrumbs } from '@/app/crumbs';
 import { CASES, RUNS, runPlace } from '@/app/places';
 import { Columns } from '@/parts/Columns';
+import { Wrong } from '@/parts/Wrong';
 import { OutcomeBar } from './OutcomeBar';
 import { RunDone } from './RunDone';
 import { RunLive } from './RunLive';
@@ -12,8 +13,9 @@ import { clockTime, span } from './times';
 
 /** The history of runs, and one of them: while it goes, or what came of it. */
 export function RunsStation({ run, number }: { run: number | null; number: number | null }) {
-  const { data: runs } = useRuns();
-  const { data: detail, error } = useRun(run);
+  const history = useRuns();
+  const runs = history.data;
+  const { data: detail, error, refetch } = useRun(run);
   const [, go] = useLocation();
   const newest = runs?.[0]?.id;
   useEffect(() => {
@@ -33,11 +35,8 @@ export function RunsStation({ run, number }: { run: number | null; number: numbe
       contents={{ name: 'Runs', content: <History runs={runs ?? []} open={run} />, foldedAtFirst: number !== null }}
       lens={null}
     >
-      {error && (
-        <p role="alert" className="p-6 text-failed">
-          {error.message}
-        </p>
-      )}
+      <Wrong what="The list of runs" error={history.error} again={history.refetch} />
+      <Wrong what={`Run ${run}`} error={error} again={refetch} />
       {runs?.length === 0 && (
         <p className="m-auto max-w-96 text-center text-ink-2">
           Nothing has run yet. A run is started from a suite or a case under{' '}
