@@ -54,6 +54,11 @@ class LiveSocket {
     this.beat = setInterval(() => this.send({ live: 'beat' }), BEAT_MILLIS);
   }
 
+  /** The page is left; nobody is told that it is here any longer. */
+  leave() {
+    this.close();
+  }
+
   private close() {
     const { socket } = this;
     this.socket = null;
@@ -102,3 +107,6 @@ class LiveSocket {
 }
 
 export const live = new LiveSocket();
+
+// A page that a browser keeps after it was left is nobody who is here.
+addEventListener('pagehide', () => live.leave());

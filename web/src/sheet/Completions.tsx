@@ -61,7 +61,7 @@ export function Completions({
             onClick={() => onChoose(suggestion)}
             className="flex h-[25px] cursor-pointer items-center gap-2 px-2.5 hover:bg-sunk aria-selected:bg-select aria-selected:shadow-[inset_2px_0_var(--select-edge)]"
           >
-            <span className="flex-1 truncate">
+            <span className="min-w-[45%] flex-1 truncate">
               <Label suggestion={suggestion} />
             </span>
             <span className="truncate text-caption text-ink-3">{suggestion.why}</span>
