@@ -54,12 +54,8 @@ class LiveSocket {
     this.beat = setInterval(() => this.send({ live: 'beat' }), BEAT_MILLIS);
   }
 
-  /** The page is left; nobody is told that it is here any longer. */
-  leave() {
-    this.close();
-  }
-
-  private close() {
+  /** Nobody is told that this page is here any longer. */
+  close() {
     const { socket } = this;
     this.socket = null;
     clearInterval(this.beat);
@@ -109,4 +105,4 @@ class LiveSocket {
 export const live = new LiveSocket();
 
 // A page that a browser keeps after it was left is nobody who is here.
-addEventListener('pagehide', () => live.leave());
+addEventListener('pagehide', () => live.close());

@@ -3,7 +3,7 @@ import { type ChangeSpec, type EditorState, StateEffect, type TransactionSpec } 
 import { marksFrom, typedCell } from './cells';
 import { canonicalCells, columnWidths, groupAround, layOut, printRow, type TargetRow } from './layout';
 import { type Row, widthOf } from './lines';
-import { type Block, findBlock, findRow, movedLines, type RowPlace, type Section, structure } from './structure';
+import { type Block, findBlock, findRow, movedLines, type RowPlace, structure } from './structure';
 import { holdsSteps, type SectionWord } from './words';
 
 /** What a sheet edit did to a cell of a row, to be told where it did not stand. */
@@ -324,6 +324,3 @@ function columnAt(columns: readonly number[], index: number, steps: boolean): nu
   if (known !== undefined) return known;
   return steps ? index - 1 : index;
 }
-
-/** The rows of a section as they are in the text, to be copied. */
-export const sectionRows = (section: Section) => section.rows.map(({ row }) => row);

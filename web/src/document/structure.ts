@@ -9,7 +9,7 @@ import {
   type Transaction,
 } from '@codemirror/state';
 import { type Line, newLineId, type Property, type Row, readLine } from './lines';
-import { type BlockKind, holdsSteps, type SectionWord, stripStart } from './words';
+import { type BlockKind, type SectionWord, stripStart } from './words';
 
 /** A row with its place in its block's lines. */
 export interface PlacedRow {
@@ -281,12 +281,3 @@ export function findBlock(of: Structure, id: number): { block: Block; start: num
   const block = of.blocks[place];
   return block ? { block, start: of.starts[place] as number, place } : null;
 }
-
-/** The block that has a line, counted from 0. */
-export function blockAtLine(of: Structure, line: number): Block | null {
-  const place = of.starts.findLastIndex((start) => start <= line);
-  const block = of.blocks[place];
-  return block && line < (of.starts[place] as number) + block.lines.length ? block : null;
-}
-
-export const isStepRow = (section: Section) => holdsSteps(section.word);
