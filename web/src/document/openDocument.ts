@@ -236,7 +236,13 @@ function listenOnce() {
   listening = true;
   listenToOthers();
   live.listen((message) => {
-    for (const document of open.values()) document.then((each) => each.heard(message)).catch(() => {});
+    // Why one could not be opened is told where it was to be opened.
+    for (const document of open.values()) {
+      document.then(
+        (each) => each.heard(message),
+        () => {},
+      );
+    }
   });
   addEventListener('beforeunload', (event) => {
     if (somethingIsUnsaved()) event.preventDefault();

@@ -167,8 +167,11 @@ export class Sync {
       this.document.gone?.(refused.message);
     } else if (refused && refused.status >= 400 && refused.status < 500) {
       this.why = refused.message;
+    } else if (refused) {
+      this.why = refused.problem?.full ? refused.message : 'the server does not answer';
     } else {
-      this.why = refused?.problem?.full ? refused.message : 'the server does not answer';
+      // A mistake of the page's own is told as what it is.
+      this.why = String(failed);
     }
     this.tell();
     await new Promise<void>((resolve) => {
@@ -193,9 +196,9 @@ export class Sync {
       const since = await get<UpdatesView>(`/api/documents/${this.document.id}/updates?since=${version}`);
       this.take(since, version);
     } catch (failed) {
-      if (failed instanceof Refused && (failed.status === 404 || failed.status === 410)) {
-        this.document.gone?.(failed.message);
-      }
+      if (!(failed instanceof Refused)) throw failed;
+      // A server that is away is asked again as soon as it can be heard.
+      if (failed.status === 404 || failed.status === 410) this.document.gone?.(failed.message);
     }
   }
 
