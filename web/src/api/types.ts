@@ -100,6 +100,15 @@ export interface CompletionView {
     suggestions: SuggestionView[];
 }
 
+export interface DifferenceRequest {
+    text: string;
+}
+
+export interface DifferenceView {
+    version: number;
+    change: TextChange;
+}
+
 export interface DocumentChange {
     path: string;
     version: number;
@@ -243,6 +252,7 @@ export interface ProblemDetails {
     detail: string;
     since?: UpdatesView;
     full?: boolean;
+    thinned?: boolean;
 }
 
 export interface ProblemView {

@@ -24,7 +24,8 @@ export async function mend(document: OpenDocument, lineId: number, problem: Bloc
   });
   const own = changes.length === 1 && changes[0]?.path === document.path ? changes[0] : undefined;
   if (!own) {
-    await post<ChangesDone>('/api/changes', { author: authorName(), documents: changes });
+    const done = await post<ChangesDone>('/api/changes', { author: authorName(), documents: changes });
+    document.madeChangeSet(done.id);
     return;
   }
   const since = document.sync.since(own.version);

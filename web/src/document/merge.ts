@@ -3,6 +3,7 @@ import { type ChangeDesc, ChangeSet, type EditorState, MapMode, type Text, type 
 import { canonical } from './cells';
 import { lanesOf, MARKS } from './edits';
 import { columnWidths, printRow } from './layout';
+import { type Change, lineChanges, said } from './lineChanges';
 import { type Line, type Row, readLine } from './lines';
 import { readText, type Structure, structure } from './structure';
 
@@ -16,15 +17,27 @@ export interface Notice {
   cell: { row: number; column: number } | null;
   /** Whether it is one's own text that did not stand. */
   own: boolean;
+  /** Whether it is what undo would have set back, had the other one not changed it since. */
+  undo?: boolean;
 }
 
 /** What sets a table right that two people changed at once. */
 export interface Repair {
-  changes: { from: number; to: number; insert: string }[];
+  changes: Change[];
   notices: Notice[];
 }
 
 let notices = 0;
+
+/** What undo did not take back, in words. */
+export const leftAlone = (text: string): Notice => ({
+  id: ++notices,
+  who: '',
+  text,
+  cell: null,
+  own: true,
+  undo: true,
+});
 
 /**
  * Edits of two people merge letter by letter, which can leave rows that are none. So the blocks in which pending sheet
@@ -49,27 +62,87 @@ export function repair(
 ): Repair {
   const found: Repair = { changes: [], notices: [] };
   // What is written as text is merged as text.
-  if (!pending.some((update) => update.origin?.isUserEvent('sheet'))) return found;
+  if (!pending.some((update) => isOfSheet(update.origin))) return found;
   const own = pending
     .map((update) => update.changes)
     .reduce((all, next) => all.compose(next), ChangeSet.empty(server.length));
-  const clashes = clashingLines(server, own, received);
-  if (clashes.length === 0) return found;
-  const base = readText(server);
-  const theirs = received.apply(server);
   const toNow = own.compose(received.map(own));
+  return mergeClashes({ base: server, own, mine: before, received, toNow, after: after.doc, who, undo: false });
+}
+
+/**
+ * What sets a step of undo or redo right where others changed the same rows since: there only cells are set back that
+ * still hold what the edit wrote; a row that it would take out stays where it was changed. What was left is told.
+ *
+ * @param base the text right after the edit
+ * @param inverse what takes it back there
+ * @param others what was done since, from `base` to `now`
+ * @param step the text that the history makes of it
+ */
+export function repairUndo(undo: {
+  base: Text;
+  inverse: ChangeSet;
+  others: ChangeSet;
+  now: EditorState;
+  step: Text;
+  who: string;
+}): Repair {
+  const { base, inverse, others, now, step, who } = undo;
+  const back = inverse.map(others);
+  const carried = back.apply(now.doc);
+  const { changes, notices } = mergeClashes({
+    base,
+    own: others,
+    mine: now,
+    received: inverse,
+    toNow: others.compose(back),
+    after: carried,
+    who,
+    undo: true,
+  });
+  const wanted = ChangeSet.of(changes, carried.length).apply(carried);
+  return { changes: lineChanges(step, 0, step.length, wanted.toJSON(), true), notices };
+}
+
+/** Two changes of one text, of which the own one stands where both change one cell. */
+interface Clash {
+  base: Text;
+  own: ChangeSet;
+  /** The state that the own change led to. */
+  mine: EditorState;
+  received: ChangeSet;
+  /** What leads from `base` to the text that is set right. */
+  toNow: ChangeSet;
+  after: Text;
+  who: string;
+  undo: boolean;
+}
+
+function mergeClashes({ base: text, own, mine: before, received, toNow, after, who, undo }: Clash): Repair {
+  const found: Repair = { changes: [], notices: [] };
+  const clashes = clashingLines(text, own, received);
+  if (clashes.length === 0) return found;
+  const base = readText(text);
+  const theirs = received.apply(text);
   for (const region of regionsOf(base, clashes)) {
-    const start = server.line(region.from + 1).from;
-    const end = region.to < server.lines ? server.line(region.to + 1).from : server.length;
+    const start = text.line(region.from + 1).from;
+    const end = region.to < text.lines ? text.line(region.to + 1).from : text.length;
     const mine = sideOf(base, region, own, before.doc, structure(before));
     const other = sideOf(base, region, received, theirs, null);
-    const lines = new RegionMerge(base.lines.slice(region.from, region.to), mine, other, who).merge(found.notices);
-    const from = toNow.mapPos(start, 1);
+    const lines = new RegionMerge(base.lines.slice(region.from, region.to), mine, other, who, undo).merge(
+      found.notices,
+    );
+    // Of a block that is gone, what comes in at its place was meant for it.
+    const isGone = own.mapPos(start, 1) >= own.mapPos(end, 1);
+    const from = toNow.mapPos(start, isGone ? -1 : 1);
     const to = Math.max(from, toNow.mapPos(end, 1));
-    found.changes.push(...lineChanges(after.doc, from, to, lines, region.to >= server.lines));
+    found.changes.push(...lineChanges(after, from, to, lines, region.to >= text.lines));
   }
   return found;
 }
+
+const isOfSheet = (made: Transaction | undefined) =>
+  made !== undefined && ['sheet', 'undo', 'redo'].some((event) => made.isUserEvent(event));
 
 /** Lines of the text that both start from, counted from 0. */
 interface Region {
@@ -112,9 +185,6 @@ interface Side {
   /** Behind line i at i + 1; before the first at 0. */
   inserted: Inserted[][];
 }
-
-const said = (line: Line) =>
-  line.kind === 'row' ? line.cells.map((cell) => canonical(cell.source)).join('\n') : line.text;
 
 function sideOf(base: Structure, region: Region, changes: ChangeDesc, doc: Text, read: Structure | null): Side {
   const count = region.to - region.from;
@@ -170,6 +240,7 @@ class RegionMerge {
     private readonly mine: Side,
     private readonly other: Side,
     private readonly who: string,
+    private readonly undo: boolean,
   ) {}
 
   merge(told: Notice[]): string[] {
@@ -192,7 +263,10 @@ class RegionMerge {
     const mine = this.mine.lines[i];
     const other = this.other.lines[i];
     if (mine && other) return this.merged(i, mine, other);
-    if (mine && !this.movedBy(this.other, i)) this.tellLost(i, mine, true);
+    if (mine && !this.movedBy(this.other, i)) {
+      this.tellLost(i, mine, true);
+      if (this.undo && said(mine) !== said(this.base[i] as Line)) return cellsOf(mine);
+    }
     if (other && !this.movedBy(this.mine, i)) this.tellLost(i, other, false);
     return null;
   }
@@ -237,8 +311,8 @@ class RegionMerge {
   }
 
   private tellOther(row: Row, column: number, text: string) {
-    if (text === '') return;
-    this.notices.push({ id: ++notices, who: this.who, text, cell: { row: row.id, column }, own: false });
+    if (text === '' && !this.undo) return;
+    this.tell(text, { row: row.id, column }, false);
   }
 
   /** What was changed in a row that the other side took away. */
@@ -247,8 +321,12 @@ class RegionMerge {
     if (line.kind !== 'row' || base.kind !== 'row') return;
     line.cells.forEach(({ source }, c) => {
       if (source === '' || source === (base.cells[c]?.source ?? '')) return;
-      this.notices.push({ id: ++notices, who: this.who, text: source, cell: null, own });
+      this.tell(source, null, own);
     });
+  }
+
+  private tell(text: string, cell: Notice['cell'], own: boolean) {
+    this.notices.push({ id: ++notices, who: this.who, text, cell, own, undo: this.undo });
   }
 }
 
@@ -276,53 +354,4 @@ function laidOut(lines: readonly string[][]): string[] {
     from += group.length;
   }
   return printed;
-}
-
-/**
- * What makes the lines between two places into others. A line that stays at its place is only changed where it differs,
- * so that it stays the line that it is.
- */
-function lineChanges(doc: Text, from: number, to: number, wanted: readonly string[], atEnd: boolean) {
-  const text = doc.sliceString(from, to);
-  const ends = text.endsWith('\n');
-  const now = text === '' ? [] : (ends ? text.slice(0, -1) : text).split('\n');
-  const changes: { from: number; to: number; insert: string }[] = [];
-  let top = 0;
-  while (top < now.length && top < wanted.length && now[top] === wanted[top]) top++;
-  let bottom = 0;
-  while (
-    bottom < now.length - top &&
-    bottom < wanted.length - top &&
-    now[now.length - 1 - bottom] === wanted[wanted.length - 1 - bottom]
-  ) {
-    bottom++;
-  }
-  const old = now.slice(top, now.length - bottom);
-  const fresh = wanted.slice(top, wanted.length - bottom);
-  let at = from + now.slice(0, top).reduce((sum, line) => sum + line.length + 1, 0);
-  const pairs = Math.min(old.length, fresh.length);
-  for (let i = 0; i < pairs; i++) {
-    const [a, b] = [old[i] as string, fresh[i] as string];
-    if (a !== b) changes.push(differenceOf(a, b, at));
-    at += a.length + 1;
-  }
-  if (old.length > pairs) {
-    const end = Math.min(doc.length, at + old.slice(pairs).reduce((sum, line) => sum + line.length + 1, 0));
-    changes.push({ from: at, to: end, insert: '' });
-  } else if (fresh.length > pairs) {
-    const lines = fresh.slice(pairs).join('\n');
-    const place = Math.min(at, doc.length);
-    const open = atEnd && !ends && place === doc.length;
-    changes.push({ from: place, to: place, insert: open ? `\n${lines}` : `${lines}\n` });
-  }
-  return changes;
-}
-
-/** The stretch in which two lines differ. */
-function differenceOf(a: string, b: string, at: number): { from: number; to: number; insert: string } {
-  let start = 0;
-  while (start < a.length && start < b.length && a[start] === b[start]) start++;
-  let end = 0;
-  while (end < a.length - start && end < b.length - start && a[a.length - 1 - end] === b[b.length - 1 - end]) end++;
-  return { from: at + start, to: at + a.length - end, insert: b.slice(start, b.length - end) };
 }

@@ -1,4 +1,4 @@
-import { history, redo, undo } from '@codemirror/commands';
+import { history, isolateHistory, redo, undo } from '@codemirror/commands';
 import {
   ChangeSet,
   Compartment,
@@ -10,16 +10,17 @@ import {
 import { EditorView } from '@codemirror/view';
 import { get, post, Refused } from '@/api/client';
 import { live } from '@/api/socket';
-import type { AnalysisView, DocumentHandle, DocumentText, LiveMessageUnion } from '@/api/types';
+import type { AnalysisView, ChangesDone, DocumentHandle, DocumentText, LiveMessageUnion } from '@/api/types';
 import { store } from '@/parts/store';
 import { analysis, analysisField, takeAnswer } from './analysis';
 import { authorName } from './author';
-import type { Notice } from './merge';
+import { leftAlone, type Notice } from './merge';
 import { abandoned, dropPending, inPlaceOf, newClient, type PendingUpdates } from './pending';
 import { listenToOthers, tellPresence } from './presence';
 import { somethingIsUnsaved } from './saving';
 import { movedLinesHistory, structure, structureOf } from './structure';
 import { collabOf, Sync } from './sync';
+import { changeSet, EditLog, numberedEdits } from './undo';
 
 /** This load of the page, as the server knows it. */
 export const client = newClient();
@@ -39,13 +40,17 @@ export class OpenDocument {
   /** Why the document is no longer there; empty while it is. */
   goneWhy = '';
   readonly sync: Sync;
+  private readonly edits = new EditLog();
+  /** What took a change of several documents back last, by the change in the history. */
+  private readonly lastOf = new Map<number, number>();
   private view: EditorView | null = null;
   private readonly listeners = new Set<() => void>();
   private waiting: AnalysisView | null = null;
   private asking = false;
   private askAgain = false;
 
-  constructor({ id, path, version, text }: DocumentText) {
+  /** @param by the page's name for the server */
+  constructor({ id, path, version, text }: DocumentText, by = client) {
     this.id = id;
     this.path = path;
     this.state = EditorState.create({
@@ -55,11 +60,12 @@ export class OpenDocument {
         analysisField,
         history({ minDepth: 1e9 }),
         movedLinesHistory,
-        collabOf(version, client),
+        numberedEdits,
+        collabOf(version, by),
         textPart.of([]),
       ],
     });
-    this.sync = new Sync(this, client);
+    this.sync = new Sync(this, by);
   }
 
   /** Follows the document until the returned function is called. */
@@ -75,10 +81,16 @@ export class OpenDocument {
   }
 
   dispatch(...specs: TransactionSpec[]) {
-    for (const spec of specs) this.apply([this.state.update(spec)]);
+    for (const spec of specs) this.apply([this.state.update(this.edits.numbered(spec))]);
   }
 
-  apply(transactions: readonly Transaction[]) {
+  /** @param who made the changes, where it was somebody else */
+  apply(transactions: readonly Transaction[], who: string | null = null) {
+    for (const transaction of transactions) this.edits.record(transaction, who);
+    this.show(transactions);
+  }
+
+  private show(transactions: readonly Transaction[]) {
     for (const transaction of transactions) this.state = transaction.state;
     this.view?.update(transactions);
     if (transactions.some((transaction) => transaction.docChanged)) this.sync.changed();
@@ -111,11 +123,38 @@ export class OpenDocument {
   }
 
   undo() {
-    undo({ state: this.state, dispatch: (transaction) => this.apply([transaction]) });
+    this.step(undo);
   }
 
   redo() {
-    redo({ state: this.state, dispatch: (transaction) => this.apply([transaction]) });
+    this.step(redo);
+  }
+
+  private step(command: typeof undo | typeof redo) {
+    const step = this.edits.step(command, this.state);
+    if (!step) return;
+    this.edits.recordStep(step);
+    this.show(step.transactions);
+    if (step.notices.length > 0) this.offer(step.notices);
+    if (step.changeSet !== null) void this.takeBack(step.changeSet);
+  }
+
+  /** A change of several documents was made, this one in hand: its undo is one step here. */
+  madeChangeSet(id: number) {
+    this.apply([this.state.update({ effects: changeSet.of(id), annotations: isolateHistory.of('full') })]);
+  }
+
+  /** Lets the server take a change of several documents back, or what took it back. */
+  private async takeBack(id: number) {
+    await this.sync.saved();
+    const last = this.lastOf.get(id) ?? id;
+    const author = encodeURIComponent(authorName());
+    const done = await post<ChangesDone>(`/api/changes/${last}/undo?author=${author}`, {});
+    this.lastOf.set(id, done.id);
+    if (done.leftOut > 0) {
+      const text = done.leftOut === 1 ? 'one place' : `${done.leftOut} places`;
+      this.offer([leftAlone(text)]);
+    }
   }
 
   /** Shows the document as text in an element, until the returned function is called. */

@@ -2,6 +2,7 @@ import { ChangeSet, EditorState, Text } from '@codemirror/state';
 import { expect, it, vi } from 'vitest';
 import type { UpdateView } from '@/api/types';
 import { type edited, rowOf } from '@/testing/documents';
+import { numbers } from '@/testing/numbers';
 import { insertRow, MARKS, moveRows, removeRows, setCells, shiftRows } from './edits';
 import type { Notice } from './merge';
 import { structure, structureOf } from './structure';
@@ -10,11 +11,19 @@ import { collabOf, Sync, type Synchronized } from './sync';
 // Nothing here is about the browser's database.
 vi.mock('./pending', () => ({ keepPending: async () => {}, dropPending: async () => {} }));
 
+const refusal = (problem: { status: number; [part: string]: unknown }) =>
+  new Response(JSON.stringify(problem), {
+    status: problem.status,
+    headers: { 'Content-Type': 'application/problem+json' },
+  });
+
 /** A server of one document, with the protocol of the real one. */
 class FakeServer {
   readonly updates: UpdateView[] = [];
   doc: Text;
   online = true;
+  /** Whether single updates are no longer kept. */
+  thinned = false;
 
   constructor(readonly start: string) {
     this.doc = Text.of(start.split('\n'));
@@ -22,19 +31,27 @@ class FakeServer {
 
   async fetch(path: string, init: RequestInit): Promise<Response> {
     if (!this.online) throw new TypeError('offline');
+    if (path.endsWith('/difference')) return Response.json(this.difference(JSON.parse(String(init.body)).text));
+    const version = init.method === 'GET' ? Number(path.split('since=')[1]) : JSON.parse(String(init.body)).version;
+    if (this.thinned && version < this.updates.length) return refusal({ status: 410, detail: 'gone', thinned: true });
     if (init.method === 'GET') return Response.json(this.since(Number(path.split('since=')[1])));
-    const { version, client, author, updates } = JSON.parse(String(init.body));
+    const { client, author, updates } = JSON.parse(String(init.body));
     if (version < this.updates.length) {
-      return new Response(JSON.stringify({ status: 409, detail: 'behind', since: this.since(version) }), {
-        status: 409,
-        headers: { 'Content-Type': 'application/problem+json' },
-      });
+      return refusal({ status: 409, detail: 'behind', since: this.since(version) });
     }
     for (const change of updates) {
       this.doc = ChangeSet.fromJSON(change).apply(this.doc);
       this.updates.push({ client, author, at: '', change });
     }
     return Response.json({ version: this.updates.length, updates: [] });
+  }
+
+  private difference(text: string) {
+    const now = this.doc.toString();
+    let same = 0;
+    while (same < text.length && text[same] === now[same]) same++;
+    const change = ChangeSet.of({ from: same, to: text.length, insert: now.slice(same) }, text.length);
+    return { version: this.updates.length, change: change.toJSON() };
   }
 
   private since(version: number) {
@@ -159,6 +176,20 @@ it('goes on by itself once the server is there again, and says meanwhile that no
   expect(server.updates).toHaveLength(2);
 });
 
+it('brings its edits in where single updates are no longer kept', async () => {
+  const { server, one, two } = world();
+  server.online = false;
+  set(two, 'open', 1, 'Kilns');
+  server.online = true;
+  set(one, 'log', 1, 'over');
+  await one.sync.saved();
+  set(one, 'log', 1, 'over and out');
+  await one.sync.saved();
+  server.thinned = true;
+  await settled(server, one, two);
+  expect(one.text).toMatch(/\| open +\| Kilns +\|\n\| press +\| Send +\|\n\| log +\| over and out \|/);
+});
+
 it('is not sent twice where an answer was lost', async () => {
   const { server, one } = world();
   const real = server.fetch.bind(server);
@@ -175,15 +206,6 @@ it('is not sent twice where an answer was lost', async () => {
   await settled(server, one);
   expect(server.updates).toHaveLength(1);
 });
-
-/** A generator of numbers that is the same in every run. */
-function random(seed: number) {
-  let state = seed;
-  return (below: number) => {
-    state = (Math.imul(state, 1103515245) + 12345) & 0x7fffffff;
-    return (state >> 8) % below;
-  };
-}
 
 const WORDS = ['a', 'press', 'some longer words', '', 'x|y', '漢字', '<n>'];
 
@@ -208,7 +230,7 @@ function randomEdit(page: Page, next: (below: number) => number) {
 }
 
 it.each([1, 2, 3])('comes to one text whatever two people do at once (seed %i)', async (seed) => {
-  const next = random(seed);
+  const next = numbers(seed);
   const { server, one, two } = world();
   for (let i = 0; i < 250; i++) {
     randomEdit(next(2) === 0 ? one : two, next);

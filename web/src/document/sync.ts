@@ -1,7 +1,7 @@
 import { collab, getSyncedVersion, receiveUpdates, sendableUpdates, type Update } from '@codemirror/collab';
 import { ChangeSet, type EditorState, type Text, Transaction } from '@codemirror/state';
 import { get, post, Refused } from '@/api/client';
-import type { AnalysisView, UpdatesView, UpdateView } from '@/api/types';
+import type { AnalysisView, DifferenceView, UpdatesView, UpdateView } from '@/api/types';
 import { authorName } from './author';
 import { type Notice, repair } from './merge';
 import { dropPending, keepPending } from './pending';
@@ -16,7 +16,8 @@ export interface Synchronized {
   readonly id: number;
   readonly path: string;
   state: EditorState;
-  apply(transactions: readonly Transaction[]): void;
+  /** @param who made the changes, where it was somebody else */
+  apply(transactions: readonly Transaction[], who?: string | null): void;
   /** One's own updates are on the server's disk. */
   accepted?(): void;
   /** Updates came in. */
@@ -78,9 +79,11 @@ export class Sync {
     return this.isSaved ? Promise.resolve() : new Promise((resolve) => this.idle.push(resolve));
   }
 
-  stop() {
+  /** Nothing is sent any more; resolves once what is pending is kept. */
+  stop(): Promise<void> {
     this.stopped = true;
     this.wake?.();
+    return this.keeping;
   }
 
   private tell() {
@@ -123,6 +126,7 @@ export class Sync {
     this.busy = true;
     while (!this.stopped && !this.isSaved) {
       await this.keeping;
+      if (this.stopped) break;
       const { version } = this;
       const batch = sendableUpdates(this.document.state);
       if (batch.length === 0) break;
@@ -162,6 +166,7 @@ export class Sync {
     const since = refused?.problem?.since;
     // Some of it may have come over the live connection meanwhile.
     if (since) return this.take(since, version);
+    if (refused?.problem?.thinned) return this.catchUpByText();
     if (refused && (refused.status === 404 || refused.status === 410)) {
       this.why = refused.message;
       this.document.gone?.(refused.message);
@@ -197,9 +202,26 @@ export class Sync {
       this.take(since, version);
     } catch (failed) {
       if (!(failed instanceof Refused)) throw failed;
+      if (failed.problem?.thinned) return this.catchUpByText();
       // A server that is away is asked again as soon as it can be heard.
       if (failed.status === 404 || failed.status === 410) this.document.gone?.(failed.message);
     }
+  }
+
+  /** The updates since are no longer kept, so what others did comes in as a difference by lines. */
+  private async catchUpByText() {
+    const { version, serverDoc } = this;
+    const found = await post<DifferenceView>(`/api/documents/${this.document.id}/difference`, {
+      text: serverDoc.toString(),
+    });
+    const missed = found.version - version;
+    // Something may have come over the live connection meanwhile.
+    if (this.version !== version || missed <= 0) return;
+    const { change } = found;
+    const length = ChangeSet.fromJSON(change).newLength;
+    const update = (made: UpdateView['change']): UpdateView => ({ client: '', author: '', at: '', change: made });
+    const still = update(ChangeSet.empty(length).toJSON());
+    this.receive([update(change), ...new Array<UpdateView>(missed - 1).fill(still)]);
   }
 
   private take(since: UpdatesView, from: number) {
@@ -234,14 +256,15 @@ export class Sync {
     const read = updates.map((update) => ({ changes: ChangeSet.fromJSON(update.change), clientID: update.client }));
     for (const { changes } of read) this.follow(changes);
     if (own) this.number += read.length;
-    this.document.apply([receiveUpdates(before, read)]);
-    if (own || pending.length === 0) return;
+    const who = own ? null : (updates.find((update) => update.author !== '')?.author ?? '');
+    this.document.apply([receiveUpdates(before, read)], who);
+    if (who === null || pending.length === 0) return;
     const received = read.map((update) => update.changes).reduce((all, next) => all.compose(next));
-    const who = updates.find((update) => update.author !== '')?.author ?? '';
     const { changes, notices } = repair(server, before, this.document.state, pending, received, who);
     // What sets rows right goes with the batch that is sent next, and is no step of undo.
     const annotations = Transaction.addToHistory.of(false);
-    if (changes.length > 0) this.document.apply([this.document.state.update({ changes, annotations })]);
+    const righting = { changes, annotations, userEvent: 'sheet.merge' };
+    if (changes.length > 0) this.document.apply([this.document.state.update(righting)], who);
     if (notices.length > 0) this.document.offer?.(notices);
   }
 

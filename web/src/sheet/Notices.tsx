@@ -1,7 +1,39 @@
 import { setCells } from '@/document/edits';
+import type { Notice } from '@/document/merge';
 import type { OpenDocument } from '@/document/openDocument';
 import { LinkButton } from '@/parts/Button';
 import { useStore } from '@/parts/store';
+
+function Told({ notice: { who: name, text, cell, own, undo } }: { notice: Notice }) {
+  const who = name || 'Somebody else';
+  const value = text === '' ? 'nothing' : <b className="font-mono text-value">{text}</b>;
+  if (undo && cell) {
+    return (
+      <>
+        Not undone, as {who} changed this cell since; here was {value}
+      </>
+    );
+  }
+  if (undo) {
+    return (
+      <>
+        Not undone, as {who} {own ? 'changed' : 'removed'} the row since: {value}
+      </>
+    );
+  }
+  if (own) {
+    return (
+      <>
+        {who} removed the row into which you wrote {value}
+      </>
+    );
+  }
+  return (
+    <>
+      {who} wrote {value} {cell ? 'here, too' : 'in a row that is gone'}
+    </>
+  );
+}
 
 /** What did not stand where two people changed one row; nothing of it is lost until one closes it. */
 export function Notices({ document }: { document: OpenDocument }) {
@@ -9,21 +41,11 @@ export function Notices({ document }: { document: OpenDocument }) {
   return (
     <>
       {notices.map((notice) => {
-        const who = notice.who || 'Somebody else';
-        const { cell, text, own } = notice;
+        const { cell, text } = notice;
         return (
           <div key={notice.id} role="status" className="mx-4 mb-1 flex items-center gap-3 bg-error-wash px-3 py-1">
             <span className="flex-1">
-              {own ? (
-                <>
-                  {who} removed the row into which you wrote <b className="font-mono text-value">{text}</b>
-                </>
-              ) : (
-                <>
-                  {who} wrote <b className="font-mono text-value">{text}</b>{' '}
-                  {cell ? 'here, too' : 'in a row that is gone'}
-                </>
-              )}
+              <Told notice={notice} />
             </span>
             {cell && (
               <LinkButton

@@ -1,4 +1,4 @@
-import { defaultKeymap, historyKeymap, indentWithTab } from '@codemirror/commands';
+import { defaultKeymap, indentWithTab } from '@codemirror/commands';
 import { bracketMatching } from '@codemirror/language';
 import { type Diagnostic, lintGutter, setDiagnostics } from '@codemirror/lint';
 import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search';
@@ -8,6 +8,7 @@ import {
   EditorView,
   highlightActiveLine,
   highlightActiveLineGutter,
+  type KeyBinding,
   keymap,
   lineNumbers,
 } from '@codemirror/view';
@@ -41,7 +42,7 @@ export function TextSheet({ document, line }: { document: OpenDocument; line: nu
       highlightSelectionMatches(),
       lintGutter(),
       document.path.endsWith('.feature') ? gherkinLanguage : tableLanguage,
-      keymap.of([...defaultKeymap, ...historyKeymap, ...searchKeymap, indentWithTab]),
+      keymap.of([...defaultKeymap, ...undoKeys(document), ...searchKeymap, indentWithTab]),
       EditorView.contentAttributes.of({ 'aria-label': 'Text of the document', tabindex: '0' }),
     ]);
     editor.current = view;
@@ -62,6 +63,22 @@ export function TextSheet({ document, line }: { document: OpenDocument; line: nu
   }, [document, said]);
 
   return <div ref={place} className="min-h-0 flex-1 overflow-hidden border-t border-hair" />;
+}
+
+/** Undo and redo as in the table, which go beyond the text's own. */
+function undoKeys(document: OpenDocument): readonly KeyBinding[] {
+  const redo = () => {
+    document.redo();
+    return true;
+  };
+  const undo = () => {
+    document.undo();
+    return true;
+  };
+  return [
+    { key: 'Mod-z', run: undo, shift: redo, preventDefault: true },
+    { key: 'Mod-y', run: redo, preventDefault: true },
+  ];
 }
 
 /** The problems whose lines still say what they said. */

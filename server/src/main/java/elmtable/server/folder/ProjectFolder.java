@@ -204,6 +204,12 @@ public final class ProjectFolder implements AutoCloseable {
     private void read(String path, Stamp stamp) {
       try {
         TextFile read = TextFile.read(file(path));
+        if (!stamp.equals(stampOf(file(path)))) {
+          // Somebody is writing it: an editor empties a file first.
+          unsettled.add(path);
+          wake();
+          return;
+        }
         forms.put(path, read);
         stamps.put(path, stamp);
         texts.put(path, read.text());

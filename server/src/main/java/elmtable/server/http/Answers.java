@@ -15,11 +15,18 @@ final class Answers {
 
   static void problem(Context ctx, int status, String detail) {
     String title = HttpStatus.forStatus(status).getMessage();
-    write(ctx, new ProblemDetails("about:blank", title, status, detail, null, null));
+    write(ctx, new ProblemDetails("about:blank", title, status, detail, null, null, null));
+  }
+
+  static void thinned(Context ctx, String detail) {
+    write(
+        ctx,
+        new ProblemDetails(
+            "about:blank", "These updates are no longer kept", 410, detail, null, null, true));
   }
 
   static void full(Context ctx, String detail) {
-    write(ctx, new ProblemDetails("about:blank", "The disk is full", 507, detail, null, true));
+    write(ctx, new ProblemDetails("about:blank", "The disk is full", 507, detail, null, true, null));
   }
 
   static void behind(Context ctx, UpdatesView since) {
@@ -31,6 +38,7 @@ final class Answers {
             409,
             "Others changed the document; take their updates in and send yours again.",
             since,
+            null,
             null));
   }
 

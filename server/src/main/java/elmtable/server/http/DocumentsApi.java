@@ -1,6 +1,7 @@
 package elmtable.server.http;
 
 import elmtable.server.service.ChangeSets;
+import elmtable.server.service.LineDifference;
 import elmtable.server.service.Services;
 import elmtable.server.service.Workspace;
 import elmtable.server.service.Workspace.Answer;
@@ -13,6 +14,7 @@ import elmtable.server.view.HistoryViews;
 import elmtable.server.view.UpdateViews;
 import elmtable.server.view.Views;
 import elmtable.server.view.Views.UpdatesView;
+import elmtable.text.TextChange;
 import io.javalin.config.RoutesConfig;
 import io.javalin.http.BadRequestResponse;
 import io.javalin.http.Context;
@@ -46,6 +48,7 @@ final class DocumentsApi {
     routes.post("/api/documents/{id}/take-back", this::takeBack);
     routes.get("/api/documents/{id}/updates", this::updates);
     routes.post("/api/documents/{id}/updates", this::update);
+    routes.post("/api/documents/{id}/difference", this::difference);
     routes.get("/api/documents/{id}/analysis", this::analysis);
     routes.get("/api/documents/{id}/outcomes", this::outcomes);
     routes.get("/api/removed", ctx -> ctx.json(removed()));
@@ -162,6 +165,14 @@ final class DocumentsApi {
       case Answer.Behind behind ->
           Answers.behind(ctx, new UpdatesView(behind.version(), UpdateViews.of(behind.since())));
     }
+  }
+
+  /** For a page that is too far behind for single updates. */
+  private void difference(Context ctx) {
+    Views.DifferenceRequest ask = ctx.bodyAsClass(Views.DifferenceRequest.class);
+    Stored document = workspace().snapshot().document(id(ctx));
+    TextChange change = LineDifference.between(ask.text(), document.text());
+    ctx.json(new Views.DifferenceView(document.version(), change));
   }
 
   private void analysis(Context ctx) {

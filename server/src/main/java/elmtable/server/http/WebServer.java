@@ -105,7 +105,9 @@ public final class WebServer implements AutoCloseable {
           String remedy = " It was removed; bring it back, or close it.";
           Answers.problem(ctx, removed ? 410 : 404, missing.getMessage() + (removed ? remedy : ""));
         });
-    refuse(routes, MissingUpdatesException.class, 410);
+    routes.exception(
+        MissingUpdatesException.class,
+        (missing, ctx) -> Answers.thinned(ctx, missing.getMessage()));
     refuse(routes, MissingChangeSetException.class, 404);
     refuse(routes, PathTakenException.class, 409);
     refuse(routes, RunService.NothingToRunException.class, 409);

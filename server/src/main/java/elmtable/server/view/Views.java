@@ -113,6 +113,12 @@ public final class Views {
   public record UpdatesRequest(
       long version, String client, long first, @Nullable String author, List<TextChange> updates) {}
 
+  /** A text that a page has, from a version whose updates are no longer kept. */
+  public record DifferenceRequest(String text) {}
+
+  /** What leads from the text that was sent to the document's of a version, by lines. */
+  public record DifferenceView(long version, TextChange change) {}
+
   public record UpdateView(String client, String author, String at, TextChange change) {}
 
   /** A document's version, and the updates that led there from the one that was asked for. */
@@ -335,6 +341,7 @@ public final class Views {
    *
    * @param since what others changed meanwhile
    * @param full whether the disk has no room
+   * @param thinned whether the updates that were asked for are no longer kept one by one
    */
   public record ProblemDetails(
       String type,
@@ -342,7 +349,8 @@ public final class Views {
       int status,
       String detail,
       @Nullable UpdatesView since,
-      @Nullable Boolean full) {}
+      @Nullable Boolean full,
+      @Nullable Boolean thinned) {}
 
   /** Where somebody is; {@code text} is what they type into the cell. */
   public record Presence(

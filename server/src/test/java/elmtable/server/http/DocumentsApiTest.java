@@ -78,6 +78,17 @@ class DocumentsApiTest extends AbstractApiTest {
   }
 
   @Test
+  void aPageFarBehindGetsWhatChangedByLines() throws Exception {
+    JsonNode old = document(SUITE);
+    update(old, "other", 0, replace(old, "suite ", "suite The "));
+    String path = "/api/documents/" + old.path("id").asLong() + "/difference";
+    Answer difference = send("POST", path, Map.of("text", old.path("text").asText()));
+    assertEquals(1, difference.body().path("version").asInt());
+    TextChange change = JSON.treeToValue(difference.body().path("change"), TextChange.class);
+    assertEquals(document(SUITE).path("text").asText(), change.apply(old.path("text").asText()));
+  }
+
+  @Test
   void whatDoesNotFitIsRefusedAndChangesNothing() throws Exception {
     JsonNode before = document(SUITE);
     int length = before.path("text").asText().length();
