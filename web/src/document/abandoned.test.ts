@@ -1,8 +1,8 @@
 import 'fake-indexeddb/auto';
+import { IDBFactory } from 'fake-indexeddb';
 import { expect, it, vi } from 'vitest';
 import { serve } from '@/testing/server';
 import { fakeSockets } from '@/testing/socket';
-import { abandoned, keepPending } from './pending';
 
 const locks = {
   request: async (_name: string, options: unknown, task?: (lock: unknown) => Promise<void>) =>
@@ -14,6 +14,10 @@ it('sends what a page left behind that is gone', async () => {
   vi.stubGlobal('navigator', { ...navigator, locks });
   fakeSockets();
   const requests = serve({ 'POST /api/documents/7/updates': { version: 2, updates: [] } });
+  // What documents of other tests keep lies in another database.
+  vi.stubGlobal('indexedDB', new IDBFactory());
+  vi.resetModules();
+  const { abandoned, keepPending } = await import('./pending');
   const { sendAbandoned } = await import('./openDocument');
   const pending = {
     document: 7,
