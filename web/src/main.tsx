@@ -3,11 +3,17 @@ import { Tooltip } from 'radix-ui';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './app/App';
+import { documentAt } from './app/places';
+import { openDocument } from './document/openDocument';
 import './styles/index.css';
 
 const queries = new QueryClient({
   defaultOptions: { queries: { staleTime: 60_000, refetchOnWindowFocus: false, retry: false } },
 });
+
+// The document of the address is on its way while the page is made; what goes wrong is told where it is shown.
+const path = documentAt(location.pathname);
+if (path) openDocument(path).catch(() => {});
 
 const root = document.getElementById('root');
 if (root) {

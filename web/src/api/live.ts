@@ -1,26 +1,27 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useReducer, useRef } from 'react';
+import { whenQuiet } from '@/parts/whenQuiet';
 import { live } from './socket';
 import type { Outcome, Planned, ProjectView, RunEventUnion } from './types';
 
-/** Lists of the whole project are fetched anew once changes pause for a moment. */
-const LISTS_AFTER_MILLIS = 400;
+/** Lists of the whole project are fetched anew once changes pause for a moment, and now and then where they do not. */
+const LISTS_QUIET_MILLIS = 400;
+const LISTS_LONGEST_MILLIS = 4_000;
 
 /** Fetches anew what changed on the server, as it says so. */
 export function useChanges() {
   const queries = useQueryClient();
   useEffect(() => {
     const waiting = new Set<string>();
-    let timer: ReturnType<typeof setTimeout> | undefined;
     let server = '';
     const fetchLists = () => {
-      timer = undefined;
       for (const key of waiting) queries.invalidateQueries({ queryKey: [key] });
       waiting.clear();
     };
+    const lists = whenQuiet(fetchLists, LISTS_QUIET_MILLIS, LISTS_LONGEST_MILLIS);
     const stale = (...keys: string[]) => {
       for (const key of keys) waiting.add(key);
-      timer ??= setTimeout(fetchLists, LISTS_AFTER_MILLIS);
+      lists.call();
     };
     const stop = live.listen((message) => {
       switch (message.live) {
@@ -43,7 +44,7 @@ export function useChanges() {
       }
     });
     return () => {
-      clearTimeout(timer);
+      lists.stop();
       stop();
     };
   }, [queries]);

@@ -15,6 +15,16 @@ export function documentPlace(path: string, { line, as }: { line?: number | null
   return `${CASES}/${inPath(path)}${asked ? `?${asked}` : ''}`;
 }
 
+/** The document of an address, if it is of one. */
+export const documentAt = (pathname: string): string | null =>
+  pathname.startsWith(`${CASES}/`)
+    ? pathname
+        .slice(CASES.length + 1)
+        .split('/')
+        .map(decodeURIComponent)
+        .join('/')
+    : null;
+
 /** What is planned of a suite. */
 export const suitePlanPlace = (suite: string) => `${PLAN}?suite=${encodeURIComponent(suite)}`;
 

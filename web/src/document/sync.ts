@@ -2,6 +2,7 @@ import { collab, getSyncedVersion, receiveUpdates, sendableUpdates, type Update 
 import { ChangeSet, type EditorState, type Text, Transaction } from '@codemirror/state';
 import { get, post, Refused } from '@/api/client';
 import type { AnalysisView, DifferenceView, UpdatesView, UpdateView } from '@/api/types';
+import { afterPaint } from '@/parts/afterPaint';
 import { authorName } from './author';
 import { type Notice, repair } from './merge';
 import { dropPending, keepPending } from './pending';
@@ -125,7 +126,7 @@ export class Sync {
   private async send() {
     this.busy = true;
     while (!this.stopped && !this.isSaved) {
-      await this.keeping;
+      await Promise.all([this.keeping, afterPaint()]);
       if (this.stopped) break;
       const { version } = this;
       const batch = sendableUpdates(this.document.state);

@@ -2,19 +2,19 @@ import { useEffect, useState } from 'react';
 import { get, Refused } from '@/api/client';
 import { live } from '@/api/socket';
 import type { CaseOutcomeView, OutcomesView } from '@/api/types';
+import { whenQuiet } from '@/parts/whenQuiet';
 import type { OpenDocument } from './openDocument';
 import { structure } from './structure';
 
-const AFTER_CHANGE_MILLIS = 500;
+const QUIET_MILLIS = 500;
+const LONGEST_MILLIS = 4_000;
 
 /** How many executable cases each case of a document has and how they ended, by its block. */
 export function useOutcomes(document: OpenDocument): ReadonlyMap<number, CaseOutcomeView> {
   const [outcomes, setOutcomes] = useState<ReadonlyMap<number, CaseOutcomeView>>(new Map());
   useEffect(() => {
-    let timer: ReturnType<typeof setTimeout> | undefined;
     let left = false;
     const ask = async () => {
-      timer = undefined;
       try {
         const told = await get<OutcomesView>(`/api/documents/${document.id}/outcomes`);
         const read = left ? null : byBlock(document, told);
@@ -24,17 +24,15 @@ export function useOutcomes(document: OpenDocument): ReadonlyMap<number, CaseOut
         if (!(failed instanceof Refused)) throw failed;
       }
     };
-    const later = (millis: number) => {
-      timer ??= setTimeout(ask, millis);
-    };
-    later(0);
+    const changes = whenQuiet(ask, QUIET_MILLIS, LONGEST_MILLIS);
+    void ask();
     const stop = live.listen((message) => {
-      if (message.live === 'runs' || message.live === 'welcome') later(0);
-      if (message.live === 'checked' && message.documents.includes(document.id)) later(AFTER_CHANGE_MILLIS);
+      if (message.live === 'runs' || message.live === 'welcome') void ask();
+      if (message.live === 'checked' && message.documents.includes(document.id)) changes.call();
     });
     return () => {
       left = true;
-      clearTimeout(timer);
+      changes.stop();
       stop();
     };
   }, [document]);

@@ -26,9 +26,11 @@ export function Completions({
     refs.setReference(box.current?.parentElement ?? null);
     refs.setFloating(box.current);
   }, [refs]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the chosen one is kept in view
+  const moved = useRef(false);
+  // The chosen one is kept in view; to look where the first one is would lay the page out at each key.
   useEffect(() => {
-    box.current?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' });
+    moved.current ||= at > 0;
+    if (moved.current) box.current?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' });
   }, [at]);
   return (
     <div

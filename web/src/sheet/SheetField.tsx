@@ -234,6 +234,19 @@ function openMenu(field: Element) {
   cell.dispatchEvent(new MouseEvent('contextmenu', { bubbles: true, cancelable: true, ...at }));
 }
 
+function place(field: HTMLTextAreaElement, editing: boolean) {
+  const box = field.parentElement;
+  const grid = box?.parentElement;
+  const cell = grid?.querySelector<HTMLElement>('[data-cursor=true]');
+  if (!box || !grid || !cell) return;
+  const outer = grid.getBoundingClientRect();
+  const inner = cell.getBoundingClientRect();
+  box.style.transform = `translate(${inner.left - outer.left - 1}px, ${inner.top - outer.top}px)`;
+  box.style.width = `${Math.max(editing ? 120 : 1, inner.width + 2)}px`;
+  const lines = (field.value.match(/\n/g)?.length ?? 0) + 1;
+  box.style.height = `${Math.max(inner.height + 1, lines * 23 + 4)}px`;
+}
+
 /** Lays the field over the cell under the cursor; notes may grow below it. */
 function usePosition(
   field: React.RefObject<HTMLTextAreaElement | null>,
@@ -241,16 +254,10 @@ function usePosition(
   editing: boolean,
 ) {
   useLayoutEffect(() => {
-    const box = field.current?.parentElement;
-    const grid = box?.parentElement;
-    const cell = grid?.querySelector<HTMLElement>('[data-cursor=true]');
-    if (!box || !grid || !cell || !cursor) return;
-    const outer = grid.getBoundingClientRect();
-    const inner = cell.getBoundingClientRect();
-    box.style.transform = `translate(${inner.left - outer.left - 1}px, ${inner.top - outer.top}px)`;
-    box.style.width = `${Math.max(editing ? 120 : 1, inner.width + 2)}px`;
-    const lines = (field.current?.value.match(/\n/g)?.length ?? 0) + 1;
-    box.style.height = `${Math.max(inner.height + 1, lines * 23 + 4)}px`;
+    if (!cursor) return;
+    // Measuring lays the page out, so that is done once a frame, when all is drawn.
+    const frame = requestAnimationFrame(() => field.current && place(field.current, editing));
+    return () => cancelAnimationFrame(frame);
   });
 }
 

@@ -1,4 +1,4 @@
-import { useVirtualizer } from '@tanstack/react-virtual';
+import { useVirtualizer, type Virtualizer } from '@tanstack/react-virtual';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { KeywordView } from '@/api/types';
 import { mend } from '@/document/fixes';
@@ -49,7 +49,7 @@ export function SheetTable({
   const virtual = useVirtualizer({
     count: items.length,
     getScrollElement: useCallback(() => scroller.current, []),
-    estimateSize: useCallback((index: number) => (items[index]?.kind === 'block' ? 62 : 28), [items]),
+    estimateSize: useCallback((index: number) => fixedHeight(items[index]) ?? USUAL_HEIGHT, [items]),
     getItemKey,
     overscan: 8,
   });
@@ -69,7 +69,7 @@ export function SheetTable({
   const inView = cursorIndex >= 0;
   // biome-ignore lint/correctness/useExhaustiveDependencies: only a move of the cursor moves the view
   useEffect(() => {
-    if (cursor && inView) virtual.scrollToIndex(cursorIndex, { align: 'auto' });
+    if (cursor && inView && !isShown(virtual, cursorIndex)) virtual.scrollToIndex(cursorIndex, { align: 'auto' });
   }, [cursor?.key, inView]);
 
   useGoTo(line, session, items, virtual.scrollToIndex, focus);
@@ -167,10 +167,10 @@ export function SheetTable({
                       key={drawn.key}
                       data-index={drawn.index}
                       data-key={item.key}
-                      ref={virtual.measureElement}
+                      ref={fixedHeight(item) === null ? virtual.measureElement : undefined}
                       role="presentation"
-                      className="absolute inset-x-0 top-0"
-                      style={{ transform: `translateY(${drawn.start}px)` }}
+                      className="absolute inset-x-0 [contain:layout_style]"
+                      style={{ top: drawn.start }}
                     >
                       <SheetLine item={item} line={propsOf(item)} />
                     </div>
@@ -184,6 +184,24 @@ export function SheetTable({
       <AddBlocks session={session} focus={focus} />
     </>
   );
+}
+
+/** In pixels; of a line that has been measured, that counts. */
+const USUAL_HEIGHT = 34;
+
+/** Lines that always have one height are not measured, which would lay the page out. */
+function fixedHeight(item: Item | undefined): number | null {
+  if (item?.kind === 'section') return 26;
+  return item?.kind === 'step' || item?.kind === 'cells' || item?.kind === 'data line' ? 28 : null;
+}
+
+/** Whether a line is in view as it is; to ask the page itself would lay it out once more. */
+function isShown(virtual: Virtualizer<HTMLDivElement, Element>, index: number): boolean {
+  const line = virtual.measurementsCache[index];
+  const top = virtual.scrollOffset;
+  const height = virtual.scrollRect?.height;
+  if (!line || top === null || height === undefined) return false;
+  return line.start >= top && line.end <= top + height;
 }
 
 /** What a document of these blocks can have more of. */
