@@ -34,6 +34,9 @@ export function useChanges() {
           queries.setQueryData<ProjectView>(['project'], (known) => known && { ...known, problems: message.problems });
           stale('tree', 'problems', 'keywords', 'plan');
           break;
+        case 'folder':
+          stale('project');
+          break;
         case 'documents':
           stale('project', 'tree', 'problems', 'keywords', 'plan', 'removed');
           break;

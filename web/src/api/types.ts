@@ -149,6 +149,11 @@ export interface ExecutableView {
     fault?: string;
 }
 
+export interface FileProblem {
+    path: string;
+    why: string;
+}
+
 export interface FixRequest {
     path: string;
     version: number;
@@ -156,6 +161,13 @@ export interface FixRequest {
     start: number;
     code: string;
     fix: string;
+}
+
+export interface FolderChangeView {
+    path: string;
+    document: number;
+    from?: number;
+    to?: number;
 }
 
 export interface HistoryEntry {
@@ -185,7 +197,7 @@ export interface KeywordView {
 }
 
 export interface LiveMessage {
-    live: "welcome" | "updated" | "documents" | "checked" | "runs" | "events" | "over" | "here" | "gone";
+    live: "welcome" | "updated" | "documents" | "folder" | "checked" | "runs" | "events" | "over" | "here" | "gone";
 }
 
 export interface LiveRequest {
@@ -269,6 +281,7 @@ export interface ProjectView {
     environments: string[];
     browsers: string[];
     problems: ProblemCounts;
+    files: FileProblem[];
     goingRun?: number;
 }
 
@@ -448,6 +461,11 @@ export interface Documents extends LiveMessage {
     live: "documents";
 }
 
+export interface Folder extends LiveMessage {
+    live: "folder";
+    changes: FolderChangeView[];
+}
+
 export interface Checked extends LiveMessage {
     live: "checked";
     snapshot: number;
@@ -606,7 +624,7 @@ export interface Planned {
 
 export type Outcome = "passed" | "failed" | "error" | "blocked" | "skipped" | "not-run";
 
-export type LiveMessageUnion = Welcome | Updated | Documents | Checked | Runs | Events | Over | Here | Gone;
+export type LiveMessageUnion = Welcome | Updated | Documents | Folder | Checked | Runs | Events | Over | Here | Gone;
 
 export type LiveRequestUnion = Watch | IAm | Beat;
 

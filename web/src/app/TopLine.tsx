@@ -14,6 +14,7 @@ import { ProblemMark } from '@/parts/ProblemMark';
 import { useStore } from '@/parts/store';
 import { CommandBox } from './CommandBox';
 import { useShownCrumbs } from './crumbs';
+import { FolderNews } from './FolderNews';
 import { ProblemList } from './ProblemList';
 
 export function TopLine() {
@@ -47,6 +48,7 @@ export function TopLine() {
           </span>
         </span>
       )}
+      <FolderNews />
       <Saved />
       <YourName />
     </header>
@@ -118,7 +120,7 @@ function ProblemCount() {
   const counts = project?.problems;
   if (!counts) return null;
   const parts = [
-    { severity: 'error', count: counts.errors },
+    { severity: 'error', count: counts.errors + project.files.length },
     { severity: 'warning', count: counts.warnings },
     { severity: 'notice', count: counts.notices },
   ].filter((part) => part.count > 0);

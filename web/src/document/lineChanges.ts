@@ -15,7 +15,7 @@ export const said = (line: Line) =>
   line.kind === 'row' ? line.cells.map((cell) => canonical(cell.source)).join('\n') : line.text;
 
 /** The same for a line of a text; a row is no other line. */
-const sense = (text: string) => {
+export const sense = (text: string) => {
   const line = readLine(text);
   return line.kind === 'row' ? `|${said(line)}` : line.text;
 };

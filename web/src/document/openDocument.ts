@@ -1,5 +1,6 @@
 import { history, isolateHistory, redo, undo } from '@codemirror/commands';
 import {
+  type ChangeDesc,
   ChangeSet,
   Compartment,
   EditorState,
@@ -14,9 +15,10 @@ import type { AnalysisView, ChangesDone, DocumentHandle, DocumentText, LiveMessa
 import { store } from '@/parts/store';
 import { analysis, analysisField, takeAnswer } from './analysis';
 import { authorName } from './author';
+import { listenToFolder } from './folderNews';
 import { leftAlone, type Notice } from './merge';
 import { abandoned, dropPending, inPlaceOf, newClient, type PendingUpdates } from './pending';
-import { listenToOthers, tellPresence } from './presence';
+import { colourOf, listenToOthers, tellPresence } from './presence';
 import { somethingIsUnsaved } from './saving';
 import { movedLinesHistory, structure, structureOf } from './structure';
 import { collabOf, Sync } from './sync';
@@ -26,6 +28,10 @@ import { changeSet, EditLog, numberedEdits } from './undo';
 export const client = newClient();
 
 const textPart = new Compartment();
+
+const MOST_GLOWING = 12;
+const GLOW_MILLIS = 1_500;
+const LONGEST_TYPED = 200;
 
 /**
  * A document that is open in this page: one state, whichever view shows it. `dispatch` is the only way in; a text view
@@ -37,6 +43,9 @@ export class OpenDocument {
   state: EditorState;
   /** What did not stand where two people changed one row, until somebody closes it. */
   readonly notices = store<readonly Notice[]>([]);
+  /** The colours of those who changed lines just now, by line. */
+  readonly glowing = store<ReadonlyMap<number, string>>(new Map());
+  private glowTimer: ReturnType<typeof setTimeout> | undefined;
   /** Why the document is no longer there; empty while it is. */
   goneWhy = '';
   readonly sync: Sync;
@@ -103,15 +112,16 @@ export class OpenDocument {
     if (spec) this.dispatch(spec);
   }
 
-  /** Tells others in which line one is. */
-  tellPlace(id: number | undefined) {
+  /** Tells others in which line one is, and what one types there. */
+  tellPlace(id: number | undefined, typed = '') {
     const line = id === undefined ? -1 : structure(this.state).lines.findIndex((each) => each.id === id);
     if (line < 0) return;
     const base = this.sync.since(this.sync.version);
     if (!base) return;
     const offset = base.changes.invertedDesc.mapPos(this.state.doc.line(line + 1).from, 1);
     const { id: document } = this;
-    tellPresence({ client, name: authorName() || 'Somebody', document, version: this.sync.version, offset });
+    const text = typed === '' ? {} : { text: typed.slice(0, LONGEST_TYPED) };
+    tellPresence({ client, name: authorName() || 'Somebody', document, version: this.sync.version, offset, ...text });
   }
 
   /** Brings the document back after somebody removed it. */
@@ -184,6 +194,22 @@ export class OpenDocument {
   received() {
     // An analysis may have been about these.
     if (this.waiting) this.takeAnalysis(this.waiting);
+  }
+
+  /** The lines that another one changed glow for a moment; of many at once, as after a pull, none does. */
+  changedBy(by: string, changes: ChangeDesc) {
+    const { doc } = this.state;
+    const ids: number[] = [];
+    const { lines } = structure(this.state);
+    changes.iterChangedRanges((_fromA, _toA, from, to) => {
+      const last = Math.min(doc.lineAt(Math.max(from, to - 1)).number, doc.lineAt(from).number + MOST_GLOWING);
+      for (let line = doc.lineAt(from).number; line <= last; line++) ids.push(lines[line - 1]?.id ?? -1);
+    });
+    if (ids.length > MOST_GLOWING) return;
+    const colour = colourOf(by);
+    this.glowing.set(new Map(ids.map((id) => [id, colour])));
+    clearTimeout(this.glowTimer);
+    this.glowTimer = setTimeout(() => this.glowing.set(new Map()), GLOW_MILLIS);
   }
 
   offer(notices: readonly Notice[]) {
@@ -274,6 +300,7 @@ function listenOnce() {
   if (listening) return;
   listening = true;
   listenToOthers();
+  listenToFolder();
   live.listen((message) => {
     // Why one could not be opened is told where it was to be opened.
     for (const document of open.values()) {

@@ -23,7 +23,8 @@ export const listenToOthers = () =>
     } else if (message.live === 'welcome') others.set([]);
   });
 
-function colourOf(client: string): string {
+/** The colour of a page, or of the folder. */
+export function colourOf(client: string): string {
   let sum = 0;
   for (const letter of client) sum = (sum * 31 + letter.charCodeAt(0)) % 1_000_003;
   return COLOURS[sum % COLOURS.length] as string;

@@ -1,5 +1,5 @@
 import { collab, getSyncedVersion, receiveUpdates, sendableUpdates, type Update } from '@codemirror/collab';
-import { ChangeSet, type EditorState, type Text, Transaction } from '@codemirror/state';
+import { type ChangeDesc, ChangeSet, type EditorState, type Text, Transaction } from '@codemirror/state';
 import { get, post, Refused } from '@/api/client';
 import type { AnalysisView, DifferenceView, UpdatesView, UpdateView } from '@/api/types';
 import { afterPaint } from '@/parts/afterPaint';
@@ -23,6 +23,8 @@ export interface Synchronized {
   accepted?(): void;
   /** Updates came in. */
   received?(): void;
+  /** Another page or the folder made these changes of the state before. */
+  changedBy?(client: string, changes: ChangeDesc): void;
   /** What did not stand where two people changed one row. */
   offer?(notices: readonly Notice[]): void;
   /** The document is gone from the server. */
@@ -258,7 +260,9 @@ export class Sync {
     for (const { changes } of read) this.follow(changes);
     if (own) this.number += read.length;
     const who = own ? null : (updates.find((update) => update.author !== '')?.author ?? '');
-    this.document.apply([receiveUpdates(before, read)], who);
+    const transaction = receiveUpdates(before, read);
+    this.document.apply([transaction], who);
+    if (who !== null) this.document.changedBy?.(read[0]?.clientID ?? '', transaction.changes);
     if (who === null || pending.length === 0) return;
     const received = read.map((update) => update.changes).reduce((all, next) => all.compose(next));
     const { changes, notices } = repair(server, before, this.document.state, pending, received, who);

@@ -1,5 +1,4 @@
 import { useInfiniteQuery } from '@tanstack/react-query';
-import { Dialog } from 'radix-ui';
 import { useEffect, useMemo, useState } from 'react';
 import { get, post } from '@/api/client';
 import { live } from '@/api/socket';
@@ -7,6 +6,9 @@ import type { DocumentText, HistoryEntry, HistoryView } from '@/api/types';
 import { authorName } from '@/document/author';
 import type { OpenDocument } from '@/document/openDocument';
 import { Button, LinkButton } from '@/parts/Button';
+import { SegmentedChoice } from '@/parts/SegmentedChoice';
+import { WideDialog } from '@/parts/WideDialog';
+import { Difference } from './Difference';
 
 /** Who changed a document, when and where; an old state can be read and taken back. */
 export function HistoryLens({ document }: { document: OpenDocument }) {
@@ -79,6 +81,7 @@ function shortly(at: string): string {
 function OldState({ document, entry, close }: { document: OpenDocument; entry: HistoryEntry; close: () => void }) {
   const [old, setOld] = useState<DocumentText | null>(null);
   const [wrong, setWrong] = useState('');
+  const [shown, setShown] = useState<'difference' | 'text'>('difference');
   useEffect(() => {
     get<DocumentText>(`/api/documents/${document.id}/texts/${entry.to}`).then(setOld, (failed) =>
       setWrong(String(failed.message ?? failed)),
@@ -97,30 +100,37 @@ function OldState({ document, entry, close }: { document: OpenDocument; entry: H
     }
   };
   return (
-    <Dialog.Root open onOpenChange={(open) => !open && close()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/20" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed inset-x-[10%] inset-y-[8%] z-50 flex flex-col rounded-float border border-hair-strong bg-raised shadow-float"
-        >
-          <div className="flex h-12 flex-none items-center gap-3 border-b border-hair px-4">
-            <Dialog.Title className="flex-1 truncate text-case font-semibold">
-              {document.path} as {authorOf(entry)} left it, {exactly(entry.ended)}
-            </Dialog.Title>
-            <Button kind="main" disabled={!old || old.text === now} onClick={takeBack}>
-              Take this state back
-            </Button>
-            <Dialog.Close asChild>
-              <Button>Close</Button>
-            </Dialog.Close>
-          </div>
-          {wrong && (
-            <p role="alert" className="px-4 py-2 text-failed">
-              {wrong}
-            </p>
-          )}
-          <pre className="min-h-0 flex-1 overflow-auto px-4 py-2 font-mono text-value">
+    <WideDialog
+      title={`${document.path} as ${authorOf(entry)} left it, ${exactly(entry.ended)}`}
+      close={close}
+      actions={
+        <>
+          <SegmentedChoice
+            label="What is shown"
+            options={[
+              { value: 'difference', word: 'What is different' },
+              { value: 'text', word: 'All of it' },
+            ]}
+            value={shown}
+            onChange={setShown}
+          />
+          <Button kind="main" disabled={!old || old.text === now} onClick={takeBack}>
+            Take this state back
+          </Button>
+        </>
+      }
+    >
+      {wrong && (
+        <p role="alert" className="px-4 py-2 text-failed">
+          {wrong}
+        </p>
+      )}
+      <div className="min-h-0 flex-1 overflow-auto">
+        {old && shown === 'difference' && (
+          <Difference before={old.text} after={now} tables={!document.path.endsWith('.feature')} />
+        )}
+        {shown === 'text' && (
+          <pre className="px-4 py-2 font-mono text-value">
             {lines.map(({ line, other }, index) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: a line is its place
               <div key={index} className={other ? 'bg-accent-wash' : ''}>
@@ -128,9 +138,9 @@ function OldState({ document, entry, close }: { document: OpenDocument; entry: H
               </div>
             ))}
           </pre>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+        )}
+      </div>
+    </WideDialog>
   );
 }
 

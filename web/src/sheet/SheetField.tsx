@@ -70,6 +70,7 @@ export function SheetField({
   };
 
   const finish = (text: string, after: After, also: CellValue[] = []) => {
+    if (stop && isRow(stop)) session.document.tellPlace(stop.id);
     session.commit(text, after, also);
     empty();
   };
@@ -159,6 +160,7 @@ export function SheetField({
     if (current && !current.editing) session.edit('over');
     setTyped(field.current?.value ?? '');
     setAt(-1);
+    if (stop && isRow(stop)) session.document.tellPlace(stop.id, field.current?.value);
   };
 
   const label = stop && cursor ? labelOf(stop, cursor.column) : 'Cell';

@@ -1,5 +1,5 @@
 import { useVirtualizer, type Virtualizer } from '@tanstack/react-virtual';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { type CSSProperties, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { KeywordView } from '@/api/types';
 import { mend } from '@/document/fixes';
 import type { Other } from '@/document/presence';
@@ -42,6 +42,7 @@ export function SheetTable({
   const unfolded = useStore(session.unfolded);
   const lost = useStore(session.lost);
   const refused = useStore(session.refused);
+  const glowing = useStore(document.glowing);
   const [wrong, setWrong] = useState('');
   const { items, stops } = session.lines();
   // The same functions as long as the lines are the same, or all of them would be measured anew.
@@ -169,8 +170,11 @@ export function SheetTable({
                       data-key={item.key}
                       ref={fixedHeight(item) === null ? virtual.measureElement : undefined}
                       role="presentation"
+                      data-glow={isRow(item) ? glowing.get(item.id) : undefined}
                       className="absolute inset-x-0 [contain:layout_style]"
-                      style={{ top: drawn.start }}
+                      style={
+                        { top: drawn.start, '--glow': isRow(item) ? glowing.get(item.id) : undefined } as CSSProperties
+                      }
                     >
                       <SheetLine item={item} line={propsOf(item)} />
                     </div>

@@ -28,7 +28,7 @@ it('makes a suite of a name, and only where there is none yet', async () => {
     text: expect.stringMatching(/^suite Kilns & glazes: 2\n/),
     author: '',
   });
-  expect(place.history.at(-1)).toBe('/cases/suites/kilns-glazes-2.elmt');
+  expect(place.history.at(-1)).toBe('/cases/suites/kilns-glazes-2.elmt?line=5');
 });
 
 it('makes a feature', async () => {

@@ -14,12 +14,15 @@ const KINDS = {
     folder: 'suites',
     ending: 'elmt',
     text: (name: string) => `suite ${name}\n\ncase First case\nsteps\n|  |  |\n`,
+    /** Where one goes on, from 1 on. */
+    line: 5,
   },
   feature: {
     word: 'Feature, in Gherkin',
     folder: 'features',
     ending: 'feature',
     text: (name: string) => `Feature: ${name}\n\n  Scenario: First scenario\n`,
+    line: 3,
   },
 };
 
@@ -40,7 +43,7 @@ export function NewDocument({ children }: { children: ReactNode }) {
       await post<DocumentText>('/api/documents', { path, text: KINDS[kind].text(name.trim()), author: authorName() });
       setOpen(false);
       setName('');
-      go(documentPlace(path));
+      go(documentPlace(path, { line: KINDS[kind].line }));
     } catch (refused) {
       setWrong(refused instanceof Refused ? refused.message : String(refused));
     }

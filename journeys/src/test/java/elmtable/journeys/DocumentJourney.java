@@ -132,6 +132,7 @@ class DocumentJourney {
           "From one's key to the other's page: "
               + Duration.between(typed, Instant.now()).toMillis()
               + " ms");
+      screen.see("//*[@data-glow]//*[@role='row']");
       screen.see("//*[@role='row'][contains(., 'expect text')]//*[@data-person]");
       screen.press(Screen.cell(SORTED, "press", 1));
       screen.keys("Sort by Shelves", Keys.ENTER);
@@ -147,11 +148,35 @@ class DocumentJourney {
   }
 
   @Test
+  void undoLeavesWhatAnotherOneChangedSince() throws Exception {
+    open(screen);
+    try (Screen other = new Screen()) {
+      open(other);
+      screen.press(Screen.cell(SORTED, "expect text", 2));
+      screen.keys("EK-4444", Keys.ENTER);
+      other.see(Screen.cell(SORTED, "expect text", 2) + "[contains(., 'EK-4444')]");
+      other.press(Screen.cell(SORTED, "expect text", 2));
+      other.keys("EK-3333", Keys.ENTER);
+      screen.see(Screen.cell(SORTED, "expect text", 2) + "[contains(., 'EK-3333')]");
+      screen.chord(Keys.CONTROL, "z");
+      screen.seeText("//*[@role='status'][contains(., 'Not undone')]", "EK-2032");
+      screen.pressButton("Use it");
+      screen.see(Screen.cell(SORTED, "expect text", 2) + "[contains(., 'EK-2032')]");
+      screen.seeNo("//*[@role='status'][contains(., 'Not undone')]");
+    }
+  }
+
+  @Test
   void whatChangesInTheFolderIsInThePage() throws Exception {
     open(screen);
     String before = text();
     Files.writeString(file(), before.replace("EK-2032", "EK-7777"));
     screen.see(Screen.cell(SORTED, "expect text", 2) + "[contains(., 'EK-7777')]");
+    screen.seeText("//header//*[@role='status']", "folder changed 1 document");
+    screen.pressButton("See what");
+    screen.seeText("//*[@role='dialog']//tr[@data-change='added']", "EK-7777");
+    screen.pressButton("Close");
+    screen.seeNo("//header//*[@role='status'][contains(., 'folder changed')]");
     Files.writeString(file(), before);
     screen.see(Screen.cell(SORTED, "expect text", 2) + "[contains(., 'EK-2032')]");
   }
@@ -189,7 +214,9 @@ class DocumentJourney {
     screen.press("//*[@role='radio'][normalize-space()='History']");
     screen.seeText("//ol[@aria-label='History of the document']", "case " + SORTED);
     screen.press("(//ol[@aria-label='History of the document']//button)[last()]");
-    screen.seeText("//*[@role='dialog']", "EK-2032");
+    screen.seeText("//*[@role='dialog']//tr[@data-change='removed']", "EK-2032");
+    screen.press("//*[@role='dialog']//*[@role='radio'][normalize-space()='All of it']");
+    screen.seeText("//*[@role='dialog']//pre", "case " + SORTED);
     screen.pressButton("Take this state back");
     screen.see(Screen.cell(SORTED, "expect text", 2) + "[contains(., 'EK-2032')]");
     screen.press("//*[@role='radio'][contains(., 'Step')]");

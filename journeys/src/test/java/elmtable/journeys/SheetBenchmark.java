@@ -70,7 +70,8 @@ class SheetBenchmark {
     }
   }
 
-  private static void measure(World world, Screen screen, String path, Duration latency, String key) {
+  private static void measure(
+      World world, Screen screen, String path, Duration latency, String key) {
     screen.open(world.address() + "/cases/" + path);
     screen.see("//*[@role='row'][@aria-rowindex='4']//*[@role='gridcell']");
     Object opened = screen.script("return Math.round(performance.now())");

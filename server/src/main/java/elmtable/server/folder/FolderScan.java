@@ -20,7 +20,11 @@ record FolderScan(Map<String, Stamp> documents, Map<String, Stamp> others) {
   private static final String IGNORE = ".elmignore";
 
   /** What differs when a file was written. */
-  record Stamp(long size, long millis) {}
+  record Stamp(long size, long millis) {
+    static Stamp of(Path file) throws IOException {
+      return new Stamp(Files.size(file), Files.getLastModifiedTime(file).toMillis());
+    }
+  }
 
   static FolderScan of(Path folder) throws IOException {
     FolderScan scan = new FolderScan(new TreeMap<>(), new TreeMap<>());

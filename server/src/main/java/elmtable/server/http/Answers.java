@@ -26,7 +26,8 @@ final class Answers {
   }
 
   static void full(Context ctx, String detail) {
-    write(ctx, new ProblemDetails("about:blank", "The disk is full", 507, detail, null, true, null));
+    write(
+        ctx, new ProblemDetails("about:blank", "The disk is full", 507, detail, null, true, null));
   }
 
   static void behind(Context ctx, UpdatesView since) {

@@ -24,6 +24,7 @@ import io.javalin.http.Context;
 import io.javalin.http.HandlerType;
 import io.javalin.http.NotFoundResponse;
 import java.io.IOException;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.Supplier;
@@ -96,6 +97,10 @@ final class Api {
         names(project, BlockKind.ENVIRONMENT),
         names(project, BlockKind.BROWSER),
         Problems.counts(snapshot.checked()),
+        workspace().folderProblems().entrySet().stream()
+            .map(file -> new Views.FileProblem(file.getKey(), file.getValue()))
+            .sorted(Comparator.comparing(Views.FileProblem::path))
+            .toList(),
         going);
   }
 

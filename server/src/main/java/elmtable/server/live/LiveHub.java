@@ -2,6 +2,7 @@ package elmtable.server.live;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import elmtable.server.service.FolderChange;
 import elmtable.server.service.RunService;
 import elmtable.server.service.Services;
 import elmtable.server.service.Workspace;
@@ -10,6 +11,7 @@ import elmtable.server.store.DocumentStore.Update;
 import elmtable.server.view.Analyses;
 import elmtable.server.view.Problems;
 import elmtable.server.view.UpdateViews;
+import elmtable.server.view.Views.FolderChangeView;
 import elmtable.server.view.Views.LiveMessage;
 import elmtable.server.view.Views.LiveRequest;
 import elmtable.server.view.Views.Presence;
@@ -75,12 +77,26 @@ public final class LiveHub implements AutoCloseable {
     }
 
     @Override
+    public void folderTaken(List<FolderChange> changes) {
+      tellAll(new LiveMessage.Folder(changes.stream().map(LiveHub::view).toList()));
+    }
+
+    @Override
     public void changed() {
       synchronized (LiveHub.this) {
         stale = true;
         LiveHub.this.notifyAll();
       }
     }
+  }
+
+  private static FolderChangeView view(FolderChange change) {
+    return new FolderChangeView(
+        change.path(), change.document(), present(change.from()), present(change.to()));
+  }
+
+  private static Long present(long version) {
+    return version == FolderChange.ABSENT ? null : version;
   }
 
   private void tellAll(LiveMessage message) {

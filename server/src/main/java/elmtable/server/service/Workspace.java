@@ -32,6 +32,7 @@ public final class Workspace {
   private final String name;
   private final List<WorkspaceListener> listeners = new CopyOnWriteArrayList<>();
   private volatile Snapshot snapshot;
+  private volatile Map<String, String> folderProblems = Map.of();
 
   /** The snapshot that changes are made on; others see it once the outermost change is done. */
   private Snapshot working;
@@ -352,6 +353,22 @@ public final class Workspace {
   public synchronized void filesChanged(ProjectFiles files) {
     replace(working.project().withFiles(files), working.revisions());
     tellOfChange();
+  }
+
+  /**
+   * Changes came in from the folder; what could not be taken in or written is told with the reason.
+   */
+  public void folderTaken(List<FolderChange> changes, Map<String, String> problems) {
+    boolean others = !problems.equals(folderProblems);
+    folderProblems = Map.copyOf(problems);
+    if (!changes.isEmpty() || others) {
+      listeners.forEach(listener -> listener.folderTaken(changes));
+    }
+  }
+
+  /** Why files of the folder are not taken in or not written, by path. */
+  public Map<String, String> folderProblems() {
+    return folderProblems;
   }
 
   /** Brings a removed document back. Throws {@link PathTakenException}. */

@@ -11,6 +11,9 @@ public interface WorkspaceListener {
   /** Documents came, went or have other paths. */
   default void documentsChanged() {}
 
+  /** These changes came in from the folder, or its problems are other ones. */
+  default void folderTaken(List<FolderChange> changes) {}
+
   /** There is a new snapshot. */
   default void changed() {}
 }

@@ -23,7 +23,18 @@ public final class Views {
       List<String> environments,
       List<String> browsers,
       ProblemCounts problems,
+      List<FileProblem> files,
       @Nullable Long goingRun) {}
+
+  /** A file of the folder that is not taken in or not written, and why. */
+  public record FileProblem(String path, String why) {}
+
+  /**
+   * What came from a file; {@code from} is left out for a new document, {@code to} for one that is
+   * gone.
+   */
+  public record FolderChangeView(
+      String path, long document, @Nullable Long from, @Nullable Long to) {}
 
   /**
    * A piece of a text; {@code origin} is left out for plain text, {@code unknown} for a name that
@@ -362,6 +373,7 @@ public final class Views {
     @JsonSubTypes.Type(value = LiveMessage.Welcome.class, name = "welcome"),
     @JsonSubTypes.Type(value = LiveMessage.Updated.class, name = "updated"),
     @JsonSubTypes.Type(value = LiveMessage.Documents.class, name = "documents"),
+    @JsonSubTypes.Type(value = LiveMessage.Folder.class, name = "folder"),
     @JsonSubTypes.Type(value = LiveMessage.Checked.class, name = "checked"),
     @JsonSubTypes.Type(value = LiveMessage.Runs.class, name = "runs"),
     @JsonSubTypes.Type(value = LiveMessage.Events.class, name = "events"),
@@ -379,6 +391,9 @@ public final class Views {
 
     /** Documents came, went or have other paths. */
     record Documents() implements LiveMessage {}
+
+    /** Changes came in from the folder, or what is wrong with its files is something else. */
+    record Folder(List<FolderChangeView> changes) implements LiveMessage {}
 
     /** A snapshot was checked; those of the watched documents have another analysis now. */
     record Checked(long snapshot, ProblemCounts problems, List<Long> documents)

@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import elmtable.keyword.builtin.BuiltInKeywords;
+import elmtable.server.service.FolderChange;
 import elmtable.server.service.Workspace;
 import elmtable.server.service.Workspace.Sent;
 import elmtable.server.service.WorkspaceListener;
@@ -21,6 +22,9 @@ import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.AfterEach;
@@ -163,11 +167,17 @@ class ProjectFolderTest {
     look();
     assertEquals(1, workspace.snapshot().revisions().size());
     AtomicInteger snapshots = new AtomicInteger();
+    List<FolderChange> told = new ArrayList<>();
     workspace.onChange(
         new WorkspaceListener() {
           @Override
           public void changed() {
             snapshots.incrementAndGet();
+          }
+
+          @Override
+          public void folderTaken(List<FolderChange> changes) {
+            told.addAll(changes);
           }
         });
     git("checkout", "-q", "other");
@@ -176,6 +186,8 @@ class ProjectFolderTest {
     assertEquals(6, workspace.snapshot().revisions().size());
     assertTrue(text("s.elmt").contains("case first"));
     assertEquals(1, snapshots.get());
+    assertEquals(6, told.size(), "all of it is told at once");
+    assertTrue(told.contains(new FolderChange("s.elmt", document("s.elmt").id(), 0, 1)));
     // Going back takes them away again; they can be had back.
     git("checkout", "-q", "main");
     still();
@@ -278,12 +290,19 @@ class ProjectFolderTest {
     look();
     assertFalse(workspace.snapshot().revision("l.elmt").isPresent());
     assertEquals(SUITE, text("s.elmt"));
+    assertEquals(List.of("l.elmt", "s.elmt"), List.copyOf(new TreeSet<>(problems().keySet())));
+    assertTrue(problems().get("l.elmt").contains("save it as UTF-8"));
     type("s.elmt", "| a |", "| x |");
     look();
     assertArrayEquals(bytes, Files.readAllBytes(folder.resolve("s.elmt")));
     file("l.elmt", "suite L\n");
     look();
     assertEquals("suite L\n", text("l.elmt"));
+    assertEquals(Set.of("s.elmt"), problems().keySet());
+  }
+
+  private Map<String, String> problems() {
+    return workspace.folderProblems();
   }
 
   @Test
