@@ -121,10 +121,10 @@ case "${1:-help}" in
   test) shift; tests "$@" ;;
   format) find_jdk; (cd "$here" && mvn -q spotless:apply && cd web && npm run --silent format) ;;
   bench) shift
-    if [ "${1:-}" = sheet ]; then
+    if [ "${1:-}" = sheet ] || [ "${1:-}" = live ]; then
       need_browser; build
       exec mvn -q -B -f "$here/pom.xml" verify -Dspotless.check.skip=true -pl journeys -am -Dtest=none \
-        -Dsurefire.failIfNoSpecifiedTests=false -Dfailsafe.failIfNoSpecifiedTests=false -Dit.test=SheetBenchmark
+        -Dsurefire.failIfNoSpecifiedTests=false -Dfailsafe.failIfNoSpecifiedTests=false "-Dit.test=$([ "$1" = sheet ] && echo Sheet || echo Live)Benchmark"
     fi
     build; find_jdk; (cd "$here" && mvn -q -DskipTests -Dspotless.check.skip=true -pl bench -am package) >&2
     exec "$JAVA_HOME/bin/java" -XX:+UseSerialGC -jar "$here/bench/target/bench.jar" "$@" ;;
@@ -142,7 +142,7 @@ case "${1:-help}" in
 ./elm values DIR         lists the values that runs keep for later ones, or forgets them
 ./elm outline FILE       shows what is in a feature
 ./elm convert FILE       prints a suite as a feature, or the other way round (--to)
-./elm bench [sheet]      prints the benchmarks' figures; those of the sheet in a browser
+./elm bench [sheet|live] prints the benchmarks' figures; those of the sheet, or of many pages, in a browser
 ./elm format             formats all sources
 ./elm screenshots        makes docs/screenshots anew from the demo
 HELP

@@ -33,7 +33,8 @@ it('sends what a page left behind that is gone', async () => {
   };
   await keepPending(pending, () => 'suite S\n');
   await sendAbandoned();
-  expect(requests).toMatchObject([
+  // Documents of other tests may still be sending theirs.
+  expect(requests.filter(({ path }) => path === '/api/documents/7/updates')).toMatchObject([
     {
       method: 'POST',
       body: {

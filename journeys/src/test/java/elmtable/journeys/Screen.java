@@ -14,6 +14,7 @@ import org.openqa.selenium.Keys;
 import org.openqa.selenium.OutputType;
 import org.openqa.selenium.StaleElementReferenceException;
 import org.openqa.selenium.WebElement;
+import org.openqa.selenium.WindowType;
 import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
 import org.openqa.selenium.chrome.ChromeOptions;
@@ -69,6 +70,10 @@ final class Screen implements AutoCloseable {
 
   String address() {
     return driver.getCurrentUrl();
+  }
+
+  void newTab() {
+    driver.switchTo().newWindow(WindowType.TAB);
   }
 
   void reload() {

@@ -33,6 +33,23 @@ class SheetBenchmark {
       }, true);
       """;
 
+  /** Scrolls a page's height in ten frames, three hundred frames long. */
+  private static final String SCROLL =
+      """
+      const done = arguments[arguments.length - 1];
+      const sheet = document.querySelector('[data-sheet]');
+      const times = [];
+      let last = performance.now();
+      const frame = (now) => {
+        times.push(now - last);
+        last = now;
+        sheet.scrollTop += 70;
+        if (times.length < 300) requestAnimationFrame(frame);
+        else done(times.slice(1).sort((a, b) => a - b));
+      };
+      requestAnimationFrame(frame);
+      """;
+
   private static String suite(int cases) {
     StringBuilder text = new StringBuilder("suite Large with " + cases + "\n");
     for (int i = 1; i <= cases; i++) {
@@ -67,6 +84,8 @@ class SheetBenchmark {
         measure(world, screen, path, Duration.ZERO, "x");
         measure(world, screen, path, Duration.ofSeconds(2), "p");
       }
+      screen.script("document.querySelector('[data-sheet]').scrollTop = 0");
+      System.out.println("scrolling 10,000 rows, a frame: " + times(screen.scriptLater(SCROLL)));
     }
   }
 
@@ -99,11 +118,14 @@ class SheetBenchmark {
     screen.saved();
   }
 
-  @SuppressWarnings("unchecked")
   private static String times(Screen screen) {
-    List<Number> all =
-        (List<Number>)
-            screen.script("const t = window.times.splice(0); return t.sort((a, b) => a - b);");
+    return times(
+        screen.script("const t = window.times.splice(0); return t.sort((a, b) => a - b);"));
+  }
+
+  @SuppressWarnings("unchecked")
+  private static String times(Object sorted) {
+    List<Number> all = (List<Number>) sorted;
     Map<String, Integer> at = Map.of("median", all.size() / 2, "95 %", all.size() * 95 / 100);
     return all.isEmpty()
         ? "none"
