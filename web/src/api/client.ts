@@ -15,9 +15,13 @@ export class Refused extends Error {
 async function send<T>(method: string, path: string, body?: unknown): Promise<T> {
   const headers: Record<string, string> = {};
   if (body !== undefined) headers['Content-Type'] = 'application/json';
+  return ask(path, { method, headers, body: body === undefined ? undefined : JSON.stringify(body) });
+}
+
+async function ask<T>(path: string, init: RequestInit): Promise<T> {
   let answer: Response;
   try {
-    answer = await fetch(path, { method, headers, body: body === undefined ? undefined : JSON.stringify(body) });
+    answer = await fetch(path, init);
   } catch {
     throw new Refused(0, null);
   }
@@ -30,6 +34,8 @@ async function send<T>(method: string, path: string, body?: unknown): Promise<T>
 
 export const get = <T>(path: string) => send<T>('GET', path);
 export const post = <T>(path: string, body: unknown) => send<T>('POST', path, body);
+export const put = <T>(path: string, body: unknown) => send<T>('PUT', path, body);
+export const sendFile = (method: 'POST' | 'PUT', path: string, file: Blob) => ask<void>(path, { method, body: file });
 export const patch = <T>(path: string, body: unknown) => send<T>('PATCH', path, body);
 export const remove = (path: string) => send<void>('DELETE', path);
 

@@ -361,6 +361,18 @@ export interface RunView {
     total: number;
 }
 
+export interface SettingsRequest {
+    keptRuns: number;
+    keptDays: number;
+}
+
+export interface SettingsView {
+    keptRuns: number;
+    keptDays: number;
+    folder?: string;
+    data: string;
+}
+
 export interface StepRunView {
     step: number;
     phase: string;

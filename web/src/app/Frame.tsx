@@ -3,6 +3,7 @@ import { type ReactNode, useEffect } from 'react';
 import { Link, useLocation } from 'wouter';
 import { Logo } from '@/parts/Logo';
 import { CASES, lastOfStation, PLAN, RUNS, rememberPlace } from './places';
+import { Settings } from './Settings';
 import { TopLine } from './TopLine';
 import { useTheme } from './theme';
 
@@ -44,6 +45,7 @@ export function Frame({ children }: { children: ReactNode }) {
           );
         })}
         <span className="flex-1" />
+        <Settings />
         <button
           type="button"
           onClick={turn}

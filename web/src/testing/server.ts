@@ -16,7 +16,7 @@ export function serve(answers: Answers): Request[] {
     requests.push({
       method: init.method ?? 'GET',
       path,
-      body: init.body ? JSON.parse(String(init.body)) : undefined,
+      body: typeof init.body === 'string' ? JSON.parse(init.body) : (init.body ?? undefined),
     });
     const answer = await answers[`${init.method} ${path}`];
     if (answer instanceof Response) return answer;

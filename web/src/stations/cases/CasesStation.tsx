@@ -1,3 +1,4 @@
+import type { EditorState } from '@codemirror/state';
 import { Play } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useLocation, useSearch } from 'wouter';
@@ -13,7 +14,7 @@ import { useDocument, useDocumentState } from '@/document/useDocument';
 import { useOutcomes } from '@/document/useOutcomes';
 import { nameKey } from '@/document/words';
 import { DocumentLens } from '@/lens/DocumentLens';
-import { Button } from '@/parts/Button';
+import { Button, LinkButton } from '@/parts/Button';
 import { Columns } from '@/parts/Columns';
 import { counted } from '@/parts/counted';
 import { InlineText } from '@/parts/InlineText';
@@ -127,6 +128,7 @@ function DocumentSheet({ document }: { document: OpenDocument }) {
         show={show}
       />
       {document.goneWhy !== '' && <GoneStrip document={document} />}
+      {!asText && isLarge(state) && <LargeStrip lines={state.doc.lines} asText={() => show('text')} />}
       {asText ? (
         <TextSheet document={document} line={line} />
       ) : (
@@ -140,6 +142,24 @@ function DocumentSheet({ document }: { document: OpenDocument }) {
         />
       )}
     </Columns>
+  );
+}
+
+const SMOOTH_LINES = 12_000;
+const SMOOTH_LENGTH = 2_000_000;
+
+/** Whether a table of it answers to keys more slowly than one types. */
+const isLarge = ({ doc }: EditorState) => doc.lines > SMOOTH_LINES || doc.length > SMOOTH_LENGTH;
+
+function LargeStrip({ lines, asText }: { lines: number; asText: () => void }) {
+  return (
+    <p role="note" className="mx-4 mb-2 flex items-center gap-3 bg-sunk px-3 py-1.5">
+      <span className="flex-1">
+        This document has {lines.toLocaleString('en')} lines, more than a table shows without delay. As text it stays
+        fast; or divide it into several documents.
+      </span>
+      <LinkButton onClick={asText}>Show it as text</LinkButton>
+    </p>
   );
 }
 

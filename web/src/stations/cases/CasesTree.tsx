@@ -51,7 +51,7 @@ export const CasesTree = memo(function CasesTree({ open }: { open: string }) {
           </button>
         </NewDocument>
       </div>
-      <nav ref={scroller} aria-label="Suites and documents" className="flex-1 overflow-y-auto py-1">
+      <nav ref={scroller} aria-label="Suites and documents" className="flex-1 overflow-y-auto pt-1 pb-9">
         <Wrong what="The contents" error={error} again={refetch} />
         <div className="relative" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map((drawn) => {

@@ -5,6 +5,7 @@ import elmtable.server.folder.ProjectFolder;
 import elmtable.server.http.WebServer;
 import elmtable.server.service.ChangeSets;
 import elmtable.server.service.DataFiles;
+import elmtable.server.service.Housekeeping;
 import elmtable.server.service.RunService;
 import elmtable.server.service.Services;
 import elmtable.server.service.Workspace;
@@ -14,6 +15,7 @@ import elmtable.server.store.DocumentStore;
 import elmtable.server.store.FolderBases;
 import elmtable.server.store.KeptValuesFile;
 import elmtable.server.store.RunStore;
+import elmtable.server.store.SettingsStore;
 import elmtable.server.store.StoreException;
 import elmtable.webdriver.ChromeLauncher;
 import io.javalin.util.JavalinBindException;
@@ -21,8 +23,6 @@ import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
-import java.time.Instant;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
@@ -77,8 +77,6 @@ final class ServeCommand implements Callable<Integer> {
       description =
           "Starts, answers a few requests of its own and ends: what later starts can use.")
   private boolean warmUp;
-
-  private static final Duration HISTORY_IN_FULL = Duration.ofDays(30);
 
   private static final Logger LOG = LoggerFactory.getLogger(ServeCommand.class);
 
@@ -142,7 +140,7 @@ final class ServeCommand implements Callable<Integer> {
         .name("warm-up")
         .start(() -> {
           warmUp(server, opened.services());
-          thin(opened.services());
+          opened.services().housekeeping().tidy();
         });
     untilEnded();
   }
@@ -158,20 +156,13 @@ final class ServeCommand implements Callable<Integer> {
     }
   }
 
-  private static void thin(Services services) {
-    int gone = services.documents().thin(Instant.now().minus(HISTORY_IN_FULL));
-    if (gone > 0) {
-      LOG.info(
-          "{} updates older than {} days became one text an hour", gone, HISTORY_IN_FULL.toDays());
-    }
-  }
-
   /** What is closed when the server ends: runs first, then the database. */
   private record Opened(Database database, Services services, ProjectFolder folder, DataFolder lock)
       implements AutoCloseable {
     @Override
     public void close() {
       services.runs().close();
+      services.housekeeping().close();
       if (folder != null) {
         folder.close();
       }
@@ -232,7 +223,9 @@ final class ServeCommand implements Callable<Integer> {
               new ChangeSets(workspace, documents),
               onFolder ? DataFiles.inFolder(folder) : DataFiles.inStore(documents, workspace),
               runs,
-              runStore),
+              runStore,
+              new Housekeeping(documents, runStore, new SettingsStore(database), runs),
+              new Services.Places(onFolder ? folder : null, place)),
           kept,
           lock);
     } catch (IOException | StoreException failed) {

@@ -61,6 +61,7 @@ public final class WebServer implements AutoCloseable {
           config.routes.ws("/api/live", new LiveSocket(hub::join)::configure);
           new DocumentsApi(services::join, analyses).routes(config.routes);
           new FilesApi(services::join).routes(config.routes);
+          new SettingsApi(services::join).routes(config.routes);
           new Api(services::join).routes(config.routes);
           errors(config.routes, services::join);
         });

@@ -153,7 +153,7 @@ public final class RunService implements AutoCloseable {
     run.start(() ->
         runner.start(
             request, store, List.of(store.writing(id), onDisk, run, event -> ended(id, event))));
-    notifyListeners();
+    tellOfChange();
     return id;
   }
 
@@ -179,11 +179,12 @@ public final class RunService implements AutoCloseable {
   private void ended(long id, RunEvent event) {
     if (event instanceof RunEvent.RunFinished) {
       live.remove(id).end();
-      notifyListeners();
+      tellOfChange();
     }
   }
 
-  private void notifyListeners() {
+  /** Runs came or went. */
+  void tellOfChange() {
     listeners.forEach(Runnable::run);
   }
 

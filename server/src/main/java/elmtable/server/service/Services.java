@@ -2,6 +2,7 @@ package elmtable.server.service;
 
 import elmtable.server.store.DocumentStore;
 import elmtable.server.store.RunStore;
+import java.nio.file.Path;
 
 /** Everything that the HTTP side talks to. */
 public record Services(
@@ -10,4 +11,14 @@ public record Services(
     ChangeSets changeSets,
     DataFiles files,
     RunService runs,
-    RunStore store) {}
+    RunStore store,
+    Housekeeping housekeeping,
+    Places places) {
+  /**
+   * Where things lie.
+   *
+   * @param folder the project's; null where documents lie in the database alone
+   * @param data the database's folder
+   */
+  public record Places(Path folder, Path data) {}
+}

@@ -20,7 +20,12 @@ import org.sqlite.SQLiteConfig;
 public final class Database implements AutoCloseable {
   private static final List<String> MIGRATIONS =
       List.of(
-          "001-first.sql", "002-words.sql", "003-updates.sql", "004-folder.sql", "005-counts.sql");
+          "001-first.sql",
+          "002-words.sql",
+          "003-updates.sql",
+          "004-folder.sql",
+          "005-counts.sql",
+          "006-settings.sql");
   private static final int BUSY_MILLIS = 10_000;
 
   private final String address;
@@ -99,6 +104,16 @@ public final class Database implements AutoCloseable {
       return new String(in.readAllBytes(), StandardCharsets.UTF_8);
     } catch (IOException missing) {
       throw new UncheckedIOException(missing);
+    }
+  }
+
+  /** Gives the space back that is free in the file. */
+  void vacuum() {
+    try (Connection connection = connect();
+        Statement statement = connection.createStatement()) {
+      statement.execute("vacuum");
+    } catch (SQLException failed) {
+      throw StoreException.writing(failed);
     }
   }
 

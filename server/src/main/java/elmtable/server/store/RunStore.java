@@ -143,7 +143,14 @@ public final class RunStore implements EvidenceKeeper {
       case RunEvent.StepFinished finished ->
           event(connection, run, place, finished.number(), event);
       case RunEvent.Logged logged -> event(connection, run, place, logged.number(), event);
-      case RunEvent.EvidenceKept kept -> event(connection, run, place, kept.number(), event);
+      case RunEvent.EvidenceKept kept -> {
+        event(connection, run, place, kept.number(), event);
+        Jdbc.update(
+            connection,
+            "insert or ignore into run_evidence (run, file) values (?, ?)",
+            run,
+            kept.file());
+      }
     }
     return null;
   }
@@ -340,7 +347,18 @@ public final class RunStore implements EvidenceKeeper {
 
   /** Opens evidence by the name that {@link #keep} gave. */
   public InputStream open(String name) throws IOException {
-    return evidence.open(name.substring(0, name.indexOf('.')));
+    return evidence.open(hashOf(name));
+  }
+
+  static String hashOf(String name) {
+    return name.substring(0, name.indexOf('.'));
+  }
+
+  /** Takes away runs that are too old by these settings, with their evidence; gives which. */
+  public List<Long> removeOld(SettingsStore.Settings settings, Instant now) {
+    List<Long> gone = new OldRuns(database, evidence).remove(settings, now);
+    gone.forEach(countsOfEnded::remove);
+    return gone;
   }
 
   private static String json(Object value) {

@@ -363,6 +363,15 @@ public final class Views {
       @Nullable Boolean full,
       @Nullable Boolean thinned) {}
 
+  /** How many of the last runs stay, and for how many days older ones do. */
+  public record SettingsRequest(int keptRuns, int keptDays) {}
+
+  /**
+   * @param folder the project's; left out where documents lie in the database alone
+   * @param data the folder of the database
+   */
+  public record SettingsView(int keptRuns, int keptDays, @Nullable String folder, String data) {}
+
   /** Where somebody is; {@code text} is what they type into the cell. */
   public record Presence(
       String client, String name, long document, long version, int offset, @Nullable String text) {}

@@ -9,12 +9,14 @@ import elmtable.run.Runner;
 import elmtable.server.http.WebServer;
 import elmtable.server.service.ChangeSets;
 import elmtable.server.service.DataFiles;
+import elmtable.server.service.Housekeeping;
 import elmtable.server.service.RunService;
 import elmtable.server.service.Services;
 import elmtable.server.service.Workspace;
 import elmtable.server.store.Database;
 import elmtable.server.store.DocumentStore;
 import elmtable.server.store.RunStore;
+import elmtable.server.store.SettingsStore;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.concurrent.CompletableFuture;
@@ -47,7 +49,9 @@ class WarmUpTest {
                           new ChangeSets(workspace, documents),
                           DataFiles.inStore(documents, workspace),
                           runs,
-                          store)))) {
+                          store,
+                          new Housekeeping(documents, store, new SettingsStore(database), runs),
+                          new Services.Places(null, data))))) {
         assertDoesNotThrow(() -> WarmUp.of(server.port(), workspace.snapshot()));
         assertTrue(
             workspace.snapshot().revisions().values().stream()

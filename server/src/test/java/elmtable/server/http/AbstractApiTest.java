@@ -7,12 +7,14 @@ import elmtable.run.KeptValues;
 import elmtable.run.Runner;
 import elmtable.server.service.ChangeSets;
 import elmtable.server.service.DataFiles;
+import elmtable.server.service.Housekeeping;
 import elmtable.server.service.RunService;
 import elmtable.server.service.Services;
 import elmtable.server.service.Workspace;
 import elmtable.server.store.Database;
 import elmtable.server.store.DocumentStore;
 import elmtable.server.store.RunStore;
+import elmtable.server.store.SettingsStore;
 import elmtable.text.TextChange;
 import java.io.IOException;
 import java.net.URI;
@@ -66,7 +68,9 @@ abstract class AbstractApiTest {
                     new ChangeSets(workspace, documents),
                     DataFiles.inStore(documents, workspace),
                     runs,
-                    store)));
+                    store,
+                    new Housekeeping(documents, store, new SettingsStore(database), runs),
+                    new Services.Places(null, data))));
   }
 
   Answer send(String method, String path, Object body, String... headers) throws Exception {

@@ -17,6 +17,20 @@ import org.junit.jupiter.api.Test;
 /** The API as the interface uses it, on the demo project. */
 class ApiTest extends AbstractApiTest {
   @Test
+  void settingsAreReadAndChangedWithinTheirBounds() throws Exception {
+    Answer before = get("/api/settings");
+    assertEquals(200, before.body().path("keptRuns").asInt());
+    assertTrue(before.body().path("data").asText().startsWith("/"));
+    Answer bad = send("PUT", "/api/settings", Map.of("keptRuns", 0, "keptDays", 3));
+    assertEquals(400, bad.status());
+    assertTrue(bad.body().path("detail").asText().contains("from 1 to 100000"));
+    assertEquals(
+        400, send("PUT", "/api/settings", Map.of("keptRuns", 5)).status(), "both are given");
+    send("PUT", "/api/settings", Map.of("keptRuns", 5, "keptDays", 3));
+    assertEquals(5, get("/api/settings").body().path("keptRuns").asInt());
+  }
+
+  @Test
   void theDemoIsWithoutProblems() throws Exception {
     JsonNode project = get("/api/project").body();
     assertEquals("Emberwick Kilns", project.path("name").asText());

@@ -20,6 +20,7 @@ import java.sql.DriverManager;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -275,6 +276,79 @@ class StoreTest {
       try (ResultSet rows = statement.executeQuery("select name || ' ' || note from clay")) {
         assertEquals("GROG new; unfired", rows.getString(1));
       }
+    }
+  }
+
+  /** No page can be added any more, until the writer connects again. */
+  private static void fill(Database database) {
+    database
+        .writer()
+        .now(connection -> {
+          try (Statement statement = connection.createStatement();
+              ResultSet pages = statement.executeQuery("pragma page_count")) {
+            int count = pages.getInt(1);
+            statement.execute("pragma max_page_count = " + count);
+          }
+          return null;
+        });
+  }
+
+  @Test
+  void aFullDiskIsSaidAsThatAndWhatWaitsIsWrittenOnceThereIsRoom() throws IOException {
+    try (Database database = Database.open(data)) {
+      DocumentStore documents = new DocumentStore(database);
+      documents.create("a.elmt", "one", "me");
+      fill(database);
+      String large = "x".repeat(1_000_000);
+      StoreException full =
+          assertThrows(StoreException.class, () -> documents.create("b.elmt", large, "me"));
+      assertTrue(full.isFull());
+      assertTrue(full.getMessage().startsWith("The disk is full"));
+      assertEquals(1, documents.documents().size(), "reading goes on");
+
+      RunStore runs = new RunStore(database);
+      long run = runs.begin("t", "local", "c", 1, 7);
+      fill(database);
+      runs.writing(run).on(new RunEvent.Logged(AT, 1, 1, large));
+      runs.flush();
+      assertEquals(1, runs.events(run, 1).size(), "there was room after a moment");
+      documents.create("b.elmt", large, "me");
+    }
+  }
+
+  @Test
+  void oldRunsGoWithTheirEvidenceAndTheLastOnesStay() throws IOException {
+    try (Database database = Database.open(data)) {
+      RunStore runs = new RunStore(database);
+      String shared = runs.keep("shared".getBytes(StandardCharsets.UTF_8), ".txt");
+      List<String> own = new ArrayList<>();
+      for (int i = 0; i < 4; i++) {
+        long run = runs.begin("run " + i, "local", "c", 1, 7);
+        RunListener listener = runs.writing(run);
+        String file = runs.keep(("own " + i).getBytes(StandardCharsets.UTF_8), ".txt");
+        own.add(file);
+        listener.on(new RunEvent.EvidenceKept(AT, 1, 1, "source", shared, ""));
+        listener.on(new RunEvent.EvidenceKept(AT, 1, 1, "source", file, ""));
+        if (i > 0) {
+          listener.on(new RunEvent.RunFinished(AT, false, Map.of()));
+        }
+      }
+      runs.flush();
+      Instant later = Instant.now().plus(Duration.ofDays(100));
+      SettingsStore settings = new SettingsStore(database);
+      assertEquals(List.of(), runs.removeOld(settings.settings(), later), "there are few");
+      settings.keep(new SettingsStore.Settings(1, 90));
+      assertEquals(List.of(), runs.removeOld(settings.settings(), Instant.now()), "all are young");
+      assertEquals(List.of(2L, 3L), runs.removeOld(settings.settings(), later));
+      assertEquals(
+          List.of(4L, 1L),
+          runs.runs().stream().map(RunStore.StoredRun::id).toList(),
+          "the last one stays, and one that goes on");
+      assertThrows(IOException.class, () -> runs.open(own.get(1)));
+      for (String kept : List.of(shared, own.get(0), own.get(3))) {
+        runs.open(kept).close();
+      }
+      assertEquals(List.of(), runs.events(2, 1));
     }
   }
 

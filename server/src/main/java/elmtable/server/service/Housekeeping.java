@@ -1,0 +1,82 @@
+package elmtable.server.service;
+
+import elmtable.server.store.DocumentStore;
+import elmtable.server.store.RunStore;
+import elmtable.server.store.SettingsStore;
+import elmtable.server.store.SettingsStore.Settings;
+import elmtable.server.store.StoreException;
+import java.io.UncheckedIOException;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** Makes old history small and takes old runs away, in a thread of its own. */
+public final class Housekeeping implements AutoCloseable {
+  private static final Logger LOG = LoggerFactory.getLogger(Housekeeping.class);
+  private static final Duration HISTORY_IN_FULL = Duration.ofDays(30);
+
+  private final DocumentStore documents;
+  private final RunStore store;
+  private final SettingsStore settings;
+  private final RunService runs;
+  private final ExecutorService thread =
+      Executors.newSingleThreadExecutor(
+          Thread.ofPlatform().daemon().name("housekeeping").factory());
+
+  public Housekeeping(
+      DocumentStore documents, RunStore store, SettingsStore settings, RunService runs) {
+    this.documents = documents;
+    this.store = store;
+    this.settings = settings;
+    this.runs = runs;
+    runs.onChange(this::tidy);
+  }
+
+  public Settings settings() {
+    return settings.settings();
+  }
+
+  /** Other settings count at once. */
+  public void keep(Settings changed) {
+    settings.keep(changed);
+    tidy();
+  }
+
+  /** Begins to tidy up. */
+  public Future<?> tidy() {
+    return thread.submit(() -> {
+      try {
+        thin();
+        removeOldRuns();
+      } catch (StoreException | UncheckedIOException failed) {
+        LOG.warn("Old history and runs could not be taken away: {}", failed.getMessage());
+      }
+    });
+  }
+
+  private void thin() {
+    int gone = documents.thin(Instant.now().minus(HISTORY_IN_FULL));
+    if (gone > 0) {
+      LOG.info(
+          "{} updates older than {} days became one text an hour", gone, HISTORY_IN_FULL.toDays());
+    }
+  }
+
+  private void removeOldRuns() {
+    List<Long> gone = store.removeOld(settings.settings(), Instant.now());
+    if (!gone.isEmpty()) {
+      LOG.info("{} old runs were removed, the last of them run {}", gone.size(), gone.getLast());
+      runs.tellOfChange();
+    }
+  }
+
+  @Override
+  public void close() {
+    thread.shutdownNow();
+  }
+}
