@@ -1,5 +1,6 @@
 package elmtable.browser;
 
+import java.time.Duration;
 import java.util.List;
 
 /**
@@ -30,6 +31,15 @@ public interface Browser extends AutoCloseable {
   Scripts scripts();
 
   Pictures pictures();
+
+  /**
+   * Begins a step: from now on, whatever is asked of the browser is answered within this time or
+   * ends as a failure of the kind {@link BrowserException.Kind#SILENT}.
+   */
+  void within(Duration limit);
+
+  /** Whether it can be used (further); one that fell silent or whose program ended cannot. */
+  boolean isUsable();
 
   /** What this browser is, for a report: name and version. */
   String description();

@@ -14,6 +14,8 @@ public final class BrowserException extends RuntimeException {
   public enum Kind {
     /** The page was not as the step needs it. */
     PAGE,
+    /** The page does not answer any more, and its browser is of no further use. */
+    SILENT,
     /** The browser or its driver is gone or does not answer. */
     LOST
   }

@@ -23,9 +23,16 @@ final class BrowserSupply implements AutoCloseable {
   Browser take() {
     stop.check();
     CompletableFuture<Browser> taken = next == null ? opening() : next;
+    boolean prepared = next != null;
     next = null;
     try {
-      return taken.join();
+      Browser browser = taken.join();
+      if (prepared && !browser.isUsable()) {
+        // Its program ended, or was ended, while the case before went on.
+        browser.close();
+        return opening().join();
+      }
+      return browser;
     } catch (CompletionException failed) {
       stop.check();
       if (failed.getCause() instanceof BrowserException failure) {

@@ -262,18 +262,24 @@ final class CaseRun {
     private final BrowserSupply supply;
     private final boolean more;
     private Browser browser;
+    private int step = -1;
 
     CaseBrowser(BrowserSupply supply, boolean more) {
       this.supply = supply;
       this.more = more;
     }
 
-    Browser get() {
+    /** The browser for a step, whose time begins when it asks for it first. */
+    Browser of(int id, Duration limit) {
       if (browser == null) {
         browser = supply.take();
         if (more) {
           supply.prepare();
         }
+      }
+      if (id != step) {
+        step = id;
+        browser.within(limit);
       }
       return browser;
     }

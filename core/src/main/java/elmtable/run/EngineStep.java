@@ -18,7 +18,7 @@ record EngineStep(
     implements StepContext {
   @Override
   public Browser browser() {
-    return caseBrowser.get();
+    return caseBrowser.of(id, limit);
   }
 
   @Override

@@ -61,7 +61,7 @@ final class StepExecution {
     } catch (BrowserException failure) {
       runner.stop.check();
       boolean lost = failure.kind() == BrowserException.Kind.LOST;
-      evidenceDue = !lost;
+      evidenceDue = failure.kind() == BrowserException.Kind.PAGE;
       Failure shown = new Failure(failure.getMessage(), failure.wanted(), failure.found(), null);
       return new StepRunner.Result(lost ? Outcome.ERROR : Outcome.FAILED, shown, lost);
     } catch (RestSkippedException skipped) {

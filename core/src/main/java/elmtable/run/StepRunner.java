@@ -14,6 +14,7 @@ import elmtable.run.event.Failure;
 import elmtable.run.event.Outcome;
 import elmtable.run.event.UnexpectedFailure;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -24,6 +25,7 @@ import java.util.Set;
 /** Runs bodies of steps: those of a case, and those of the keywords they call. */
 final class StepRunner {
   static final int DEEPEST = 50;
+  private static final Duration EVIDENCE_LIMIT = Duration.ofSeconds(10);
 
   /** How one step or body ended. */
   record Result(Outcome outcome, Failure failure, boolean browserLost, boolean endsCase) {
@@ -240,6 +242,7 @@ final class StepRunner {
     }
     try {
       Browser page = opened.get();
+      page.within(EVIDENCE_LIMIT);
       if (target != null) {
         page.pictures().outline(target);
       }

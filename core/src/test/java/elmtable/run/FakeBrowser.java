@@ -101,6 +101,14 @@ final class FakeBrowser
     return new FakeWindows();
   }
 
+  @Override
+  public void within(Duration limit) {}
+
+  @Override
+  public boolean isUsable() {
+    return !all.closed;
+  }
+
   private void act(String what) {
     if (all.closed) {
       throw new BrowserException(BrowserException.Kind.LOST, "closed");

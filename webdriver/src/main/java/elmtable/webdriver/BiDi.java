@@ -66,7 +66,14 @@ final class BiDi implements AutoCloseable {
     CompletableFuture<JsonNode> answer = new CompletableFuture<>();
     waiting.put(id, answer);
     try {
-      send(JSON.writeValueAsString(Map.of("id", id, "method", method, "params", parameters)));
+      if (gone) {
+        throw new BrowserException(Kind.LOST, "The browser closed its second connection.");
+      }
+      send(JSON.writeValueAsString(Map.of("id", id, "method", method, "params", parameters)))
+          .exceptionally(failed -> {
+            answer.completeExceptionally(failed);
+            return null;
+          });
       return answer.get(limit.toMillis(), TimeUnit.MILLISECONDS);
     } catch (TimeoutException | ExecutionException failed) {
       throw new BrowserException(
@@ -84,11 +91,13 @@ final class BiDi implements AutoCloseable {
   }
 
   /** A socket takes one message at a time. */
-  private synchronized void send(String message) {
-    lastSent =
+  private synchronized CompletableFuture<?> send(String message) {
+    CompletableFuture<?> sent =
         lastSent
-            .handle((sent, failed) -> null)
+            .handle((before, failed) -> null)
             .thenCompose(ignored -> socket.sendText(message, true));
+    lastSent = sent;
+    return sent;
   }
 
   @Override

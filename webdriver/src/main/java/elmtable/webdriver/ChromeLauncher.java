@@ -13,6 +13,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Stream;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * Opens Chromium or Chrome through ChromeDriver; one driver serves all browsers of this launcher.
@@ -25,6 +27,8 @@ public final class ChromeLauncher implements Browser.Launcher {
   private static final List<String> DRIVERS = List.of("chromedriver");
   private static final List<String> BROWSERS =
       List.of("chromium", "chromium-browser", "google-chrome", "chrome");
+
+  private static final Logger LOG = LoggerFactory.getLogger(ChromeLauncher.class);
 
   private final AtomicInteger profiles = new AtomicInteger();
   private DriverProcess driver;
@@ -53,16 +57,36 @@ public final class ChromeLauncher implements Browser.Launcher {
         host.close();
         host = null;
       }
-      if (host == null) {
-        JsonNode created = create(setup);
-        Session session = new Session(new Wire(driver().address()), created);
-        String socket = created.path("capabilities").path("webSocketUrl").asText("");
-        if (socket.isEmpty()) {
-          return new ClassicBrowser(session, "", null, session::end);
+      if (host != null) {
+        try {
+          return host.openContext();
+        } catch (BrowserException failed) {
+          LOG.info("A browser program is replaced: {}", failed.getMessage());
+          host.abandon();
+          host = null;
         }
-        host = new HostBrowser(session, socket, setup);
       }
-      return host.openContext();
+      return openProgram();
+    }
+
+    private Browser openProgram() {
+      DriverProcess running = driver();
+      Path profile = running.folder().resolve("profile-" + profiles.incrementAndGet());
+      JsonNode created = create(setup, running, profile);
+      Session session = new Session(new Wire(running.address()), created);
+      String socket = created.path("capabilities").path("webSocketUrl").asText("");
+      if (socket.isEmpty()) {
+        return new ClassicBrowser(session, "", null, session::end);
+      }
+      try {
+        host = new HostBrowser(session, socket, setup, profile);
+        return host.openContext();
+      } catch (BrowserException failed) {
+        // Without its second connection the program is of no use.
+        host = null;
+        session.end();
+        throw failed;
+      }
     }
 
     @Override
@@ -74,7 +98,7 @@ public final class ChromeLauncher implements Browser.Launcher {
     }
   }
 
-  private JsonNode create(Browser.Setup setup) {
+  private static JsonNode create(Browser.Setup setup, DriverProcess running, Path profile) {
     if (!setup.kind().equalsIgnoreCase("chrome")) {
       throw new BrowserException(
           BrowserException.Kind.LOST,
@@ -82,11 +106,10 @@ public final class ChromeLauncher implements Browser.Launcher {
               + setup.kind()
               + "”.");
     }
-    DriverProcess running = driver();
     try {
       return new Wire(running.address())
-          .post("/session", capabilities(setup, running.folder()), START_LIMIT);
-    } catch (WireError failed) {
+          .post("/session", capabilities(setup, profile), START_LIMIT);
+    } catch (WireError | BrowserException failed) {
       throw new BrowserException(
           BrowserException.Kind.LOST, "The browser did not start: " + failed.getMessage(), failed);
     }
@@ -95,6 +118,11 @@ public final class ChromeLauncher implements Browser.Launcher {
   private synchronized DriverProcess driver() {
     if (closed) {
       throw new BrowserException(BrowserException.Kind.LOST, "The run's browsers are closed.");
+    }
+    if (driver != null && !driver.isAlive()) {
+      LOG.warn("The driver ended by itself; it is started again.");
+      driver.close();
+      driver = null;
     }
     if (driver == null) {
       driver =
@@ -122,7 +150,7 @@ public final class ChromeLauncher implements Browser.Launcher {
         .findFirst();
   }
 
-  private Map<String, ?> capabilities(Browser.Setup setup, Path folder) {
+  private static Map<String, ?> capabilities(Browser.Setup setup, Path profile) {
     List<String> arguments = new ArrayList<>();
     if (setup.headless()) {
       arguments.add("--headless=new");
@@ -143,7 +171,7 @@ public final class ChromeLauncher implements Browser.Launcher {
             "--disable-crash-reporter",
             "--disable-breakpad",
             "--window-size=" + setup.width() + "," + setup.height(),
-            "--user-data-dir=" + folder.resolve("profile-" + profiles.incrementAndGet())));
+            "--user-data-dir=" + profile));
     if (!setup.language().isEmpty()) {
       arguments.add("--lang=" + setup.language());
     }

@@ -12,11 +12,14 @@ import elmtable.browser.Pointer;
 import elmtable.browser.Scripts;
 import elmtable.browser.Storage;
 import elmtable.browser.Windows;
+import java.time.Duration;
 
 /** A browser session over the classic protocol. */
 final class ClassicBrowser implements Browser {
   private final Session session;
   private final Runnable onClose;
+  private final HostBrowser program;
+  private final Tab tab;
   private final ClassicPages pages;
   private final ClassicInput input;
   private final ClassicElements elements;
@@ -34,7 +37,8 @@ final class ClassicBrowser implements Browser {
   ClassicBrowser(Session session, String handle, HostBrowser.Host host, Runnable onClose) {
     this.session = session;
     this.onClose = onClose;
-    Tab tab = new Tab(session, handle);
+    this.program = host == null ? null : host.program();
+    this.tab = new Tab(session, handle, () -> program == null || program.answers());
     Waiting waiting = new Waiting(tab);
     this.pages = new ClassicPages(tab, waiting);
     this.input = new ClassicInput(tab, waiting);
@@ -102,12 +106,27 @@ final class ClassicBrowser implements Browser {
   }
 
   @Override
+  public void within(Duration limit) {
+    tab.within(limit);
+  }
+
+  @Override
+  public boolean isUsable() {
+    return !tab.isSilent() && (program == null || !program.isGone());
+  }
+
+  @Override
   public String description() {
     return session.description();
   }
 
   @Override
   public void close() {
-    onClose.run();
+    if (tab.isSilent() && program != null) {
+      // The session waits for the page, so whatever it is asked waits, too.
+      program.abandon();
+    } else {
+      onClose.run();
+    }
   }
 }

@@ -28,7 +28,7 @@ final class ClassicDialogs implements Dialogs {
   public String answer(String answer, Duration limit) {
     String text = await(limit);
     try {
-      tab.post("/alert/text", Map.of("text", answer), Tab.COMMAND);
+      tab.post("/alert/text", Map.of("text", answer));
     } catch (WireError error) {
       if (error.is("element not interactable", "unsupported operation")) {
         throw new BrowserException(Kind.PAGE, "The dialog “" + text + "” asks for no text.", error);

@@ -32,7 +32,7 @@ final class ClassicPages implements Pages {
       throw new BrowserException(Kind.PAGE, "“" + address + "” is not an address.");
     }
     try {
-      tab.post("/url", Map.of("url", address), Tab.COMMAND);
+      tab.load("/url", Map.of("url", address));
     } catch (WireError error) {
       if (error.getMessage().contains("net::ERR_")) {
         String reason = error.getMessage().replaceAll(".*net::(ERR_[A-Z_]+).*", "$1");
@@ -41,7 +41,6 @@ final class ClassicPages implements Pages {
       }
       throw tab.failure(error);
     }
-    tab.leaveFrames();
     requireAnswer(address);
   }
 
@@ -69,20 +68,17 @@ final class ClassicPages implements Pages {
 
   @Override
   public void reload() {
-    tab.command("/refresh", Map.of());
-    tab.leaveFrames();
+    tab.told(() -> tab.load("/refresh", Map.of()));
   }
 
   @Override
   public void goBack() {
-    tab.command("/back", Map.of());
-    tab.leaveFrames();
+    tab.told(() -> tab.load("/back", Map.of()));
   }
 
   @Override
   public void goForward() {
-    tab.command("/forward", Map.of());
-    tab.leaveFrames();
+    tab.told(() -> tab.load("/forward", Map.of()));
   }
 
   @Override

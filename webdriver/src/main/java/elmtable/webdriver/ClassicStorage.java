@@ -27,7 +27,7 @@ final class ClassicStorage implements Storage {
   public Optional<String> cookie(String name) {
     try {
       String inPath = URLEncoder.encode(name, StandardCharsets.UTF_8).replace("+", "%20");
-      return Optional.of(tab.get("/cookie/" + inPath, Tab.COMMAND).path("value").asText());
+      return Optional.of(tab.get("/cookie/" + inPath).path("value").asText());
     } catch (WireError error) {
       if (error.is("no such cookie")) {
         return Optional.empty();
@@ -40,7 +40,7 @@ final class ClassicStorage implements Storage {
   public void setCookie(String name, String value, String path) {
     try {
       Map<String, String> cookie = Map.of("name", name, "value", value, "path", path);
-      tab.post("/cookie", Map.of("cookie", cookie), Tab.COMMAND);
+      tab.post("/cookie", Map.of("cookie", cookie));
     } catch (WireError error) {
       if (error.is("invalid cookie domain", "unable to set cookie", "invalid argument")) {
         throw new BrowserException(

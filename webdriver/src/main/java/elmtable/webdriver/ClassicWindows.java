@@ -56,7 +56,7 @@ final class ClassicWindows implements Windows {
         "there",
         "",
         limit,
-        element -> tab.post("/frame", Map.of("id", Map.of(Tab.ELEMENT, element)), Tab.COMMAND));
+        element -> tab.post("/frame", Map.of("id", Map.of(Tab.ELEMENT, element))));
     tab.enterFrame(frame.name());
   }
 
@@ -78,7 +78,7 @@ final class ClassicWindows implements Windows {
 
   private List<String> all() {
     List<String> open = new ArrayList<>();
-    tab.get("/window/handles", Tab.COMMAND).forEach(handle -> open.add(handle.asText()));
+    tab.get("/window/handles").forEach(handle -> open.add(handle.asText()));
     List<String> ordered = watch == null ? known : watch.windows();
     if (watch == null) {
       open.stream().filter(handle -> !known.contains(handle)).forEach(known::add);
@@ -159,7 +159,6 @@ final class ClassicWindows implements Windows {
         tab.script("return [outerWidth - innerWidth, outerHeight - innerHeight];", List.of());
     tab.post(
         "/window/rect",
-        Map.of("width", width + edge.path(0).asInt(), "height", height + edge.path(1).asInt()),
-        Tab.COMMAND);
+        Map.of("width", width + edge.path(0).asInt(), "height", height + edge.path(1).asInt()));
   }
 }

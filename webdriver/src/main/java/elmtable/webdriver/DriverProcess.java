@@ -9,7 +9,6 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
@@ -35,12 +34,22 @@ final class DriverProcess implements AutoCloseable {
           + "exec >/dev/null 2>&1; cat; kill -KILL -$driver 2>/dev/null; "
           + "for again in 1 2 3; do rm -rf \"$folder\" && break; sleep 0.1; done";
 
+  /** The driver, or the shell that watches over it. */
   private final Process process;
+
+  private final ProcessHandle driver;
   private final Path folder;
   private final int port;
 
-  private DriverProcess(Process process, Path folder, int port) {
+  private DriverProcess(Path program, Process process, Path folder, int port) {
     this.process = process;
+    this.driver =
+        process
+            .descendants()
+            .filter(
+                child -> child.info().command().orElse("").endsWith("/" + program.getFileName()))
+            .findFirst()
+            .orElse(process.toHandle());
     this.folder = folder;
     this.port = port;
   }
@@ -82,7 +91,7 @@ final class DriverProcess implements AutoCloseable {
     Thread.ofVirtual().name("driver output").start(() -> readOutput(process, port));
     String reason;
     try {
-      return new DriverProcess(process, folder, port.get(60, TimeUnit.SECONDS));
+      return new DriverProcess(program, process, folder, port.get(60, TimeUnit.SECONDS));
     } catch (TimeoutException silent) {
       reason = "it has not said within a minute where it listens";
     } catch (ExecutionException ended) {
@@ -116,6 +125,10 @@ final class DriverProcess implements AutoCloseable {
     }
   }
 
+  boolean isAlive() {
+    return driver.isAlive();
+  }
+
   URI address() {
     return URI.create("http://127.0.0.1:" + port);
   }
@@ -133,25 +146,22 @@ final class DriverProcess implements AutoCloseable {
     try {
       process.getOutputStream().close();
       if (!process.waitFor(3, TimeUnit.SECONDS)) {
-        process.destroyForcibly();
+        destroy(process);
       }
-      remove(folder);
+      // Usually the watch removed it already.
+      BrowserPrograms.removeFolder(folder);
     } catch (IOException gone) {
-      process.destroyForcibly();
+      destroy(process);
     } catch (InterruptedException interrupted) {
       Thread.currentThread().interrupt();
-      process.destroyForcibly();
+      destroy(process);
     }
   }
 
-  /** Usually removed by the watch already. */
-  private static void remove(Path folder) throws IOException {
-    if (Files.exists(folder)) {
-      try (Stream<Path> all = Files.walk(folder)) {
-        for (Path path : all.sorted(Comparator.reverseOrder()).toList()) {
-          Files.deleteIfExists(path);
-        }
-      }
-    }
+  /** The watch alone would leave the driver and its browsers behind. */
+  private static void destroy(Process watch) {
+    List<ProcessHandle> started = watch.descendants().toList();
+    watch.destroyForcibly();
+    started.forEach(ProcessHandle::destroyForcibly);
   }
 }

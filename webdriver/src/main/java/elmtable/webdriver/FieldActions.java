@@ -20,12 +20,12 @@ final class FieldActions {
   }
 
   void press(String element) {
-    tab.post("/element/" + element + "/click", Map.of(), Tab.COMMAND);
+    tab.post("/element/" + element + "/click", Map.of());
   }
 
   /** Types into it, or hands a file to it by its path. */
   void type(String element, String text) {
-    tab.post("/element/" + element + "/value", Map.of("text", text), Tab.COMMAND);
+    tab.post("/element/" + element + "/value", Map.of("text", text));
   }
 
   void add(String element, String text) {

@@ -3,6 +3,7 @@ package elmtable.webdriver;
 import com.fasterxml.jackson.databind.JsonNode;
 import elmtable.browser.Browser;
 import elmtable.browser.BrowserException;
+import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
@@ -19,7 +20,10 @@ final class HostBrowser implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(HostBrowser.class);
   private static final Duration LIMIT = Duration.ofSeconds(30);
 
+  private static final Duration ALIVE = Duration.ofSeconds(2);
+
   private final Session session;
+  private final Path profile;
   private final BiDi bidi;
   private final Browser.Setup setup;
   private final Map<String, PageWatch> watches = new ConcurrentHashMap<>();
@@ -27,8 +31,12 @@ final class HostBrowser implements AutoCloseable {
   /** The user context of each page and frame. */
   private final Map<String, String> users = new ConcurrentHashMap<>();
 
-  HostBrowser(Session session, String socket, Browser.Setup setup) {
+  /**
+   * @param profile the program's folder, which goes when it ends
+   */
+  HostBrowser(Session session, String socket, Browser.Setup setup, Path profile) {
     this.session = session;
+    this.profile = profile;
     this.bidi = BiDi.connect(socket);
     this.setup = setup;
     bidi.onEvent(this::told);
@@ -82,6 +90,27 @@ final class HostBrowser implements AutoCloseable {
     return bidi.isGone();
   }
 
+  /** Whether the program itself answers, whatever its pages do. */
+  boolean answers() {
+    try {
+      bidi.command("session.status", Map.of(), ALIVE);
+      return true;
+    } catch (BrowserException silent) {
+      return false;
+    }
+  }
+
+  /** Ends the program without asking it, as something in it does not answer. */
+  void abandon() {
+    bidi.close();
+    Thread.ofVirtual()
+        .start(() -> {
+          BrowserPrograms.kill(profile);
+          session.end();
+          BrowserPrograms.removeFolder(profile);
+        });
+  }
+
   Browser openContext() {
     String user =
         bidi.command("browser.createUserContext", Map.of(), LIMIT).path("userContext").asText();
@@ -127,5 +156,6 @@ final class HostBrowser implements AutoCloseable {
   public void close() {
     bidi.close();
     session.end();
+    BrowserPrograms.removeFolder(profile);
   }
 }

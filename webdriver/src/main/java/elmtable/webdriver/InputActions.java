@@ -146,6 +146,6 @@ final class InputActions {
   }
 
   private void perform(Map<String, Object> source) {
-    tab.post("/actions", Map.of("actions", List.of(source)), Tab.COMMAND);
+    tab.post("/actions", Map.of("actions", List.of(source)));
   }
 }

@@ -8,41 +8,127 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.BooleanSupplier;
+import java.util.function.Supplier;
 
 /** The commands of one tab of a session, and what the remote end's errors mean. */
 final class Tab {
   static final String ELEMENT = "element-6066-11e4-a52e-4f735466cecf";
-  static final Duration COMMAND = Duration.ofSeconds(90);
+
+  /** What is asked outside of steps, as for evidence. */
+  private static final Duration USUAL = Duration.ofSeconds(10);
+
+  /** An answer that comes this late is still the answer. */
+  static final Duration MARGIN = Duration.ofSeconds(1);
 
   private final Session session;
+  private final BooleanSupplier programAnswers;
   private String handle;
   private boolean entered;
+  private boolean silent;
+  private Duration limit = USUAL;
+  private long end;
+  private long pageLimit = -1;
 
   /** The names of the frames that were gone into, the outermost first. */
   private final List<String> frames = new ArrayList<>();
 
   /**
    * @param handle the tab, or empty for the one that the session has
+   * @param programAnswers whether the browser's program answers; asked where a page does not
    */
-  Tab(Session session, String handle) {
+  Tab(Session session, String handle, BooleanSupplier programAnswers) {
     this.session = session;
     this.handle = handle;
+    this.programAnswers = programAnswers;
+    within(USUAL);
+  }
+
+  /** A step begins: all of its commands together take so long at most. */
+  void within(Duration limit) {
+    this.limit = limit;
+    end = System.nanoTime() + limit.toNanos();
+  }
+
+  boolean isSilent() {
+    return silent;
+  }
+
+  /** What is left of the step's time, with what a late answer may take. */
+  Duration left() {
+    return Duration.ofNanos(Math.max(0, end - System.nanoTime())).plus(MARGIN);
   }
 
   /** Throws {@link WireError} as the remote end told it, as {@link #get} does. */
   JsonNode post(String command, Map<String, ?> body, Duration limit) {
-    enter();
-    return session.post(command, body, limit);
+    return answered(() -> session.post(command, body, limit));
   }
 
-  JsonNode get(String command, Duration limit) {
-    enter();
-    return session.get(command, limit);
+  JsonNode post(String command, Map<String, ?> body) {
+    return post(command, body, left());
+  }
+
+  JsonNode get(String command) {
+    return answered(() -> session.get(command, left()));
   }
 
   void delete(String command) {
-    enter();
-    session.delete(command, COMMAND);
+    answered(() -> session.delete(command, left()));
+  }
+
+  private JsonNode answered(Supplier<JsonNode> command) {
+    if (silent) {
+      throw new BrowserException(
+          Kind.SILENT, "The browser was closed, as its page did not answer any more.");
+    }
+    try {
+      enter();
+      return command.get();
+    } catch (BrowserException failed) {
+      throw failed.kind() == Kind.SILENT ? fallenSilent(failed) : failed;
+    }
+  }
+
+  /** A page that keeps its browser busy is the page's failure, a browser that hangs is not. */
+  BrowserException fallenSilent(Throwable cause) {
+    silent = true;
+    return programAnswers.getAsBoolean()
+        ? new BrowserException(
+            Kind.SILENT,
+            "The page did not answer for "
+                + Waiting.seconds(limit)
+                + "; something in it keeps it busy. Its browser was closed.",
+            cause)
+        : new BrowserException(
+            Kind.LOST,
+            "The browser did not answer for " + Waiting.seconds(limit) + " and was closed.",
+            cause);
+  }
+
+  /** Goes to another page by a command that comes back once that is loaded. */
+  void load(String command, Map<String, ?> body) {
+    long millis = Math.max(1, (end - System.nanoTime()) / 1_000_000);
+    if (pageLimit != millis) {
+      post("/timeouts", Map.of("pageLoad", millis));
+      pageLimit = millis;
+    }
+    try {
+      post(command, body);
+    } catch (WireError error) {
+      if (!error.is("timeout")) {
+        throw error;
+      }
+      // Each further command would wait for that page.
+      silent = true;
+      throw new BrowserException(
+          Kind.SILENT,
+          "The page was not loaded after "
+              + Waiting.seconds(limit)
+              + (body.get("url") instanceof String url ? " (" + url + ")." : ".")
+              + " Its browser was closed.",
+          error);
+    }
+    leaveFrames();
   }
 
   /** The names of the frames that were gone into, the outermost first. */
@@ -68,13 +154,13 @@ final class Tab {
   /** The window that is driven. */
   String handle() {
     if (handle.isEmpty()) {
-      handle = get("/window", COMMAND).asText();
+      handle = get("/window").asText();
     }
     return handle;
   }
 
   void switchTo(String window) {
-    session.post("/window", Map.of("handle", window), COMMAND);
+    post("/window", Map.of("handle", window));
     handle = window;
     entered = true;
     leaveFrames();
@@ -83,7 +169,7 @@ final class Tab {
   /** The session turns to this tab with the first command, when the case before has ended. */
   private void enter() {
     if (!entered && !handle.isEmpty()) {
-      session.post("/window", Map.of("handle", handle), COMMAND);
+      session.post("/window", Map.of("handle", handle), left());
     }
     entered = true;
   }
@@ -91,7 +177,7 @@ final class Tab {
   /** As {@link #post}, but what fails is a {@link BrowserException} for people. */
   JsonNode command(String command, Map<String, ?> body) {
     try {
-      return post(command, body, COMMAND);
+      return post(command, body);
     } catch (WireError error) {
       throw failure(error);
     }
@@ -100,7 +186,7 @@ final class Tab {
   /** As {@link #get}, but what fails is a {@link BrowserException} for people. */
   JsonNode read(String command) {
     try {
-      return get(command, COMMAND);
+      return get(command);
     } catch (WireError error) {
       throw failure(error);
     }
@@ -113,7 +199,8 @@ final class Tab {
     }
     if (error.is(
             "invalid session id", "session not created", "disconnected", "chrome not reachable")
-        || error.getMessage().contains("disconnected")) {
+        || error.getMessage().contains("disconnected")
+        || error.getMessage().contains("tab crashed")) {
       return new BrowserException(Kind.LOST, "The browser is gone: " + error.getMessage(), error);
     }
     return new BrowserException(
@@ -127,7 +214,7 @@ final class Tab {
   }
 
   JsonNode script(String script, List<?> arguments) {
-    return post("/execute/sync", Map.of("script", script, "args", arguments), COMMAND);
+    return post("/execute/sync", Map.of("script", script, "args", arguments));
   }
 
   /** A script with an element as its first argument. */
@@ -149,7 +236,7 @@ final class Tab {
   /** What an open dialog says. */
   Optional<String> dialog() {
     try {
-      return Optional.of(get("/alert/text", COMMAND).asText());
+      return Optional.of(get("/alert/text").asText());
     } catch (WireError error) {
       if (error.is("no such alert")) {
         return Optional.empty();

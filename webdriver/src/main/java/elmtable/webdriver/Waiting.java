@@ -21,7 +21,6 @@ import org.slf4j.LoggerFactory;
  */
 final class Waiting {
   private static final String ELEMENT = "element-6066-11e4-a52e-4f735466cecf";
-  private static final Duration MARGIN = Duration.ofSeconds(20);
   // A page that is left over and over, faster than a script can begin, is given a breath between
   // two looks.
   private static final long BREATH_MILLIS = 20;
@@ -170,8 +169,7 @@ final class Waiting {
                 "script",
                 "arguments[0].style.outline = '3px solid #B02E1E'; arguments[0].style.outlineOffset = '2px';",
                 "args",
-                List.of(Map.of(ELEMENT, element.path(ELEMENT).asText()))),
-            MARGIN);
+                List.of(Map.of(ELEMENT, element.path(ELEMENT).asText()))));
       }
     } catch (WireError | BrowserException withoutOutline) {
       // A picture without the frame is better than no picture.
@@ -194,6 +192,7 @@ final class Waiting {
     while (true) {
       long left = Math.max(1, left(end));
       question.put("limit", left);
+      long begun = System.nanoTime();
       try {
         setScriptLimit(limitMillis);
         JsonNode answer = execute(PageScripts.WAITING, List.of(question), Duration.ofMillis(left));
@@ -208,6 +207,10 @@ final class Waiting {
         if (!isLeftPage(error)) {
           throw tab.failure(error);
         }
+        // The page answers by itself when its time is over, unless it is busy.
+        if (error.is("script timeout") && left(begun + left * 1_000_000) <= 0) {
+          throw tab.fallenSilent(error);
+        }
       }
       if (left(end) <= 0) {
         throw new BrowserException(
@@ -221,7 +224,9 @@ final class Waiting {
 
   private JsonNode execute(String script, List<?> arguments, Duration limit) {
     return tab.post(
-        "/execute/async", Map.of("script", script, "args", arguments), limit.plus(MARGIN));
+        "/execute/async",
+        Map.of("script", script, "args", arguments),
+        limit.plus(Tab.MARGIN).plus(Tab.MARGIN));
   }
 
   /** The driver ends scripts of a page that is left at once, with the words of a real time-out. */
@@ -233,9 +238,9 @@ final class Waiting {
   }
 
   private void setScriptLimit(long limitMillis) {
-    long needed = limitMillis + MARGIN.toMillis() / 2;
-    if (scriptLimit < needed) {
-      tab.post("/timeouts", Map.of("script", needed), MARGIN);
+    long needed = limitMillis + Tab.MARGIN.toMillis();
+    if (scriptLimit != needed) {
+      tab.post("/timeouts", Map.of("script", needed));
       scriptLimit = needed;
     }
   }

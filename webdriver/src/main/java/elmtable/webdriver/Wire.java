@@ -8,6 +8,7 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.net.http.HttpTimeoutException;
 import java.time.Duration;
 import java.util.Map;
 
@@ -57,6 +58,11 @@ final class Wire {
             value.path("error").asText("unknown error"), firstLine(value.path("message").asText()));
       }
       return value;
+    } catch (HttpTimeoutException late) {
+      throw new BrowserException(
+          BrowserException.Kind.SILENT,
+          "The browser did not answer within " + Waiting.seconds(limit) + ".",
+          late);
     } catch (IOException gone) {
       throw new BrowserException(
           BrowserException.Kind.LOST,

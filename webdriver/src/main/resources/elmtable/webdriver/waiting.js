@@ -41,10 +41,14 @@ const showing = (text) => {
 };
 
 const byXPath = (path) => {
-  const result = document.evaluate(path, document, null, XPathResult.ORDERED_NODE_SNAPSHOT_TYPE, null);
-  return Array.from({ length: result.snapshotLength }, (_, i) => result.snapshotItem(i)).filter(
-    (node) => node.nodeType === Node.ELEMENT_NODE,
-  );
+  // By number: a page may define names such as Node for itself. 7 is an ordered snapshot, 1 an element.
+  const result = document.evaluate(path, document, null, 7, null);
+  const found = [];
+  for (let i = 0; i < result.snapshotLength; i++) {
+    const node = result.snapshotItem(i);
+    if (node.nodeType === 1) found.push(node);
+  }
+  return found;
 };
 
 const BUTTONS = 'button, summary, [role=button], input[type=submit], input[type=button], input[type=reset], input[type=image]';

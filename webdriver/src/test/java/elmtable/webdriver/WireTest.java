@@ -107,14 +107,14 @@ class WireTest {
   @Test
   void whatIsNotJsonMeansThatTheDriverIsLost() {
     answer = "<h1>Proxy";
-    assertLost(() -> wire.get("/", LIMIT));
+    assertFails(BrowserException.Kind.LOST, () -> wire.get("/", LIMIT));
   }
 
   @Test
-  void aDriverThatIsSilentOrGoneIsLost() {
-    assertLost(() -> wire.get("/silent", Duration.ofMillis(50)));
+  void aDriverThatIsGoneIsLostAndOneThatDoesNotAnswerIsSilent() {
+    assertFails(BrowserException.Kind.SILENT, () -> wire.get("/silent", Duration.ofMillis(50)));
     remote.stop(0);
-    assertLost(() -> wire.get("/", LIMIT));
+    assertFails(BrowserException.Kind.LOST, () -> wire.get("/", LIMIT));
   }
 
   @Test
@@ -130,8 +130,8 @@ class WireTest {
     assertEquals("DELETE /base/session/s1 ", requests.get(1));
   }
 
-  private static void assertLost(Runnable command) {
+  private static void assertFails(BrowserException.Kind kind, Runnable command) {
     BrowserException lost = assertThrows(BrowserException.class, command::run);
-    assertEquals(BrowserException.Kind.LOST, lost.kind());
+    assertEquals(kind, lost.kind());
   }
 }

@@ -1,0 +1,55 @@
+package elmtable.webdriver;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Comparator;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** Browser programs of this machine, each known by its profile's folder. */
+final class BrowserPrograms {
+  private static final Logger LOG = LoggerFactory.getLogger(BrowserPrograms.class);
+  private static final int TRIES = 5;
+  private static final long PAUSE_MILLIS = 100;
+
+  private BrowserPrograms() {}
+
+  /** Ends the program with this profile and all that it started. */
+  static void kill(Path profile) {
+    String argument = "--user-data-dir=" + profile;
+    ProcessHandle.allProcesses()
+        .filter(process ->
+            process.info().arguments().map(List::of).orElse(List.of()).contains(argument))
+        .forEach(process -> {
+          process.descendants().forEach(ProcessHandle::destroyForcibly);
+          process.destroyForcibly();
+        });
+  }
+
+  /** A program that just ended may write for a moment still. */
+  static void removeFolder(Path folder) {
+    for (int i = 0; i < TRIES && Files.exists(folder); i++) {
+      try (Stream<Path> all = Files.walk(folder)) {
+        for (Path path : all.sorted(Comparator.reverseOrder()).toList()) {
+          Files.deleteIfExists(path);
+        }
+      } catch (IOException | UncheckedIOException busy) {
+        LOG.debug("{} is still written to", folder, busy);
+        pause();
+      }
+    }
+  }
+
+  private static void pause() {
+    try {
+      TimeUnit.MILLISECONDS.sleep(PAUSE_MILLIS);
+    } catch (InterruptedException interrupted) {
+      Thread.currentThread().interrupt();
+    }
+  }
+}
