@@ -10,7 +10,6 @@ import elmtable.project.CaseEntry;
 import elmtable.project.FixtureMatch;
 import elmtable.project.HookEntry;
 import elmtable.project.KeywordEntry;
-import elmtable.project.NamedBlock;
 import elmtable.project.Project;
 import elmtable.text.Diagnostic;
 import elmtable.text.Problem;
@@ -22,7 +21,6 @@ import java.util.Deque;
 import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
@@ -79,12 +77,17 @@ public final class CaseFaults {
 
   /** What keeps the hooks and fixtures round a case from doing their work. */
   private String ofSurroundings(CaseEntry entry, Set<LocatedBlock> seen) {
-    for (FixtureList.Use use : entry.fixtures()) {
-      Optional<NamedBlock> fixture = project.index().fixture(use.name()).map(FixtureMatch::named);
-      String fault = fixture.map(f -> in(f.path(), f.located(), false, seen)).orElse("");
+    Deque<FixtureList.Use> asked = new ArrayDeque<>(entry.fixtures());
+    while (!asked.isEmpty()) {
+      FixtureMatch fixture = project.index().fixture(asked.pop().name()).orElse(null);
+      if (fixture == null || seen.contains(fixture.named().located())) {
+        continue;
+      }
+      String fault = in(fixture.named().path(), fixture.named().located(), false, seen);
       if (!fault.isEmpty()) {
         return fault;
       }
+      asked.addAll(fixture.block().needs().uses());
     }
     for (HookEntry hook : project.index().hooks()) {
       String fault =

@@ -3,6 +3,7 @@ package elmtable.plan;
 import elmtable.block.FixtureBlock;
 import elmtable.block.FixtureList;
 import elmtable.block.Scope;
+import elmtable.formula.Template;
 import elmtable.language.BlockKind;
 import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Moment;
@@ -38,9 +39,27 @@ public final class CaseOrder {
    * @param kind a hook, a fixture, the suite or the case
    * @param name the fixture's, suite's or case's, or the hook's moment
    * @param line counted from 1
+   * @param located what it is written in
+   * @param fixture of a fixture, how it is filled in; null for others
    */
   public record Part(
-      Phase phase, BlockKind kind, Scope scope, String name, String document, int line) {}
+      Phase phase,
+      BlockKind kind,
+      Scope scope,
+      String name,
+      String document,
+      int line,
+      LocatedBlock located,
+      Filling fixture) {}
+
+  /**
+   * A fixture with its places filled in, everything as the case would write it.
+   *
+   * @param key the same for parts that mean one filling
+   * @param places by their names
+   * @param needs the keys of what it needs, by how it calls them
+   */
+  public record Filling(String key, Map<String, String> places, Map<String, String> needs) {}
 
   /** From the outermost to the innermost. */
   private static final List<Scope> SCOPES = List.of(Scope.RUN, Scope.SUITE, Scope.ROWS, Scope.CASE);
@@ -58,7 +77,7 @@ public final class CaseOrder {
    *
    * @param name with its places filled in as they are written
    */
-  private record Asked(String name, NamedBlock named) {
+  private record Asked(String name, NamedBlock named, Filling filling) {
     FixtureBlock block() {
       return new FixtureBlock(named.block());
     }
@@ -77,7 +96,7 @@ public final class CaseOrder {
   }
 
   private List<Part> parts(List<String> tags) {
-    entry.fixtures().forEach(this::withNeeds);
+    entry.fixtures().forEach(use -> withNeeds(use.name()));
     for (Scope scope : SCOPES) {
       hooks(Phase.BEFORE, scope, tags, before);
       List<Part> back = new ArrayList<>();
@@ -100,17 +119,39 @@ public final class CaseOrder {
   }
 
   /** A fixture behind those it needs; a circle, which is an error of its own, ends the search. */
-  private void withNeeds(FixtureList.Use use) {
-    Optional<FixtureMatch> found = project.index().fixture(use.name());
-    String key = Names.key(use.name());
+  private void withNeeds(String name) {
+    Optional<FixtureMatch> found = project.index().fixture(name);
+    String key = Names.key(name);
     if (found.isEmpty() || fixtures.containsKey(key)) {
       return;
     }
-    fixtures.put(key, new Asked(use.name(), found.get().named()));
-    found.get().block().needs().uses().forEach(this::withNeeds);
-    // What it needs comes before it.
-    Asked asked = fixtures.remove(key);
+    Map<String, String> places = found.get().places();
+    Map<String, String> needs = new LinkedHashMap<>();
+    Asked asked = new Asked(name, found.get().named(), new Filling(key, places, needs));
     fixtures.put(key, asked);
+    for (FixtureList.Use use : asked.block().needs().uses()) {
+      String needed = filledIn(use.name(), places);
+      needs.put(Names.key(use.alias().isEmpty() ? use.name() : use.alias()), Names.key(needed));
+      withNeeds(needed);
+    }
+    // What it needs comes before it.
+    fixtures.remove(key);
+    fixtures.put(key, asked);
+  }
+
+  /** A name in which a fixture's places stand, as the case would write it. */
+  private static String filledIn(String name, Map<String, String> places) {
+    StringBuilder filled = new StringBuilder();
+    int end = 0;
+    for (Template.Part part : Template.of(name).parts()) {
+      if (part instanceof Template.Expression) {
+        String written = name.substring(part.start(), part.end());
+        String place = Names.key(written.substring(1, written.length() - 1));
+        filled.append(name, end, part.start()).append(places.getOrDefault(place, written));
+        end = part.end();
+      }
+    }
+    return filled.append(name.substring(end)).toString();
   }
 
   private void fixture(Asked fixture, Scope scope, List<Part> back) {
@@ -122,7 +163,14 @@ public final class CaseOrder {
 
   private static Part part(Phase phase, Scope scope, Asked fixture) {
     NamedBlock named = fixture.named();
-    return part(phase, BlockKind.FIXTURE, scope, fixture.name(), named.path(), named.located());
+    return part(
+        phase,
+        BlockKind.FIXTURE,
+        scope,
+        fixture.name(),
+        named.path(),
+        named.located(),
+        fixture.filling());
   }
 
   /** Hooks of a moment, by document and line. */
@@ -161,6 +209,18 @@ public final class CaseOrder {
       String name,
       String document,
       LocatedBlock located) {
-    return new Part(phase, kind, scope, name, document, located.headerLine() + 1);
+    return part(phase, kind, scope, name, document, located, null);
+  }
+
+  private static Part part(
+      Phase phase,
+      BlockKind kind,
+      Scope scope,
+      String name,
+      String document,
+      LocatedBlock located,
+      Filling fixture) {
+    int line = located.headerLine() + 1;
+    return new Part(phase, kind, scope, name, document, line, located, fixture);
   }
 }

@@ -1,13 +1,11 @@
 package elmtable.run;
 
-import elmtable.binding.BindingContext;
 import elmtable.block.ValuesTable;
 import elmtable.browser.Browser;
 import elmtable.formula.EvaluationContext;
 import elmtable.formula.Evaluator;
 import elmtable.formula.FormulaException;
 import elmtable.formula.Value;
-import elmtable.language.Section;
 import elmtable.plan.ExecutableCase;
 import elmtable.project.CaseEntry;
 import elmtable.project.CaseRow;
@@ -101,7 +99,6 @@ final class CaseRun {
     try (CaseBrowser browser = new CaseBrowser(browsers, more);
         CaseFiles files = new CaseFiles(request.project().files())) {
       CaseValues scope = scope(executable, secrets);
-      BindingContext context = BindingContext.of(executable.entry());
       Duration timeout = executable.entry().timeout().orElse(USUAL_TIMEOUT);
       Reporter reporter = new Reporter(numbered.number(), events, evidence, secrets);
       StepRunner steps =
@@ -113,7 +110,7 @@ final class CaseRun {
               scope,
               files,
               Instant.now().plus(timeout));
-      return phases(executable, steps, context).masked(secrets);
+      return new CasePhases(request, executable, steps, scope).run().masked(secrets);
     } catch (FormulaException failure) {
       return CaseResult.broken(secrets.mask(failure.getMessage()));
     } catch (RuntimeException | StackOverflowError broken) {
@@ -130,80 +127,6 @@ final class CaseRun {
         .within()
         .or(() -> Environments.within(request.project().index(), executable.environment()))
         .orElse(request.limit());
-  }
-
-  /**
-   * Set-up, steps, tear-down; the tear-down of everything that was begun is run whatever happened.
-   */
-  private CaseResult phases(ExecutableCase executable, StepRunner steps, BindingContext context) {
-    CaseEntry entry = executable.entry();
-    CaseResult result = new CaseResult();
-    Frame frame = Frame.ofCase(context);
-    try {
-      entry
-          .suite()
-          .ifPresent(suite ->
-              result.add(
-                  steps.run(
-                      "set-up",
-                      suite.activeSteps(Section.SET_UP),
-                      frame,
-                      entry.path(),
-                      suiteLine(entry)),
-                  true));
-      if (result.isGood()) {
-        result.add(
-            steps.run(
-                "set-up",
-                executable.steps(Section.SET_UP),
-                frame,
-                entry.path(),
-                entry.located().firstLine()),
-            true);
-      }
-      if (result.isGood()) {
-        result.add(
-            steps.run(
-                "steps",
-                executable.steps(Section.STEPS),
-                frame,
-                entry.path(),
-                entry.located().firstLine()),
-            false);
-      }
-      steps.withoutTimeout();
-      result.add(
-          steps.run(
-              "tear-down",
-              executable.steps(Section.TEAR_DOWN),
-              frame,
-              entry.path(),
-              entry.located().firstLine()),
-          true);
-      entry
-          .suite()
-          .ifPresent(suite ->
-              result.add(
-                  steps.run(
-                      "tear-down",
-                      suite.activeSteps(Section.TEAR_DOWN),
-                      frame,
-                      entry.path(),
-                      suiteLine(entry)),
-                  true));
-    } catch (RunStoppedException stopped) {
-      result.stop();
-    }
-    return result;
-  }
-
-  private int suiteLine(CaseEntry entry) {
-    return request
-        .project()
-        .document(entry.path())
-        .flatMap(d -> d.document().suite())
-        .map(p -> p.firstLine())
-        .orElse(0);
   }
 
   /** The values that the case's steps can use, worked out at its start. */

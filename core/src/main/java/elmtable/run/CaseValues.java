@@ -22,6 +22,7 @@ final class CaseValues {
   private final Map<Class<?>, Object> ofKeywords = new HashMap<>();
   private final PublishedValues published;
   private final ExecutableCase executable;
+  private final FixtureValues fixtures = new FixtureValues();
   private Map<String, Value> row = Map.of();
 
   CaseValues(
@@ -54,6 +55,11 @@ final class CaseValues {
     row = values;
   }
 
+  /** What the fixtures gave that the case asks for. */
+  FixtureValues fixtures() {
+    return fixtures;
+  }
+
   EvaluationContext context() {
     return context;
   }
@@ -66,10 +72,11 @@ final class CaseValues {
   ValueLookup ofCase() {
     return path -> {
       if (path.size() > 1) {
-        return place(path);
+        return place(path).or(() -> fixtures.find(path));
       }
       String name = Names.key(path.get(0));
       return Optional.ofNullable(row.get(name))
+          .or(() -> fixtures.find(path))
           .or(() -> Optional.ofNullable(suite.get(name)))
           .or(() -> Optional.ofNullable(environment.get(name)))
           .or(() -> published.find(executable, name));
@@ -80,6 +87,14 @@ final class CaseValues {
   ValueLookup ofKeyword() {
     return path ->
         path.size() > 1 && !Names.key(path.get(0)).equals("row") ? place(path) : Optional.empty();
+  }
+
+  /** What a hook's steps see beside what they surround: the environment and the run. */
+  ValueLookup ofHook() {
+    return path ->
+        path.size() > 1
+            ? ofKeyword().find(path)
+            : Optional.ofNullable(environment.get(Names.key(path.get(0))));
   }
 
   private Optional<Value> place(List<String> path) {

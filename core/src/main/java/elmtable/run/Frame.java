@@ -9,6 +9,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 
 /**
  * The values of one body of steps: parameters, kept results and, when it ended by {@code give},
@@ -16,7 +17,10 @@ import java.util.Optional;
  */
 final class Frame {
   private final BindingContext context;
-  private final boolean keyword;
+
+  /** What is in reach beside its own values. */
+  private final Function<CaseValues, ValueLookup> outer;
+
   private final Map<String, Value> parameters;
   private final Map<String, Value> kept = new HashMap<>();
 
@@ -25,18 +29,49 @@ final class Frame {
 
   private List<Value> given;
 
-  private Frame(BindingContext context, boolean keyword, Map<String, Value> parameters) {
+  private Frame(
+      BindingContext context,
+      Map<String, Value> parameters,
+      Function<CaseValues, ValueLookup> outer) {
     this.context = context;
-    this.keyword = keyword;
+    this.outer = outer;
     this.parameters = parameters;
   }
 
   static Frame ofCase(BindingContext context) {
-    return new Frame(context, false, Map.of());
+    return new Frame(context, Map.of(), CaseValues::ofCase);
   }
 
   static Frame ofKeyword(BindingContext context, Map<String, Value> parameters) {
-    return new Frame(context, true, new LinkedHashMap<>(parameters));
+    return new Frame(context, new LinkedHashMap<>(parameters), CaseValues::ofKeyword);
+  }
+
+  /** Of a fixture: its places, what its needs give, and what a keyword sees. */
+  static Frame ofFixture(BindingContext context, Map<String, Value> places, FixtureValues needs) {
+    return new Frame(
+        context,
+        new LinkedHashMap<>(places),
+        scope -> path -> needs.find(path).or(() -> scope.ofKeyword().find(path)));
+  }
+
+  /** Of a hook: what it surrounds, by places such as {@code case/name}, and the environment. */
+  static Frame ofHook(BindingContext context, ValueLookup surrounded) {
+    return new Frame(
+        context,
+        Map.of(),
+        scope -> path -> surrounded.find(path).or(() -> scope.ofHook().find(path)));
+  }
+
+  /** A fixture's tear-down sees what its set-up saw and kept. */
+  Frame afterwards() {
+    Map<String, Value> values = new LinkedHashMap<>(parameters);
+    values.putAll(kept);
+    return new Frame(context, values, outer);
+  }
+
+  /** A value that a step kept. */
+  Optional<Value> kept(String name) {
+    return Optional.ofNullable(kept.get(Names.key(name)));
   }
 
   BindingContext context() {
@@ -77,8 +112,8 @@ final class Frame {
   }
 
   ValueLookup scope(CaseValues scope) {
-    ValueLookup outer = keyword ? scope.ofKeyword() : scope.ofCase();
-    return path -> own(path).or(() -> outer.find(path));
+    ValueLookup further = outer.apply(scope);
+    return path -> own(path).or(() -> further.find(path));
   }
 
   private Optional<Value> own(List<String> path) {

@@ -10,6 +10,7 @@ import elmtable.formula.Value;
 import elmtable.language.Cell;
 import elmtable.language.Mark;
 import elmtable.language.Step;
+import elmtable.plan.CaseOrder;
 import elmtable.run.event.Failure;
 import elmtable.run.event.Outcome;
 import elmtable.run.event.UnexpectedFailure;
@@ -79,6 +80,29 @@ final class StepRunner {
   /** Runs steps until one fails hard; soft failures are collected. */
   Result run(String phase, List<Step> steps, Frame frame, String document, int firstLine) {
     return run(steps, new Body(phase, 0, 0, frame, document, firstLine));
+  }
+
+  /**
+   * Runs what surrounds a case as the parts of one step, which is called by its name.
+   *
+   * @param all whether each step is run even if one before it failed
+   */
+  Result surrounding(
+      String phase, String name, CaseOrder.Part part, List<Step> steps, Frame frame, boolean all) {
+    int id = reporter.stepStarted(0, phase, name, List.of(), part.document(), part.line());
+    long begun = System.nanoTime();
+    Body body = new Body(phase, id, 1, frame, part.document(), part.located().firstLine());
+    Result result = Result.PASSED;
+    if (all) {
+      for (Step step : steps) {
+        Result one = run(List.of(step), body);
+        result = result.isGood() && !one.isGood() ? one : result;
+      }
+    } else {
+      result = run(steps, body);
+    }
+    reporter.stepFinished(id, result, System.nanoTime() - begun, List.of(), List.of(), "");
+    return result;
   }
 
   Result run(List<Step> steps, Body body) {

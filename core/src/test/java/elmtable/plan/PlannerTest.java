@@ -219,7 +219,7 @@ class PlannerTest {
         browser slow
         pace: 1s
 
-        hook before case
+        hook before run
         only: hooked
         steps
         | log | x |
@@ -238,10 +238,10 @@ class PlannerTest {
             "a in plain: ",
             "a in slow: a.elmt, line 5: This version does not carry out “pace: 1s” yet; remove the"
                 + " line.",
-            "b in plain: a.elmt, line 7: This version does not run hooks yet; put the steps into"
-                + " the set-up or tear-down of suites.",
-            "b in slow: a.elmt, line 7: This version does not run hooks yet; put the steps into"
-                + " the set-up or tear-down of suites."),
+            "b in plain: a.elmt, line 7: This version does not run hooks “before run” yet; use"
+                + " before case or after case.",
+            "b in slow: a.elmt, line 7: This version does not run hooks “before run” yet; use"
+                + " before case or after case."),
         Planner.plan(
                 CheckedProject.of(TestProjects.of(text)),
                 Selection.everything().withBrowsers("plain", "slow"))

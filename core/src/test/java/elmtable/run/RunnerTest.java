@@ -172,10 +172,10 @@ class RunnerTest extends AbstractRunTest {
   }
 
   @Test
-  void fixturesAreSaidToBeMissing() throws InterruptedException {
-    run("case a\nfixtures: f\nsteps\n| log | x |\n\nfixture f\nset-up\n| log | y |\n");
+  void whatIsNotCarriedOutYetIsSaid() throws InterruptedException {
+    run("case a\nfixtures: f\nsteps\n| log | x |\n\nfixture f\nscope: run\nset-up\n| log | y |\n");
     assertEquals(Outcome.ERROR, only().outcome());
-    assertTrue(only().failure().message().contains("fixtures"));
+    assertTrue(only().failure().message().contains("“scope: run” yet"));
   }
 
   @Test

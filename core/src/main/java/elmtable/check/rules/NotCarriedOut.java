@@ -9,7 +9,9 @@ import elmtable.block.Isolation;
 import elmtable.block.PageBlock;
 import elmtable.block.PlanBlock;
 import elmtable.block.Property;
+import elmtable.block.Scope;
 import elmtable.language.Line;
+import elmtable.language.Moment;
 import elmtable.language.Step;
 import elmtable.project.KeywordEntry;
 import elmtable.text.Diagnostic;
@@ -17,12 +19,15 @@ import elmtable.text.Problem;
 import elmtable.text.Range;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * What can be written and this version does not do yet. It is an error, since a run that passes
  * over it would show as passed what was never tried.
  */
 final class NotCarriedOut {
+  private static final Set<Moment> CARRIED_OUT = Set.of(Moment.BEFORE_CASE, Moment.AFTER_CASE);
+
   private NotCarriedOut() {}
 
   /** A built-in keyword, or what one of its arguments asks for. */
@@ -57,25 +62,27 @@ final class NotCarriedOut {
   }
 
   static void hook(HookBlock hook, List<Diagnostic> problems) {
-    if (hook.moment().isEmpty()) {
-      // It is nothing that any version could run.
-      return;
+    // One of no moment is nothing that any version could run.
+    boolean runs = hook.moment().map(CARRIED_OUT::contains).orElse(true);
+    if (!runs) {
+      problems.add(
+          new Diagnostic(
+              Problem.NOT_CARRIED_OUT,
+              hook.block().nameRange(),
+              "This version does not run hooks “"
+                  + hook.block().name()
+                  + "” yet; use before case or after case."));
     }
-    problems.add(
-        new Diagnostic(
-            Problem.NOT_CARRIED_OUT,
-            hook.block().nameRange(),
-            "This version does not run hooks yet; put the steps into the set-up or tear-down of"
-                + " suites."));
   }
 
   static void fixture(FixtureBlock fixture, List<Diagnostic> problems) {
-    problems.add(
-        new Diagnostic(
-            Problem.NOT_CARRIED_OUT,
-            fixture.block().nameRange(),
-            "This version does not set up fixtures yet; put the steps into the set-up of suites or"
-                + " cases."));
+    fixture
+        .scopeProperty()
+        .filter(scope -> scope.value().filter(one -> one != Scope.CASE).isPresent())
+        .ifPresent(scope ->
+            problems.add(
+                property(scope.line(), "each executable case has its own set-up: write case")));
+    lines(List.of(fixture.keepSession(), fixture.check()), problems);
   }
 
   static void browser(BrowserBlock browser, List<Diagnostic> problems) {

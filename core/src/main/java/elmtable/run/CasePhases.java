@@ -1,0 +1,257 @@
+package elmtable.run;
+
+import elmtable.binding.BindingContext;
+import elmtable.block.FixtureBlock;
+import elmtable.block.FixtureList;
+import elmtable.formula.Evaluator;
+import elmtable.formula.FormulaException;
+import elmtable.formula.Template;
+import elmtable.formula.Value;
+import elmtable.language.BlockKind;
+import elmtable.language.Mark;
+import elmtable.language.Section;
+import elmtable.language.Step;
+import elmtable.plan.CaseOrder;
+import elmtable.plan.CaseOrder.Part;
+import elmtable.plan.CaseOrder.Phase;
+import elmtable.plan.ExecutableCase;
+import elmtable.project.CaseEntry;
+import elmtable.project.Signatures;
+import elmtable.run.event.Failure;
+import elmtable.run.event.Outcome;
+import elmtable.text.Names;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/**
+ * Carries out the order round a case: hooks, fixtures and set-ups on the way in, the case's own
+ * steps, and everything that was begun back in reverse, whatever happened.
+ */
+final class CasePhases {
+  private static final String SET_UP = "set-up";
+  private static final String TEAR_DOWN = "tear-down";
+
+  private final ExecutableCase executable;
+  private final StepRunner steps;
+  private final CaseValues scope;
+  private final Frame frame;
+  private final List<Part> order;
+  private final CaseResult result = new CaseResult();
+
+  /** Whether what surrounds the suite's and the case's own sections was set up. */
+  private boolean reached;
+
+  /** The frames of fixtures whose set-up began, by their keys. */
+  private final Map<String, Frame> begun = new HashMap<>();
+
+  private final Map<String, Map<String, Value>> given = new HashMap<>();
+
+  CasePhases(RunRequest request, ExecutableCase executable, StepRunner steps, CaseValues scope) {
+    this.executable = executable;
+    this.steps = steps;
+    this.scope = scope;
+    this.frame = Frame.ofCase(BindingContext.of(executable.entry()));
+    this.order = CaseOrder.of(request.project(), executable.entry(), executable.tags());
+  }
+
+  CaseResult run() {
+    try {
+      for (Part part : order) {
+        if (part.phase() != Phase.AFTER && result.isGood()) {
+          forwards(part);
+        }
+      }
+      steps.withoutTimeout();
+      for (Part part : order) {
+        boolean own = part.kind() == BlockKind.SUITE || part.kind() == BlockKind.CASE;
+        if (part.phase() == Phase.AFTER && (reached || !own)) {
+          back(part);
+        }
+      }
+    } catch (RunStoppedException stopped) {
+      result.stop();
+    }
+    return result;
+  }
+
+  private void forwards(Part part) {
+    reached |= part.kind() != BlockKind.FIXTURE && part.kind() != BlockKind.HOOK;
+    switch (part.kind()) {
+      case FIXTURE -> setUp(part);
+      case HOOK -> hook(part, SET_UP);
+      case SUITE -> add(part, SET_UP, part.located().block().activeSteps(Section.SET_UP));
+      default -> {
+        boolean own = part.phase() == Phase.STEPS;
+        if (own) {
+          result.add(
+              steps.run(
+                  "steps",
+                  executable.steps(Section.STEPS),
+                  frame,
+                  part.document(),
+                  part.located().firstLine()),
+              false);
+        } else {
+          add(part, SET_UP, executable.steps(Section.SET_UP));
+        }
+      }
+    }
+  }
+
+  private void back(Part part) {
+    switch (part.kind()) {
+      case FIXTURE -> tearDown(part);
+      case HOOK -> hook(part, TEAR_DOWN);
+      case SUITE -> add(part, TEAR_DOWN, part.located().block().activeSteps(Section.TEAR_DOWN));
+      default -> add(part, TEAR_DOWN, executable.steps(Section.TEAR_DOWN));
+    }
+  }
+
+  private void add(Part part, String phase, List<Step> body) {
+    result.add(steps.run(phase, body, frame, part.document(), part.located().firstLine()), true);
+  }
+
+  private void hook(Part part, String phase) {
+    Frame own = Frame.ofHook(BindingContext.of(part.located().block()), this::surrounded);
+    result.add(
+        steps.surrounding(
+            phase,
+            "hook " + part.name(),
+            part,
+            part.located().block().activeSteps(Section.STEPS),
+            own,
+            false),
+        true);
+  }
+
+  /** What a hook can ask of the case that it surrounds. */
+  private Optional<Value> surrounded(List<String> path) {
+    if (path.size() != 2 || !Names.key(path.get(0)).equals("case")) {
+      return Optional.empty();
+    }
+    return switch (Names.key(path.get(1))) {
+      case "name" -> Optional.of(Value.of(executable.name()));
+      case "outcome" -> Optional.of(Value.of(result.outcome().word()));
+      default -> Optional.empty();
+    };
+  }
+
+  private void setUp(Part part) {
+    FixtureBlock fixture = new FixtureBlock(part.located().block());
+    try {
+      Frame own = frameOf(part, fixture);
+      begun.put(part.fixture().key(), own);
+      StepRunner.Result ended =
+          steps.surrounding(
+              SET_UP,
+              "fixture " + shown(part),
+              part,
+              fixture.block().activeSteps(Section.SET_UP),
+              own,
+              false);
+      result.add(ended, true);
+      if (ended.isGood()) {
+        given.put(part.fixture().key(), gives(fixture, own));
+        handOver(part.fixture().key());
+      }
+    } catch (FormulaException failed) {
+      result.add(
+          new StepRunner.Result(
+              Outcome.ERROR,
+              Failure.of(
+                  "The fixture “" + part.name() + "” cannot be set up: " + failed.getMessage()),
+              false),
+          true);
+    }
+  }
+
+  private Frame frameOf(Part part, FixtureBlock fixture) {
+    Map<String, Value> places = new LinkedHashMap<>();
+    part.fixture().places().forEach((place, written) -> places.put(place, value(written)));
+    FixtureValues needs = new FixtureValues();
+    Set<String> aliases =
+        fixture.needs().uses().stream()
+            .map(use -> Names.key(use.alias()))
+            .collect(Collectors.toSet());
+    part.fixture()
+        .needs()
+        .forEach(
+            (as, key) -> needs.put(as, aliases.contains(as), given.getOrDefault(key, Map.of())));
+    BindingContext context =
+        new BindingContext(fixture.pages().names(), Optional.of(Signatures.of(fixture.block())));
+    return Frame.ofFixture(context, places, needs);
+  }
+
+  private Value value(String written) {
+    return new Evaluator(scope.ofCase(), scope.context()).value(Template.of(written));
+  }
+
+  /** The fixture's name as it is filled in. */
+  private String shown(Part part) {
+    return value(part.name()).text();
+  }
+
+  /** What a fixture gives: by {@code give}, or by keeping values of these names. */
+  private static Map<String, Value> gives(FixtureBlock fixture, Frame frame) {
+    Map<String, Value> gives = new HashMap<>();
+    List<String> names = fixture.gives();
+    for (int i = 0; i < names.size(); i++) {
+      Optional<Value> value =
+          i < frame.given().size() ? Optional.of(frame.given().get(i)) : frame.kept(names.get(i));
+      String name = Names.key(names.get(i));
+      value.ifPresent(one -> gives.put(name, one));
+    }
+    return gives;
+  }
+
+  /** The case sees what the fixtures give that it asks for itself. */
+  private void handOver(String key) {
+    CaseEntry entry = executable.entry();
+    for (FixtureList.Use use : entry.fixtures()) {
+      if (Names.key(use.name()).equals(key)) {
+        boolean alias = !use.alias().isEmpty();
+        scope.fixtures().put(alias ? use.alias() : use.name(), alias, given.get(key));
+      }
+    }
+  }
+
+  private void tearDown(Part part) {
+    Frame own = begun.get(part.fixture().key());
+    if (own == null) {
+      return;
+    }
+    List<Step> all = part.located().block().activeSteps(Section.TEAR_DOWN);
+    Set<String> missing = notReached(part, own);
+    List<Step> reached = all.stream().filter(step -> !uses(step, missing)).toList();
+    result.add(
+        steps.surrounding(
+            TEAR_DOWN, "fixture " + shown(part), part, reached, own.afterwards(), true),
+        true);
+  }
+
+  /** What the set-up would have kept behind where it ended. */
+  private static Set<String> notReached(Part part, Frame frame) {
+    Set<String> names = new HashSet<>();
+    for (Step step : part.located().block().activeSteps(Section.SET_UP)) {
+      Mark.Keep keep = step.mark(Mark.Keep.class);
+      if (keep != null) {
+        keep.names().stream()
+            .filter(name -> frame.kept(name).isEmpty())
+            .forEach(name -> names.add(Names.key(name)));
+      }
+    }
+    return names;
+  }
+
+  private static boolean uses(Step step, Set<String> names) {
+    return step.arguments().stream()
+        .flatMap(cell -> Template.of(cell.source()).references().stream())
+        .anyMatch(reference -> names.contains(Names.key(reference.path().get(0))));
+  }
+}
