@@ -4,6 +4,7 @@ import elmtable.block.BrowserBlock;
 import elmtable.block.Property;
 import elmtable.browser.Browser;
 import elmtable.project.Project;
+import java.time.Duration;
 import java.util.Optional;
 
 /** Reads how browsers are to be opened from the project's {@code browser} block. */
@@ -12,6 +13,16 @@ final class BrowserSetups {
 
   static Browser.Setup of(Project project, String name) {
     return project.index().browser(name).map(BrowserSetups::of).orElseGet(Browser.Setup::usual);
+  }
+
+  /** How long one who watches is given after each step; usually nothing. */
+  static Duration pace(Project project, String name) {
+    return project
+        .index()
+        .browser(name)
+        .flatMap(BrowserBlock::pace)
+        .flatMap(Property::value)
+        .orElse(Duration.ZERO);
   }
 
   private static Browser.Setup of(BrowserBlock browser) {

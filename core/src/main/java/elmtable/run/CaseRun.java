@@ -109,7 +109,8 @@ final class CaseRun {
               stop,
               scope,
               files,
-              Instant.now().plus(timeout));
+              Deadline.in(timeout),
+              BrowserSetups.pace(request.project(), executable.browser()));
       return new CasePhases(request, executable, steps, scope).run().masked(secrets);
     } catch (FormulaException failure) {
       return CaseResult.broken(secrets.mask(failure.getMessage()));

@@ -11,6 +11,7 @@ import java.util.function.Supplier;
 record EngineStep(
     int id,
     Duration limit,
+    Deadline deadline,
     CaseRun.CaseBrowser caseBrowser,
     Reporter reporter,
     StopSignal stop,
@@ -72,6 +73,7 @@ record EngineStep(
 
   @Override
   public void pause(Duration time) {
-    stop.sleep(time.toMillis());
+    // A millisecond begun is waited for.
+    stop.sleep(Math.ceilDiv(deadline.within(time).toNanos(), 1_000_000));
   }
 }

@@ -123,6 +123,7 @@ final class StepExecution {
         resolved = step.options().quiet() ? Arguments.hidden(arguments.shown()) : arguments.shown();
         Duration within = step.options().within();
         results = method.builtIn().call(context(within), values);
+        runner.pause();
         yield StepRunner.Result.PASSED;
       }
       case KeywordEntry.Composed composed -> {
@@ -176,7 +177,13 @@ final class StepExecution {
   }
 
   private EngineStep context(Duration within) {
-    Duration limit = within != null ? within : runner.request.limit();
-    return new EngineStep(id, limit, runner.browser, runner.reporter, runner.stop, runner.scope);
+    return new EngineStep(
+        id,
+        runner.limit(within),
+        runner.deadline(),
+        runner.browser,
+        runner.reporter,
+        runner.stop,
+        runner.scope);
   }
 }

@@ -16,7 +16,6 @@ import elmtable.run.event.Outcome;
 import elmtable.run.event.UnexpectedFailure;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -52,7 +51,8 @@ final class StepRunner {
   final CaseValues scope;
   final Binder binder;
   final CaseFiles files;
-  private Instant deadline;
+  private final Duration pace;
+  private Deadline deadline;
 
   StepRunner(
       RunRequest request,
@@ -61,7 +61,9 @@ final class StepRunner {
       StopSignal stop,
       CaseValues scope,
       CaseFiles files,
-      Instant deadline) {
+      Deadline deadline,
+      Duration pace) {
+    this.pace = pace;
     this.files = files;
     this.request = request;
     this.browser = browser;
@@ -74,7 +76,7 @@ final class StepRunner {
 
   /** Tear-down runs after a case's time is over, too. */
   void withoutTimeout() {
-    deadline = Instant.MAX;
+    deadline = Deadline.NEVER;
   }
 
   /** Runs steps until one fails hard; soft failures are collected. */
@@ -112,13 +114,13 @@ final class StepRunner {
         continue;
       }
       stop.check();
-      if (Instant.now().isAfter(deadline)) {
-        return new Result(
-            Outcome.FAILED,
-            Failure.of("The case's time was over before “" + step.first().name() + "”."),
-            false);
+      if (deadline.isOver()) {
+        return late("before", step);
       }
       Result result = run(step, body);
+      if (result.isGood() && deadline.isOver()) {
+        return late("at", step);
+      }
       boolean soft = step.options().soft();
       if (!result.isGood()) {
         whole = whole.isGood() ? result : whole;
@@ -134,6 +136,28 @@ final class StepRunner {
       }
     }
     return whole;
+  }
+
+  private static Result late(String when, Step step) {
+    String message = "The case's time was over " + when + " “" + step.first().name() + "”.";
+    return new Result(Outcome.FAILED, Failure.of(message), false);
+  }
+
+  /** Until when the case has time. */
+  Deadline deadline() {
+    return deadline;
+  }
+
+  /** How long a step may wait: as it says or is usual, and no longer than its case has left. */
+  Duration limit(Duration within) {
+    return deadline.within(within != null ? within : request.limit());
+  }
+
+  /** Lets a person who watches see what a step did. */
+  void pause() {
+    if (!pace.isZero() && browser.opened().isPresent()) {
+      stop.sleep(pace.toMillis());
+    }
   }
 
   /** One step with its marks: the repetition outermost, then the condition. */
@@ -162,6 +186,11 @@ final class StepRunner {
     int number = 0;
     for (Value item : items) {
       number++;
+      stop.check();
+      if (deadline.isOver()) {
+        whole = whole.isGood() ? late("at", step) : whole;
+        break;
+      }
       body.frame().keepItem(each.name(), item);
       if (!each.counter().isEmpty()) {
         body.frame().keep(each.counter(), Value.of(number));

@@ -56,10 +56,10 @@ class PropertyChecksTest extends AbstractChecksTest {
   @CsvSource(
       delimiter = ';',
       value = {
-        "hook before case,steps; hooks",
-        "fixture f,set-up; fixtures",
+        "hook before run,steps; before run",
+        "fixture f,scope: run; scope: run",
         "browser b,isolation: suite; isolation: suite",
-        "browser b,pace: 1s; pace: 1s",
+        "browser b,time zone: UTC; time zone: UTC",
         "browser b,address: http://grid/; address: http://grid/",
       })
   void whatIsNotCarriedOutYetIsAnError(String block, String what) {

@@ -217,7 +217,7 @@ class PlannerTest {
         kind: chrome
 
         browser slow
-        pace: 1s
+        time zone: UTC
 
         hook before run
         only: hooked
@@ -236,7 +236,7 @@ class PlannerTest {
     assertEquals(
         List.of(
             "a in plain: ",
-            "a in slow: a.elmt, line 5: This version does not carry out “pace: 1s” yet; remove the"
+            "a in slow: a.elmt, line 5: This version does not carry out “time zone: UTC” yet; remove the"
                 + " line.",
             "b in plain: a.elmt, line 7: This version does not run hooks “before run” yet; use"
                 + " before case or after case.",

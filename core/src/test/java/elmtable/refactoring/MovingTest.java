@@ -98,9 +98,8 @@ class MovingTest extends AbstractRefactoringsTest {
             "fixture greeted for <who>\ngives\n| name |\n| two |\nset-up\n| log | <who> in <env/town> |\n"
                 + "| compute | 1 + 1 | => two |\n| give | <two> |\n"),
         after);
-    // Fixtures are not set up yet, which is the only error that comes with it.
     assertEquals(
-        List.of("V101"),
+        List.of(),
         checked(preview.applied(project)).problems("a.elmt").stream()
             .filter(problem -> problem.severity() == Severity.ERROR)
             .map(problem -> problem.problem().code())

@@ -285,4 +285,19 @@ class LanguageRunTest extends AbstractRunTest {
         List.of());
     assertEquals(70.0, only().failure().waitedMillis().doubleValue());
   }
+
+  @Test
+  void aCasesTimeHoldsInsideStepsAndLoops() throws InterruptedException {
+    long begun = System.nanoTime();
+    Failure late = fails("case a\ntimeout: 200ms\nsteps\n| pause | 3s |\n| log | never |\n");
+    assertTrue(late.message().contains("time was over"), late::message);
+    Failure loop =
+        fails(
+            "data towns\nrows\n| town |\n"
+                + "| Faro |\n".repeat(50)
+                + "\ncase a\ntimeout: 300ms\nsteps\n| pause | 100ms | * t in towns |\n| log | never |\n");
+    assertTrue(loop.message().contains("time was over at"), loop::message);
+    assertTrue(System.nanoTime() - begun < 4_000_000_000L, "nothing waited to its end");
+    assertEquals(List.of(), logs());
+  }
 }

@@ -89,7 +89,6 @@ final class NotCarriedOut {
     browser.isolation().ifPresent(said -> isolation(said, problems));
     lines(
         List.of(
-            browser.pace(),
             browser.address(),
             browser.limit(),
             browser.capabilities(),
