@@ -95,6 +95,15 @@ public final class CaseOrder {
     return new CaseOrder(project, entry).parts(tags);
   }
 
+  /** The hooks round each step that is written in a case's sections; those behind it in reverse. */
+  public static List<Part> roundSteps(
+      Phase phase, Project project, CaseEntry entry, List<String> tags) {
+    List<Part> parts = new ArrayList<>();
+    Moment moment = phase == Phase.BEFORE ? Moment.BEFORE_STEP : Moment.AFTER_STEP;
+    new CaseOrder(project, entry).hooks(moment, phase, Scope.CASE, tags, parts);
+    return phase == Phase.BEFORE ? parts : parts.reversed();
+  }
+
   private List<Part> parts(List<String> tags) {
     entry.fixtures().forEach(use -> withNeeds(use.name()));
     for (Scope scope : SCOPES) {
@@ -173,12 +182,14 @@ public final class CaseOrder {
         fixture.filling());
   }
 
-  /** Hooks of a moment, by document and line. */
   private void hooks(Phase phase, Scope scope, List<String> tags, List<Part> parts) {
-    if (scope == Scope.ROWS) {
-      return;
+    if (scope != Scope.ROWS) {
+      hooks(Moment.named(phase + " " + scope).orElseThrow(), phase, scope, tags, parts);
     }
-    Moment moment = Moment.named(phase + " " + scope).orElseThrow();
+  }
+
+  /** Hooks of a moment, by document and line. */
+  private void hooks(Moment moment, Phase phase, Scope scope, List<String> tags, List<Part> parts) {
     for (HookEntry hook : project.index().hooks()) {
       if (hook.own().moment().equals(Optional.of(moment)) && hook.own().isFor(tags)) {
         parts.add(part(phase, BlockKind.HOOK, scope, moment.word(), hook.path(), hook.located()));

@@ -7,6 +7,7 @@ import elmtable.formula.Evaluator;
 import elmtable.formula.FormulaException;
 import elmtable.formula.Template;
 import elmtable.formula.Value;
+import elmtable.formula.ValueLookup;
 import elmtable.language.BlockKind;
 import elmtable.language.Mark;
 import elmtable.language.Section;
@@ -42,6 +43,7 @@ final class CasePhases {
   private final CaseValues scope;
   private final Frame frame;
   private final List<Part> order;
+  private final StepRunner.AroundStep around;
   private final CaseResult result = new CaseResult();
 
   /** Whether what surrounds the suite's and the case's own sections was set up. */
@@ -58,6 +60,7 @@ final class CasePhases {
     this.scope = scope;
     this.frame = Frame.ofCase(BindingContext.of(executable.entry()));
     this.order = CaseOrder.of(request.project(), executable.entry(), executable.tags());
+    this.around = StepHooks.of(request.project(), executable, this::hook);
   }
 
   CaseResult run() {
@@ -84,21 +87,13 @@ final class CasePhases {
     reached |= part.kind() != BlockKind.FIXTURE && part.kind() != BlockKind.HOOK;
     switch (part.kind()) {
       case FIXTURE -> setUp(part);
-      case HOOK -> hook(part, SET_UP);
+      case HOOK -> result.add(hook(part, path -> Optional.empty()), true);
       case SUITE -> add(part, SET_UP, part.located().block().activeSteps(Section.SET_UP));
       default -> {
-        boolean own = part.phase() == Phase.STEPS;
-        if (own) {
-          result.add(
-              steps.run(
-                  "steps",
-                  executable.steps(Section.STEPS),
-                  frame,
-                  part.document(),
-                  part.located().firstLine()),
-              false);
+        if (part.phase() == Phase.STEPS) {
+          result.add(own(part, "steps", Section.STEPS), false);
         } else {
-          add(part, SET_UP, executable.steps(Section.SET_UP));
+          result.add(own(part, SET_UP, Section.SET_UP), true);
         }
       }
     }
@@ -107,9 +102,9 @@ final class CasePhases {
   private void back(Part part) {
     switch (part.kind()) {
       case FIXTURE -> tearDown(part);
-      case HOOK -> hook(part, TEAR_DOWN);
+      case HOOK -> result.add(hook(part, path -> Optional.empty()), true);
       case SUITE -> add(part, TEAR_DOWN, part.located().block().activeSteps(Section.TEAR_DOWN));
-      default -> add(part, TEAR_DOWN, executable.steps(Section.TEAR_DOWN));
+      default -> result.add(own(part, TEAR_DOWN, Section.TEAR_DOWN), true);
     }
   }
 
@@ -117,17 +112,24 @@ final class CasePhases {
     result.add(steps.run(phase, body, frame, part.document(), part.located().firstLine()), true);
   }
 
-  private void hook(Part part, String phase) {
-    Frame own = Frame.ofHook(BindingContext.of(part.located().block()), this::surrounded);
-    result.add(
-        steps.surrounding(
-            phase,
-            "hook " + part.name(),
-            part,
-            part.located().block().activeSteps(Section.STEPS),
-            own,
-            false),
-        true);
+  /** One of the case's own sections. */
+  private StepRunner.Result own(Part part, String phase, Section section) {
+    int firstLine = part.located().firstLine();
+    return steps.run(phase, executable.steps(section), frame, part.document(), firstLine, around);
+  }
+
+  /**
+   * @param further what it sees beside the case
+   */
+  private StepRunner.Result hook(Part part, ValueLookup further) {
+    ValueLookup about = path -> surrounded(path).or(() -> further.find(path));
+    return steps.surrounding(
+        part.phase() == Phase.BEFORE ? SET_UP : TEAR_DOWN,
+        "hook " + part.name(),
+        part,
+        part.located().block().activeSteps(Section.STEPS),
+        Frame.ofHook(BindingContext.of(part.located().block()), about),
+        false);
   }
 
   /** What a hook can ask of the case that it surrounds. */

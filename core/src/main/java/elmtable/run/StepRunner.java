@@ -79,9 +79,30 @@ final class StepRunner {
     deadline = Deadline.NEVER;
   }
 
+  /** What runs before and after a step, in the time of its case. */
+  interface AroundStep {
+    Result before(Step step);
+
+    /**
+     * @param outcome the step's
+     */
+    Result after(Step step, Outcome outcome);
+  }
+
   /** Runs steps until one fails hard; soft failures are collected. */
   Result run(String phase, List<Step> steps, Frame frame, String document, int firstLine) {
-    return run(steps, new Body(phase, 0, 0, frame, document, firstLine));
+    return run(steps, new Body(phase, 0, 0, frame, document, firstLine), null);
+  }
+
+  /** The same with something round each of them. */
+  Result run(
+      String phase,
+      List<Step> steps,
+      Frame frame,
+      String document,
+      int firstLine,
+      AroundStep around) {
+    return run(steps, new Body(phase, 0, 0, frame, document, firstLine), around);
   }
 
   /**
@@ -108,6 +129,10 @@ final class StepRunner {
   }
 
   Result run(List<Step> steps, Body body) {
+    return run(steps, body, null);
+  }
+
+  private Result run(List<Step> steps, Body body, AroundStep around) {
     Result whole = Result.PASSED;
     for (Step step : steps) {
       if (step.isOff()) {
@@ -117,7 +142,7 @@ final class StepRunner {
       if (deadline.isOver()) {
         return late("before", step);
       }
-      Result result = run(step, body);
+      Result result = around == null ? run(step, body) : surrounded(step, body, around);
       if (result.isGood() && deadline.isOver()) {
         return late("at", step);
       }
@@ -136,6 +161,24 @@ final class StepRunner {
       }
     }
     return whole;
+  }
+
+  /** A step whose hook fails is an error and is not run; what comes after it comes all the same. */
+  private Result surrounded(Step step, Body body, AroundStep around) {
+    Result before = around.before(step);
+    Result result = before.isGood() ? run(step, body) : notRun(step, body, before);
+    Result after = around.after(step, result.outcome());
+    return result.isGood() && !after.isGood()
+        ? new Result(Outcome.ERROR, after.failure(), after.browserLost())
+        : result;
+  }
+
+  private Result notRun(Step step, Body body, Result hook) {
+    Result result = new Result(Outcome.ERROR, hook.failure(), hook.browserLost());
+    int id = started(step, body, body.parent(), step.first().name(), arguments(step, body, true));
+    reporter.stepFinished(
+        id, result, 0, List.of(), List.of(), "A hook before the step failed, so it was not run.");
+    return result;
   }
 
   private static Result late(String when, Step step) {

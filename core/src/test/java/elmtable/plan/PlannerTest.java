@@ -239,9 +239,9 @@ class PlannerTest {
             "a in slow: a.elmt, line 5: This version does not carry out “time zone: UTC” yet; remove the"
                 + " line.",
             "b in plain: a.elmt, line 7: This version does not run hooks “before run” yet; use"
-                + " before case or after case.",
+                + " one of cases or steps.",
             "b in slow: a.elmt, line 7: This version does not run hooks “before run” yet; use"
-                + " before case or after case."),
+                + " one of cases or steps."),
         Planner.plan(
                 CheckedProject.of(TestProjects.of(text)),
                 Selection.everything().withBrowsers("plain", "slow"))

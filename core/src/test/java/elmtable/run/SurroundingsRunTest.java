@@ -184,4 +184,65 @@ class SurroundingsRunTest extends AbstractRunTest {
     assertEquals(Outcome.ERROR, only().outcome());
     assertTrue(only().failure().message().contains("the hook"));
   }
+
+  @Test
+  void hooksSurroundTheStepsThatAreWrittenInACase() throws InterruptedException {
+    run(
+        """
+        hook before step
+        steps
+        | log | before <step/keyword> |
+
+        hook after step
+        steps
+        | log | after <step/name> of <case/name>: <step/outcome> |
+
+        keyword greet
+        steps
+        | log | hello |
+
+        fixture studio
+        set-up
+        | log | studio |
+
+        case a
+        fixtures: studio
+        steps
+        | greet |
+        | fail | now |
+        tear-down
+        | log | down |
+        """);
+    assertEquals(Outcome.FAILED, only().outcome());
+    assertEquals(
+        List.of(
+            "studio",
+            "before greet",
+            "hello",
+            "after greet of a: passed",
+            "before fail",
+            "after fail of a: failed",
+            "before log",
+            "down",
+            "after log of a: passed"),
+        logs());
+  }
+
+  @Test
+  void aStepWhoseHookFailsIsAnErrorAndNotRun() throws InterruptedException {
+    run(
+        """
+        hook before step
+        steps
+        | fail | the hook | ? step/name = 'log' |
+
+        case a
+        steps
+        | compute | 1 | => one |
+        | log | never |
+        """);
+    assertEquals(Outcome.ERROR, only().outcome());
+    assertTrue(only().failure().message().contains("the hook"));
+    assertEquals(List.of(), logs());
+  }
 }

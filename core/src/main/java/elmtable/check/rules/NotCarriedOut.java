@@ -26,7 +26,8 @@ import java.util.Set;
  * over it would show as passed what was never tried.
  */
 final class NotCarriedOut {
-  private static final Set<Moment> CARRIED_OUT = Set.of(Moment.BEFORE_CASE, Moment.AFTER_CASE);
+  private static final Set<Moment> CARRIED_OUT =
+      Set.of(Moment.BEFORE_CASE, Moment.AFTER_CASE, Moment.BEFORE_STEP, Moment.AFTER_STEP);
 
   private NotCarriedOut() {}
 
@@ -71,7 +72,7 @@ final class NotCarriedOut {
               hook.block().nameRange(),
               "This version does not run hooks “"
                   + hook.block().name()
-                  + "” yet; use before case or after case."));
+                  + "” yet; use one of cases or steps."));
     }
   }
 
