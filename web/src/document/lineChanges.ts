@@ -33,11 +33,9 @@ export function lineChanges(doc: Text, from: number, to: number, wanted: readonl
     changes.push({ from: to - rest.length, to, insert: '' });
     text = text.slice(0, text.length - rest.length);
   }
-  const ends = text.endsWith('\n');
-  const now = text === '' ? [] : (ends ? text.slice(0, -1) : text).split('\n');
-  // The last line's break is missing at the text's end only.
-  const open = atEnd && !ends && now.length > 0;
-  const lines = new LineCursor(doc, from, now, open, changes);
+  // A text's last line, which may be empty, has no break.
+  const now = atEnd ? text.split('\n') : text.split('\n').slice(0, -1);
+  const lines = new LineCursor(doc, from, now, atEnd, changes);
   let next = 0;
   let removed = 0;
   for (const part of diffArrays(now.map(sense), wanted.map(sense))) {

@@ -164,12 +164,12 @@ function touchedLines(doc: Text, changes: ChangeSet): Set<number> {
   return lines;
 }
 
-/** The blocks that have such lines; lines outside all blocks stay as they came. */
+/** The blocks that have such lines, each with the blank lines behind it, where rows may come to stand. */
 function regionsOf(base: Structure, clashes: readonly number[]): Region[] {
-  return base.blocks.flatMap((block, place) => {
+  return base.blocks.flatMap((_, place) => {
     const from = base.starts[place] as number;
-    const to = from + block.lines.length;
-    return clashes.some((line) => line >= from && line <= to) ? [{ from, to }] : [];
+    const to = base.starts[place + 1] ?? base.lines.length;
+    return clashes.some((line) => line >= from && line < to) ? [{ from, to }] : [];
   });
 }
 
@@ -198,7 +198,9 @@ function sideOf(base: Structure, region: Region, changes: ChangeDesc, doc: Text,
     if (place !== null && doc.lineAt(place).from === place) places.set(doc.lineAt(place).number, i);
   }
   let behind = 0;
-  const last = end > start && doc.lineAt(end).from === end ? doc.lineAt(end).number - 1 : doc.lineAt(end).number;
+  const atEnd = region.to >= base.lines.length;
+  const before = !atEnd && end > start && doc.lineAt(end).from === end;
+  const last = doc.lineAt(end).number - (before ? 1 : 0);
   for (let number = doc.lineAt(start).number; number <= last; number++) {
     const line = read?.lines[number - 1] ?? readLine(doc.line(number).text);
     const i = places.get(number);

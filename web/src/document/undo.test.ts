@@ -81,6 +81,7 @@ it('leaves a cell that another one changed since, and says so', () => {
   world.other('Save', 'Submit');
   world.document.undo();
   expect(rows(world)[1]).toBe('| press | Submit |');
+  expect(world.document.state.doc.lines).toBe(TEXT.split('\n').length);
   expect(world.document.notices.get()).toMatchObject([{ who: 'Wren', text: 'Send', undo: true, cell: { column: 1 } }]);
 });
 
