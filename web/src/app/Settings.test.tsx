@@ -5,7 +5,7 @@ import { problem, serve } from '@/testing/server';
 import { show } from '@/testing/show';
 import { Settings } from './Settings';
 
-const NOW = { keptRuns: 200, keptDays: 90, folder: '/work/kilns', data: '/work/kilns/.elm/data' };
+const NOW = { keptRuns: 200, keptDays: 90, folder: '/srv/kilns', data: '/srv/kilns/.elm/data' };
 
 it('tells where things lie and changes how long runs are kept', async () => {
   const requests = serve({
@@ -15,7 +15,7 @@ it('tells where things lie and changes how long runs are kept', async () => {
   show(<Settings />);
   await pressOn(only('button', 'Settings'));
   await enter(await seen('input[type=number]', 'Runs that always stay'), '20');
-  expect(text()).toContain('/work/kilns/.elm/data');
+  expect(text()).toContain('/srv/kilns/.elm/data');
   await pressOn(only('button', 'Save'));
   await seen('[role=status]', /^Saved/);
   expect(requests.at(-1)?.body).toEqual({ keptRuns: 20, keptDays: 90 });
