@@ -12,6 +12,7 @@ import { EditorView } from '@codemirror/view';
 import { get, post, Refused } from '@/api/client';
 import { live } from '@/api/socket';
 import type { AnalysisView, ChangesDone, DocumentHandle, DocumentText, LiveMessageUnion } from '@/api/types';
+import { counted } from '@/parts/counted';
 import { store } from '@/parts/store';
 import { analysis, analysisField, takeAnswer } from './analysis';
 import { authorName } from './author';
@@ -159,11 +160,12 @@ export class OpenDocument {
     await this.sync.saved();
     const last = this.lastOf.get(id) ?? id;
     const author = encodeURIComponent(authorName());
-    const done = await post<ChangesDone>(`/api/changes/${last}/undo?author=${author}`, {});
-    this.lastOf.set(id, done.id);
-    if (done.leftOut > 0) {
-      const text = done.leftOut === 1 ? 'one place' : `${done.leftOut} places`;
-      this.offer([leftAlone(text)]);
+    try {
+      const done = await post<ChangesDone>(`/api/changes/${last}/undo?author=${author}`, {});
+      this.lastOf.set(id, done.id);
+      if (done.leftOut > 0) this.offer([leftAlone(`${counted(done.leftOut, 'place')} that somebody changed since`)]);
+    } catch (failed) {
+      this.offer([leftAlone(failed instanceof Error ? failed.message : String(failed))]);
     }
   }
 

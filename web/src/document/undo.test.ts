@@ -3,7 +3,7 @@ import { ChangeSet } from '@codemirror/state';
 import { afterEach, expect, it, vi } from 'vitest';
 import type { UpdateView } from '@/api/types';
 import { rowOf } from '@/testing/documents';
-import { serve } from '@/testing/server';
+import { problem, serve } from '@/testing/server';
 import { insertRow, removeRows, setCells, shiftRows } from './edits';
 import { OpenDocument } from './openDocument';
 import { dropPending } from './pending';
@@ -145,8 +145,20 @@ it('lets the server take back a change of several documents, and make it again',
 
   world.document.madeChangeSet(7);
   world.document.undo();
-  await vi.waitFor(() => expect(world.document.notices.get()).toMatchObject([{ text: '2 places', undo: true }]));
+  await vi.waitFor(() =>
+    expect(world.document.notices.get()).toMatchObject([{ text: '2 places that somebody changed since', undo: true }]),
+  );
   world.document.redo();
   await vi.waitFor(() => expect(requests.map((each) => each.path)).toHaveLength(2));
   expect(requests[1]?.path).toBe('/api/changes/8/undo?author=');
+});
+
+it('says so where the server does not take a change of several documents back', async () => {
+  const world = opened();
+  serve({ 'POST /api/changes/7/undo?author=': problem(404, 'There is no change 7.') });
+  world.document.madeChangeSet(7);
+  world.document.undo();
+  await vi.waitFor(() =>
+    expect(world.document.notices.get()).toMatchObject([{ text: 'There is no change 7.', undo: true }]),
+  );
 });

@@ -14,6 +14,7 @@ function Told({ notice: { who: name, text, cell, own, undo } }: { notice: Notice
       </>
     );
   }
+  if (undo && name === '') return <>Not undone: {text}</>;
   if (undo) {
     return (
       <>
