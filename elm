@@ -23,15 +23,28 @@ find_jdk() {
 
 need_command() { command -v "$1" >/dev/null 2>&1 || stop "$1 is needed and was not found. $2"; }
 
-need_browser() {
-  command -v chromium >/dev/null 2>&1 && command -v chromedriver >/dev/null 2>&1 && return
+# Installs programs from Debian's packages: the programs that are needed, `--`, the packages that have them.
+need_programs() {
+  local missing=0
+  while [ "$1" != -- ]; do command -v "$1" >/dev/null 2>&1 || missing=1; shift; done
+  shift
+  [ "$missing" = 1 ] || return 0
   local sudo=''
   [ "$(id -u)" = 0 ] || sudo=sudo
-  command -v apt-get >/dev/null 2>&1 ||
-    stop "Chromium and its driver were not found; install the packages chromium and chromium-driver."
-  say "Installing Chromium and its driver from Debian's packages ..."
+  command -v apt-get >/dev/null 2>&1 || stop "A browser was not found; install the packages $*."
+  say "Installing $* from Debian's packages ..."
   $sudo apt-get update -qq
-  DEBIAN_FRONTEND=noninteractive $sudo apt-get install -y -qq --no-install-recommends chromium chromium-driver >&2
+  DEBIAN_FRONTEND=noninteractive $sudo apt-get install -y -qq --no-install-recommends "$@" >&2
+}
+
+need_browser() { need_programs chromium chromedriver -- chromium chromium-driver; }
+
+need_firefox() { command -v firefox >/dev/null 2>&1 || need_programs firefox-esr -- firefox-esr; }
+
+# Firefox is there only for projects that ask for it.
+need_browsers_of() {
+  need_browser
+  if grep -rqsiE '^kind: *firefox' --include='*.elmt' "$1"; then need_firefox; fi
 }
 
 # `file` lists what a build was made from; nothing is built again while that has not changed.
@@ -85,7 +98,7 @@ warm_up() {
 }
 
 demo() {
-  need_browser
+  need_browsers_of "$here/demo"
   build
   find_jdk
   # It works on a copy, so that trying things never changes the checkout.
@@ -108,6 +121,7 @@ demo() {
 
 tests() {
   need_browser
+  need_firefox
   find_jdk
   need_command mvn "Install Apache Maven 3.8 or newer."
   need_command npm "Install Node.js 20 or newer with npm."

@@ -17,6 +17,8 @@ import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Duration;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.Executors;
@@ -25,23 +27,30 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.function.Executable;
+import org.junit.jupiter.params.Parameter;
+import org.junit.jupiter.params.ParameterizedClass;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Pages and programs that do not answer, break off, or define what is not theirs. */
+@ParameterizedClass
+@ValueSource(strings = {"chrome", "firefox"})
 class FaultsTest {
   private static final Duration LIMIT = Duration.ofSeconds(2);
 
   /** Until the next case has a browser: a program is started anew. */
   private static final Duration NEXT = Duration.ofSeconds(10);
 
+  @Parameter String kind;
+
   private final CountDownLatch end = new CountDownLatch(1);
   private HttpServer server;
-  private ChromeLauncher launcher;
+  private BrowserLauncher launcher;
   private Browser.Lane lane;
 
   @BeforeEach
   void start() throws IOException {
-    launcher = new ChromeLauncher();
-    lane = launcher.lane(Browser.Setup.usual());
+    launcher = new BrowserLauncher();
+    lane = launcher.lane(AbstractBrowserTest.setup(kind));
     server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
     server.setExecutor(Executors.newVirtualThreadPerTaskExecutor());
     server.createContext("/", exchange -> show(exchange, "<title>Good</title><p id=p>here</p>"));
@@ -161,13 +170,14 @@ class FaultsTest {
   }
 
   @Test
-  void aDriverThatWasKilledIsStartedAgain() {
+  void aDriverOrBrowserThatWasKilledIsStartedAgain() {
     try (Browser browser = lane.open()) {
       browser.within(NEXT);
       browser.pages().goTo(address("/"));
       ProcessHandle.current()
           .descendants()
-          .filter(process -> process.info().command().orElse("").endsWith("chromedriver"))
+          .filter(process ->
+              process.info().command().orElse("").matches(".*/(chromedriver|firefox[^/]*)"))
           .forEach(ProcessHandle::destroyForcibly);
       BrowserException failure = fails(browser, () -> browser.pages().title());
       assertEquals(Kind.LOST, failure.kind());
@@ -175,12 +185,36 @@ class FaultsTest {
     nextIsGood();
   }
 
+  /** Firefox has programs of its own for tabs; Java cannot tell their long command lines. */
+  private static boolean isOfTab(ProcessHandle process) {
+    try {
+      return Files.readString(Path.of("/proc/" + process.pid() + "/cmdline"))
+          .matches("(?s).*[ \0]tab\0*");
+    } catch (IOException ended) {
+      return false;
+    }
+  }
+
   @Test
   void aTabThatCrashedIsNotThePagesFault() {
     try (Browser browser = lane.open()) {
       browser.within(NEXT);
       browser.pages().goTo(address("/"));
-      BrowserException failure = fails(browser, () -> browser.pages().goTo("chrome://crash"));
+      if (kind.equals("firefox")) {
+        ProcessHandle.current()
+            .descendants()
+            .filter(FaultsTest::isOfTab)
+            .forEach(ProcessHandle::destroyForcibly);
+      }
+      BrowserException failure =
+          fails(
+              browser,
+              () -> {
+                if (kind.equals("chrome")) {
+                  browser.pages().goTo("chrome://crash");
+                }
+                browser.elements().text(target("id", "p"), LIMIT);
+              });
       assertEquals(Kind.LOST, failure.kind(), failure.getMessage());
     }
     nextIsGood();

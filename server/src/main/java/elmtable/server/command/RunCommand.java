@@ -9,7 +9,7 @@ import elmtable.run.RunRequest;
 import elmtable.run.Runner;
 import elmtable.run.event.Outcome;
 import elmtable.text.Counted;
-import elmtable.webdriver.ChromeLauncher;
+import elmtable.webdriver.BrowserLauncher;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
@@ -84,7 +84,7 @@ final class RunCommand implements Callable<Integer> {
               RunRequest.USUAL_LIMIT,
               ValuesCommand.ofProject(folder));
       RunHandle run =
-          new Runner(ChromeLauncher::new).start(request, results, List.of(results, progress));
+          new Runner(BrowserLauncher::new).start(request, results, List.of(results, progress));
       Thread stopping = new Thread(() -> stop(run));
       Runtime.getRuntime().addShutdownHook(stopping);
       run.await(Duration.ofDays(1));

@@ -17,7 +17,7 @@ import elmtable.server.store.KeptValuesFile;
 import elmtable.server.store.RunStore;
 import elmtable.server.store.SettingsStore;
 import elmtable.server.store.StoreException;
-import elmtable.webdriver.ChromeLauncher;
+import elmtable.webdriver.BrowserLauncher;
 import io.javalin.util.JavalinBindException;
 import java.io.IOException;
 import java.io.PrintWriter;
@@ -213,7 +213,7 @@ final class ServeCommand implements Callable<Integer> {
           new RunService(
               workspace,
               runStore,
-              new Runner(ChromeLauncher::new),
+              new Runner(BrowserLauncher::new),
               new KeptValuesFile(place.resolve(KeptValuesFile.NAME)));
       return new Opened(
           database,

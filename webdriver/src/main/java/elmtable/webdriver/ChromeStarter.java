@@ -1,0 +1,179 @@
+package elmtable.webdriver;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import elmtable.browser.Browser;
+import elmtable.browser.BrowserException;
+import elmtable.webdriver.bidi.BrowserProgram;
+import elmtable.webdriver.classic.ClassicSession;
+import elmtable.webdriver.process.BrowserPrograms;
+import elmtable.webdriver.process.WatchedProcess;
+import elmtable.webdriver.wire.BiDiConnection;
+import elmtable.webdriver.wire.WebDriverError;
+import elmtable.webdriver.wire.WebDriverHttp;
+import java.net.URI;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.regex.Pattern;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** Starts Chromium or Chrome; one ChromeDriver, which speaks BiDi for it, serves all programs. */
+final class ChromeStarter implements AutoCloseable {
+  private static final Logger LOG = LoggerFactory.getLogger(ChromeStarter.class);
+  private static final Duration START_LIMIT = Duration.ofSeconds(120);
+
+  /** A driver that was killed seems alive for a moment. */
+  private static final Duration DYING = Duration.ofSeconds(1);
+
+  private static final List<String> DRIVERS = List.of("chromedriver");
+  private static final List<String> BROWSERS =
+      List.of("chromium", "chromium-browser", "google-chrome", "chrome");
+  private static final Pattern LISTENING = Pattern.compile("started successfully on port (\\d+)");
+
+  private final AtomicInteger profiles = new AtomicInteger();
+  private WatchedProcess driver;
+  private boolean closed;
+
+  BrowserProgram start(Browser.Setup setup) {
+    WatchedProcess running = driver();
+    try {
+      return start(setup, running);
+    } catch (BrowserException failed) {
+      if (!running.hasEnded(DYING)) {
+        throw failed;
+      }
+      return start(setup, driver());
+    }
+  }
+
+  private BrowserProgram start(Browser.Setup setup, WatchedProcess running) {
+    Path profile = running.folder().resolve("profile-" + profiles.incrementAndGet());
+    WebDriverHttp http = new WebDriverHttp(URI.create("http://127.0.0.1:" + running.address()));
+    JsonNode created = create(http, setup, profile);
+    ClassicSession session = new ClassicSession(http, created);
+    String socket = created.path("capabilities").path("webSocketUrl").asText();
+    try {
+      return new BrowserProgram(
+          BiDiConnection.connect(socket),
+          BrowserProgram.Kind.CHROME,
+          setup,
+          session.description(),
+          new ChromeEnding(session, profile));
+    } catch (BrowserException failed) {
+      // Without its connection the program is of no use.
+      session.end();
+      BrowserPrograms.removeFolder(profile);
+      throw failed;
+    }
+  }
+
+  private record ChromeEnding(ClassicSession session, Path profile)
+      implements BrowserProgram.Ending {
+    @Override
+    public void end() {
+      session.end();
+      BrowserPrograms.removeFolder(profile);
+    }
+
+    @Override
+    public void kill() {
+      BrowserPrograms.kill(profile);
+      end();
+    }
+  }
+
+  private static JsonNode create(WebDriverHttp http, Browser.Setup setup, Path profile) {
+    try {
+      return http.post("/session", capabilities(setup, profile), START_LIMIT);
+    } catch (WebDriverError | BrowserException failed) {
+      throw new BrowserException(
+          BrowserException.Kind.LOST, "The browser did not start: " + failed.getMessage(), failed);
+    }
+  }
+
+  private synchronized WatchedProcess driver() {
+    if (closed) {
+      throw new BrowserException(BrowserException.Kind.LOST, "The run's browsers are closed.");
+    }
+    if (driver != null && !driver.isAlive()) {
+      LOG.warn("The driver ended by itself; it is started again.");
+      driver.close();
+      driver = null;
+    }
+    if (driver == null) {
+      Path program =
+          BrowserPrograms.find("ELM_CHROMEDRIVER", DRIVERS)
+              .orElseThrow(() ->
+                  new BrowserException(
+                      BrowserException.Kind.LOST,
+                      "chromedriver was not found on the path; install it (Debian: chromium-driver) or name "
+                          + "it in ELM_CHROMEDRIVER."));
+      driver = WatchedProcess.start(program, folder -> List.of("--port=0"), LISTENING);
+    }
+    return driver;
+  }
+
+  private static Map<String, ?> capabilities(Browser.Setup setup, Path profile) {
+    List<String> arguments = new ArrayList<>();
+    if (setup.headless()) {
+      arguments.add("--headless=new");
+      arguments.add("--disable-gpu");
+    }
+    if ("root".equals(System.getProperty("user.name"))) {
+      // Chromium's sandbox refuses to be started by root.
+      arguments.add("--no-sandbox");
+    }
+    arguments.addAll(
+        List.of(
+            "--disable-quic",
+            "--no-first-run",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync",
+            "--disable-dev-shm-usage",
+            "--disable-crash-reporter",
+            "--disable-breakpad",
+            "--window-size=" + setup.width() + "," + setup.height(),
+            "--user-data-dir=" + profile));
+    if (!setup.language().isEmpty()) {
+      arguments.add("--lang=" + setup.language());
+    }
+    arguments.addAll(setup.arguments());
+    Map<String, Object> chrome = new LinkedHashMap<>();
+    chrome.put("args", arguments);
+    if (!setup.language().isEmpty()) {
+      chrome.put("prefs", Map.of("intl.accept_languages", setup.language()));
+    }
+    BrowserPrograms.find("ELM_CHROME", BROWSERS)
+        .ifPresent(path -> chrome.put("binary", path.toString()));
+    Map<String, Object> wanted =
+        Map.of(
+            "browserName",
+            "chrome",
+            "goog:chromeOptions",
+            chrome,
+            "unhandledPromptBehavior",
+            "ignore",
+            "webSocketUrl",
+            true);
+    return Map.of("capabilities", Map.of("alwaysMatch", wanted));
+  }
+
+  @Override
+  public void close() {
+    WatchedProcess running;
+    synchronized (this) {
+      closed = true;
+      running = driver;
+      driver = null;
+    }
+    if (running != null) {
+      running.close();
+    }
+  }
+}

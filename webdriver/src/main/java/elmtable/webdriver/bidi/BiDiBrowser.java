@@ -1,0 +1,124 @@
+package elmtable.webdriver.bidi;
+
+import elmtable.browser.Browser;
+import elmtable.browser.Dialogs;
+import elmtable.browser.Elements;
+import elmtable.browser.Fields;
+import elmtable.browser.Keyboard;
+import elmtable.browser.Network;
+import elmtable.browser.Pages;
+import elmtable.browser.Pictures;
+import elmtable.browser.Pointer;
+import elmtable.browser.Scripts;
+import elmtable.browser.Storage;
+import elmtable.browser.Windows;
+import java.time.Duration;
+
+/** A browser as a case uses it: a user context of a program that speaks BiDi. */
+final class BiDiBrowser implements Browser {
+  private final BrowserProgram program;
+  private final String user;
+  private final BiDiTab tab;
+  private final BiDiPages pages;
+  private final BiDiInput input;
+  private final BiDiElements elements;
+  private final BiDiWindows windows;
+  private final BiDiDialogs dialogs;
+  private final BiDiScripts scripts;
+  private final BiDiPictures pictures;
+  private final BiDiStorage storage;
+  private boolean closed;
+
+  BiDiBrowser(BrowserProgram program, ContextEvents events, String window, String user) {
+    this.program = program;
+    this.user = user;
+    this.tab = new BiDiTab(program, events, window);
+    BiDiWaiting waiting = new BiDiWaiting(tab);
+    this.pages = new BiDiPages(tab, waiting);
+    this.input = new BiDiInput(tab, waiting);
+    this.elements = new BiDiElements(waiting);
+    this.windows = new BiDiWindows(tab, waiting);
+    this.dialogs = new BiDiDialogs(tab);
+    this.scripts = new BiDiScripts(tab);
+    this.pictures = new BiDiPictures(tab, waiting);
+    this.storage = new BiDiStorage(tab, waiting, pages, user);
+  }
+
+  @Override
+  public Pages pages() {
+    return pages;
+  }
+
+  @Override
+  public Pointer pointer() {
+    return input;
+  }
+
+  @Override
+  public Keyboard keyboard() {
+    return input;
+  }
+
+  @Override
+  public Fields fields() {
+    return input;
+  }
+
+  @Override
+  public Elements elements() {
+    return elements;
+  }
+
+  @Override
+  public Windows windows() {
+    return windows;
+  }
+
+  @Override
+  public Dialogs dialogs() {
+    return dialogs;
+  }
+
+  @Override
+  public Storage storage() {
+    return storage;
+  }
+
+  @Override
+  public Network network() {
+    return scripts;
+  }
+
+  @Override
+  public Scripts scripts() {
+    return scripts;
+  }
+
+  @Override
+  public Pictures pictures() {
+    return pictures;
+  }
+
+  @Override
+  public void within(Duration limit) {
+    tab.within(limit);
+  }
+
+  @Override
+  public boolean isUsable() {
+    return !tab.isSilent() && !program.isGone();
+  }
+
+  @Override
+  public String description() {
+    return program.description();
+  }
+
+  @Override
+  public synchronized void close() {
+    if (!closed) {
+      closed = true;
+      program.release(user, tab.isSilent());
+    }
+  }
+}

@@ -1,0 +1,260 @@
+package elmtable.webdriver.bidi;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.function.BooleanSupplier;
+
+/**
+ * What the pages of one user context did, as BiDi tells it: their windows and frames, dialogs,
+ * navigations, what they reported to the console, and what they ask of the network. Fed by the
+ * connection's thread, read by the case's.
+ */
+final class ContextEvents {
+  private static final long QUIET_MILLIS = 500;
+  private static final int MOST_ERRORS = 200;
+
+  private final Set<String> windows = new LinkedHashSet<>();
+
+  /** What each frame stands in. */
+  private final Map<String, String> parents = new HashMap<>();
+
+  /** How many realms each window or frame has; one that crashed has none. */
+  private final Map<String, Integer> realms = new HashMap<>();
+
+  private final Map<String, Prompt> prompts = new HashMap<>();
+
+  /** The navigation that is under way in a window or frame, until its document is there. */
+  private final Map<String, String> navigations = new HashMap<>();
+
+  private final List<Watch> watches = new ArrayList<>();
+  private final List<String> errors = new ArrayList<>();
+  private final Map<String, String> open = new LinkedHashMap<>();
+  private long quietSince = System.nanoTime();
+
+  /** A dialog that is open. */
+  record Prompt(String type, String message) {}
+
+  /** Completes as soon as one of some things happens in a window or frame; to be closed. */
+  final class Watch implements AutoCloseable {
+    private final String context;
+    private final Set<Interruption> wanted;
+    private final CompletableFuture<Interruption> happened = new CompletableFuture<>();
+
+    private Watch(String context, Set<Interruption> wanted) {
+      this.context = context;
+      this.wanted = wanted;
+    }
+
+    CompletableFuture<Interruption> happened() {
+      return happened;
+    }
+
+    private void tell(Interruption interruption) {
+      if (wanted.contains(interruption)) {
+        happened.complete(interruption);
+      }
+    }
+
+    @Override
+    public void close() {
+      synchronized (ContextEvents.this) {
+        watches.remove(this);
+      }
+    }
+  }
+
+  synchronized Watch watch(String context, Set<Interruption> wanted) {
+    Watch watch = new Watch(context, wanted);
+    watches.add(watch);
+    if (!windows.contains(context) && !parents.containsKey(context)) {
+      watch.tell(Interruption.CLOSED);
+    }
+    return watch;
+  }
+
+  /**
+   * @param context the window or frame that the event is about
+   */
+  synchronized void receive(String event, String context, JsonNode about) {
+    switch (event) {
+      case "browsingContext.contextCreated" -> created(context, about.path("parent"));
+      case "browsingContext.contextDestroyed" -> destroyed(context);
+      case "browsingContext.userPromptOpened" -> promptOpened(context, about);
+      case "browsingContext.userPromptClosed" -> prompts.remove(window(context));
+      case "browsingContext.navigationStarted" ->
+          navigations.put(context, about.path("navigation").asText());
+      case "browsingContext.navigationCommitted",
+          "browsingContext.navigationFailed",
+          "browsingContext.navigationAborted",
+          "browsingContext.fragmentNavigated",
+          "browsingContext.downloadWillBegin" ->
+          navigations.remove(context, about.path("navigation").asText());
+      case "script.realmCreated" -> realms.merge(context, 1, Integer::sum);
+      case "script.realmDestroyed" -> {
+        realms.computeIfPresent(context, (one, count) -> count > 1 ? count - 1 : null);
+        tell(context, Interruption.LEFT);
+      }
+      case "log.entryAdded" -> logged(about);
+      case "network.beforeRequestSent" -> onRequest(about);
+      case "network.responseCompleted", "network.fetchError" -> onResponse(about);
+      default -> {}
+    }
+    notifyAll();
+  }
+
+  /** A window that was opened by us; the browser may tell later. */
+  synchronized void opened(String window) {
+    windows.add(window);
+  }
+
+  private void created(String context, JsonNode parent) {
+    if (parent.isNull() || parent.isMissingNode()) {
+      windows.add(context);
+    } else {
+      parents.put(context, parent.asText());
+    }
+  }
+
+  private void destroyed(String context) {
+    tell(context, Interruption.CLOSED);
+    windows.remove(context);
+    parents.remove(context);
+    prompts.remove(context);
+    navigations.remove(context);
+    realms.remove(context);
+  }
+
+  /** Whatever was asked of a window's document may have nobody to answer. */
+  synchronized void left(String context) {
+    tell(context, Interruption.LEFT);
+  }
+
+  /** Whether there is a document in a window or frame; after a crash there is none. */
+  synchronized boolean hasDocument(String context) {
+    return realms.containsKey(context);
+  }
+
+  private void promptOpened(String context, JsonNode about) {
+    String window = window(context);
+    prompts.put(window, new Prompt(about.path("type").asText(), about.path("message").asText()));
+    for (Watch watch : watches) {
+      if (window(watch.context).equals(window)) {
+        watch.tell(Interruption.DIALOG);
+      }
+    }
+  }
+
+  private void tell(String context, Interruption interruption) {
+    for (Watch watch : watches) {
+      if (watch.context.equals(context)) {
+        watch.tell(interruption);
+      }
+    }
+  }
+
+  /** The window that a frame is in. */
+  private String window(String context) {
+    String at = context;
+    while (parents.containsKey(at)) {
+      at = parents.get(at);
+    }
+    return at;
+  }
+
+  private void logged(JsonNode entry) {
+    if (entry.path("level").asText().equals("error") && errors.size() < MOST_ERRORS) {
+      errors.add(entry.path("text").asText());
+    }
+  }
+
+  private void onRequest(JsonNode event) {
+    JsonNode request = event.path("request");
+    open.put(
+        request.path("request").asText(),
+        request.path("method").asText() + " " + request.path("url").asText());
+  }
+
+  private void onResponse(JsonNode event) {
+    if (open.remove(event.path("request").path("request").asText()) != null && open.isEmpty()) {
+      quietSince = System.nanoTime();
+    }
+  }
+
+  /** Windows in the order of opening. */
+  synchronized List<String> windows() {
+    return new ArrayList<>(windows);
+  }
+
+  synchronized List<String> errors() {
+    return new ArrayList<>(errors);
+  }
+
+  synchronized Optional<Prompt> prompt(String window) {
+    return Optional.ofNullable(prompts.get(window));
+  }
+
+  /** What follows may come before the browser tells that a dialog is closed. */
+  synchronized void promptHandled(String window) {
+    prompts.remove(window);
+  }
+
+  synchronized boolean isNavigating(String context) {
+    return navigations.containsKey(context);
+  }
+
+  /** Waits until no navigation is under way, its window opened a dialog, or the limit is over. */
+  synchronized void awaitNavigation(String context, Duration limit) throws InterruptedException {
+    await(() -> !navigations.containsKey(context) || prompts.containsKey(window(context)), limit);
+  }
+
+  /** Waits for a dialog. */
+  synchronized Optional<Prompt> awaitPrompt(String window, Duration limit)
+      throws InterruptedException {
+    await(() -> prompts.containsKey(window), limit);
+    return prompt(window);
+  }
+
+  /** Waits until a window opens or closes, or a time is over. */
+  synchronized void awaitWindows(List<String> known, Duration limit) throws InterruptedException {
+    await(() -> !known.equals(List.copyOf(windows)), limit);
+  }
+
+  private void await(BooleanSupplier state, Duration limit) throws InterruptedException {
+    long end = System.nanoTime() + limit.toNanos();
+    while (!state.getAsBoolean()) {
+      long left = (end - System.nanoTime()) / 1_000_000;
+      if (left <= 0) {
+        return;
+      }
+      wait(left);
+    }
+  }
+
+  /** Waits for half a second without an open request; gives those open at the limit. */
+  synchronized List<String> awaitQuiet(Duration limit) throws InterruptedException {
+    long end = System.nanoTime() + limit.toNanos();
+    while (true) {
+      long now = System.nanoTime();
+      long quiet = open.isEmpty() ? (now - quietSince) / 1_000_000 : 0;
+      if (open.isEmpty() && quiet >= QUIET_MILLIS) {
+        return List.of();
+      }
+      long left = (end - now) / 1_000_000;
+      if (left <= 0) {
+        return open.isEmpty()
+            ? List.of("requests less than half a second ago")
+            : new ArrayList<>(open.values());
+      }
+      wait(Math.max(1, Math.min(left, open.isEmpty() ? QUIET_MILLIS - quiet : left)));
+    }
+  }
+}

@@ -1,0 +1,11 @@
+package elmtable.webdriver.bidi;
+
+/** What ends the wait for an answer that may never come. */
+enum Interruption {
+  /** The window opened a dialog; what is going on in it answers once that is closed, or never. */
+  DIALOG,
+  /** The document was left: what was asked of it has nobody to answer. */
+  LEFT,
+  /** The window or frame is gone. */
+  CLOSED
+}

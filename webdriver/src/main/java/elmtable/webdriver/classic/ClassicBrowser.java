@@ -1,0 +1,119 @@
+package elmtable.webdriver.classic;
+
+import elmtable.browser.Browser;
+import elmtable.browser.Dialogs;
+import elmtable.browser.Elements;
+import elmtable.browser.Fields;
+import elmtable.browser.Keyboard;
+import elmtable.browser.Network;
+import elmtable.browser.Pages;
+import elmtable.browser.Pictures;
+import elmtable.browser.Pointer;
+import elmtable.browser.Scripts;
+import elmtable.browser.Storage;
+import elmtable.browser.Windows;
+import java.time.Duration;
+
+/** A browser over the classic protocol, for remote ends without BiDi: a session each. */
+public final class ClassicBrowser implements Browser {
+  private final ClassicSession session;
+  private final ClassicTab tab;
+  private final ClassicPages pages;
+  private final ClassicInput input;
+  private final ClassicElements elements;
+  private final ClassicWindows windows;
+  private final ClassicDialogs dialogs;
+  private final ClassicScripts reports;
+  private final ClassicPictures pictures;
+  private final ClassicStorage storage;
+
+  /** Its closing ends the session. */
+  public ClassicBrowser(ClassicSession session) {
+    this.session = session;
+    this.tab = new ClassicTab(session);
+    ClassicWaiting waiting = new ClassicWaiting(tab);
+    this.pages = new ClassicPages(tab, waiting);
+    this.input = new ClassicInput(tab, waiting);
+    this.elements = new ClassicElements(waiting);
+    this.windows = new ClassicWindows(tab, waiting);
+    this.dialogs = new ClassicDialogs(tab, waiting);
+    this.reports = new ClassicScripts(tab);
+    this.pictures = new ClassicPictures(tab, waiting);
+    this.storage = new ClassicStorage(tab);
+  }
+
+  @Override
+  public Pages pages() {
+    return pages;
+  }
+
+  @Override
+  public Pointer pointer() {
+    return input;
+  }
+
+  @Override
+  public Keyboard keyboard() {
+    return input;
+  }
+
+  @Override
+  public Fields fields() {
+    return input;
+  }
+
+  @Override
+  public Elements elements() {
+    return elements;
+  }
+
+  @Override
+  public Windows windows() {
+    return windows;
+  }
+
+  @Override
+  public Dialogs dialogs() {
+    return dialogs;
+  }
+
+  @Override
+  public Storage storage() {
+    return storage;
+  }
+
+  @Override
+  public Network network() {
+    return reports;
+  }
+
+  @Override
+  public Scripts scripts() {
+    return reports;
+  }
+
+  @Override
+  public Pictures pictures() {
+    return pictures;
+  }
+
+  @Override
+  public void within(Duration limit) {
+    tab.within(limit);
+  }
+
+  @Override
+  public boolean isUsable() {
+    return !tab.isSilent();
+  }
+
+  @Override
+  public String description() {
+    return session.description();
+  }
+
+  @Override
+  public void close() {
+    session.end();
+  }
+}

@@ -1,0 +1,65 @@
+package elmtable.webdriver.classic;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import elmtable.browser.Elements;
+import elmtable.browser.Observation;
+import elmtable.browser.Target;
+import elmtable.browser.Wanted;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+
+/** What elements show, over the classic protocol. */
+final class ClassicElements implements Elements {
+  private final ClassicWaiting waiting;
+
+  ClassicElements(ClassicWaiting waiting) {
+    this.waiting = waiting;
+  }
+
+  @Override
+  public String text(Target target, Duration limit) {
+    return waiting.read(target, "readtext", "", limit).path("found").asText();
+  }
+
+  @Override
+  public String value(Target target, Duration limit) {
+    return waiting.read(target, "readvalue", "", limit).path("found").asText();
+  }
+
+  @Override
+  public String attribute(Target target, String attribute, Duration limit) {
+    return waiting.read(target, "readattribute", attribute, limit).path("found").asText();
+  }
+
+  @Override
+  public int count(Target target) {
+    return waiting.count(target);
+  }
+
+  @Override
+  public List<List<String>> table(Target target, Duration limit) {
+    List<List<String>> rows = new ArrayList<>();
+    for (JsonNode row : waiting.read(target, "readtable", "", limit).path("rows")) {
+      List<String> cells = new ArrayList<>();
+      row.forEach(cell -> cells.add(cell.asText()));
+      rows.add(cells);
+    }
+    return rows;
+  }
+
+  @Override
+  public List<String> texts(Target target, Duration limit) {
+    List<String> texts = new ArrayList<>();
+    waiting
+        .read(target, "readtexts", "", limit)
+        .path("texts")
+        .forEach(text -> texts.add(text.asText()));
+    return texts;
+  }
+
+  @Override
+  public Observation await(Target target, Wanted wanted, Duration limit) {
+    return waiting.observe(target, wanted, limit);
+  }
+}

@@ -1,0 +1,120 @@
+package elmtable.webdriver;
+
+import static org.junit.jupiter.api.Assertions.assertThrows;
+
+import com.sun.net.httpserver.HttpServer;
+import elmtable.browser.Browser;
+import elmtable.browser.BrowserException;
+import elmtable.browser.Locator;
+import elmtable.browser.Target;
+import java.io.IOException;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.List;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.params.AfterParameterizedClassInvocation;
+import org.junit.jupiter.params.BeforeParameterizedClassInvocation;
+import org.junit.jupiter.params.Parameter;
+import org.junit.jupiter.params.ParameterizedClass;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** Real browsers and a server of pages that are made for one thing each. */
+@ParameterizedClass
+@ValueSource(strings = {"chrome", "firefox"})
+abstract class AbstractBrowserTest {
+  static final Duration LIMIT = Duration.ofSeconds(30);
+  static final Duration SHORT = Duration.ofMillis(300);
+  static BrowserLauncher launcher;
+  static Browser.Lane lane;
+  static HttpServer server;
+  static volatile String page = "";
+  static volatile CountDownLatch answer;
+  Browser browser;
+
+  @Parameter String kind;
+
+  static Browser.Setup setup(String kind) {
+    Browser.Setup usual = Browser.Setup.usual();
+    return new Browser.Setup(
+        kind, usual.width(), usual.height(), usual.headless(), usual.language(), List.of());
+  }
+
+  @BeforeParameterizedClassInvocation
+  static void start(String kind) throws IOException {
+    answer = new CountDownLatch(1);
+    launcher = new BrowserLauncher();
+    lane = launcher.lane(setup(kind));
+    server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
+    server.setExecutor(Executors.newVirtualThreadPerTaskExecutor());
+    server.createContext(
+        "/",
+        exchange -> {
+          if (exchange.getRequestURI().getPath().equals("/slow")) {
+            late();
+          }
+          String body =
+              exchange.getRequestURI().getPath().equals("/next")
+                  ? "<title>Next</title><p id=there>there"
+                  : page;
+          byte[] bytes =
+              ("<!doctype html><meta charset=utf-8>" + body).getBytes(StandardCharsets.UTF_8);
+          exchange.sendResponseHeaders(200, bytes.length);
+          exchange.getResponseBody().write(bytes);
+          exchange.close();
+        });
+    server.start();
+  }
+
+  @AfterParameterizedClassInvocation
+  static void stop() {
+    lane.close();
+    launcher.close();
+    server.stop(0);
+  }
+
+  @BeforeEach
+  void open() {
+    browser = lane.open();
+  }
+
+  @AfterEach
+  void close() {
+    browser.close();
+  }
+
+  static String address(String path) {
+    return "http://127.0.0.1:" + server.getAddress().getPort() + path;
+  }
+
+  void show(String body) {
+    page = body;
+    browser.pages().goTo(address("/"));
+  }
+
+  static Target target(String by, String value) {
+    return new Target("it", new Locator(Locator.By.named(by).orElseThrow(), value));
+  }
+
+  String text(String by, String value) {
+    return browser.elements().text(target(by, value), LIMIT);
+  }
+
+  String failure(Runnable action) {
+    return assertThrows(BrowserException.class, action::run).getMessage();
+  }
+
+  /** Answers at {@code /slow} when the test says so. */
+  private static void late() {
+    try {
+      answer.await(LIMIT.toSeconds(), TimeUnit.SECONDS);
+    } catch (InterruptedException stopping) {
+      Thread.currentThread().interrupt();
+    }
+  }
+}
