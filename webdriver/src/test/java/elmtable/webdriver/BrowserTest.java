@@ -249,6 +249,17 @@ class BrowserTest extends AbstractBrowserTest {
     assertEquals("First", none.found());
   }
 
+  /** Each browser tells of such a window in its own way. */
+  @Test
+  void aLinkOpensAWindowOfItsOwn() {
+    show("<a id=a target=_blank href=/next>Next</a>");
+    browser.pointer().press(target("id", "a"), LIMIT);
+    browser.windows().use("2", LIMIT);
+    long begun = System.nanoTime();
+    assertEquals("there", text("id", "there"));
+    assertTrue(System.nanoTime() - begun < LIMIT.toNanos() / 2, "it was seen at once");
+  }
+
   @Test
   void aFrameIsGoneIntoAndLeft() {
     show(

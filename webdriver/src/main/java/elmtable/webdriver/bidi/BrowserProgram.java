@@ -33,6 +33,7 @@ public final class BrowserProgram implements AutoCloseable {
           "browsingContext.userPromptClosed",
           "browsingContext.navigationStarted",
           "browsingContext.navigationCommitted",
+          "browsingContext.domContentLoaded",
           "browsingContext.navigationFailed",
           "browsingContext.fragmentNavigated",
           "browsingContext.downloadWillBegin",

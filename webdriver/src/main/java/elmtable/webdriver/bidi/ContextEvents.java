@@ -92,8 +92,11 @@ final class ContextEvents {
       case "browsingContext.userPromptClosed" -> prompts.remove(window(context));
       case "browsingContext.navigationStarted" ->
           navigations.put(context, about.path("navigation").asText());
-      case "browsingContext.navigationCommitted",
-          "browsingContext.navigationFailed",
+      // The first document of a new window is not always told as committed, nor by the number that
+      // its start had.
+      case "browsingContext.navigationCommitted", "browsingContext.domContentLoaded" ->
+          navigations.remove(context);
+      case "browsingContext.navigationFailed",
           "browsingContext.navigationAborted",
           "browsingContext.fragmentNavigated",
           "browsingContext.downloadWillBegin" ->
