@@ -1,5 +1,6 @@
 package elmtable.binding;
 
+import elmtable.browser.Locator;
 import elmtable.browser.Target;
 import elmtable.formula.EvaluationContext;
 import elmtable.formula.Evaluator;
@@ -7,15 +8,20 @@ import elmtable.formula.FormulaException;
 import elmtable.formula.Value;
 import elmtable.formula.ValueLookup;
 import elmtable.project.ElementEntry;
+import elmtable.project.PageEntry;
 import elmtable.project.ProjectIndex;
 import elmtable.text.Names;
 import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /** Makes of an element's name, all values filled in, what a browser looks for. */
 public final class ElementResolver {
+  private final ProjectIndex index;
   private final ElementFinder finder;
   private final ValueLookup around;
   private final EvaluationContext context;
@@ -25,6 +31,7 @@ public final class ElementResolver {
    *     element's name
    */
   public ElementResolver(ProjectIndex index, ValueLookup around, EvaluationContext context) {
+    this.index = index;
     this.finder = new ElementFinder(index);
     this.around = around;
     this.context = context;
@@ -55,6 +62,23 @@ public final class ElementResolver {
         path -> Optional.ofNullable(path.size() == 1 ? values.get(Names.key(path.get(0))) : null);
     Evaluator evaluator = new Evaluator(placeholders.orElse(around), context);
     return new Target(
-        name, LocatorValues.fill(one.element().by(), one.element().locator(), evaluator));
+        name, locator(one.element(), evaluator), surroundings(one.element(), evaluator));
+  }
+
+  private static Locator locator(ElementEntry element, Evaluator evaluator) {
+    return LocatorValues.fill(element.by(), element.locator(), evaluator);
+  }
+
+  /** What an element lives in, the outermost first; a circle is told by the check. */
+  private List<Target> surroundings(ElementEntry element, Evaluator evaluator) {
+    LinkedList<Target> targets = new LinkedList<>();
+    Set<ElementEntry> seen = new HashSet<>();
+    PageEntry page = index.page(element.page()).orElseThrow();
+    for (Optional<ElementEntry> around = page.surrounding(element);
+        around.isPresent() && seen.add(around.get());
+        around = page.surrounding(around.get())) {
+      targets.addFirst(new Target(around.get().name(), locator(around.get(), evaluator)));
+    }
+    return targets;
   }
 }

@@ -223,6 +223,7 @@ public final class DocumentIndex {
                 NamePattern.of(name),
                 Locator.By.named(element.by()).orElse(Locator.By.CSS),
                 element.locator(),
+                element.in(),
                 element.note(),
                 element.row().row()));
       }

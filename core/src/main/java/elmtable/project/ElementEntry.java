@@ -10,6 +10,7 @@ import elmtable.text.Names;
  *
  * @param locator as written; references in it are placeholders of the name, or values of the
  *     environment
+ * @param in the element of the same page that it lives in, a frame or shadow host; or empty
  * @param row its row in the page's block
  */
 public record ElementEntry(
@@ -18,6 +19,7 @@ public record ElementEntry(
     NamePattern pattern,
     Locator.By by,
     Template locator,
+    String in,
     String note,
     Line.Row row) {
   /** How a step can name it whatever pages are in force. */

@@ -42,6 +42,13 @@ public record PageEntry(
     return new PageEntry(path, located, name, address, List.copyOf(elements), plain, patterns);
   }
 
+  /** The element that another one of this page lives in. */
+  public Optional<ElementEntry> surrounding(ElementEntry element) {
+    return element.in().isEmpty()
+        ? Optional.empty()
+        : elements.stream().filter(one -> Names.same(one.name(), element.in())).findFirst();
+  }
+
   public Optional<ElementEntry> plainNamed(String elementName) {
     return Optional.ofNullable(plain.get(Names.key(elementName)));
   }

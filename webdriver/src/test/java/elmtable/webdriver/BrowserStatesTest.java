@@ -5,7 +5,9 @@ import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import elmtable.browser.BrowserException;
+import elmtable.browser.Locator;
 import elmtable.browser.Observation;
+import elmtable.browser.Target;
 import elmtable.browser.Wanted;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -25,7 +27,7 @@ class BrowserStatesTest extends AbstractBrowserTest {
   void aTextWithoutAFragmentHasToLast() {
     show("<p id=p>Saving</p><script>setTimeout(() => { p.textContent = 'Saved' }, 150)</script>");
     assertTrue(await("#p", new Wanted.TextWithout("Saving"), true).holds());
-    browser.scripts().run("setTimeout(() => { p.textContent = 'Failed again' }, 100)");
+    browser.scripts().run("setTimeout(() => { p.textContent = 'Failed again' }, 20)");
     Observation seen = await("#p", new Wanted.TextWithout("Failed"), false);
     assertEquals(List.of(false, "Failed again"), List.of(seen.holds(), seen.found()));
   }
@@ -115,6 +117,45 @@ class BrowserStatesTest extends AbstractBrowserTest {
     assertTrue(
         failure(() -> browser.pointer().press(target("id", "none"), SHORT))
             .endsWith("after 0.3 s."));
+  }
+
+  private static Target within(String css, Target... surroundings) {
+    Locator locator = new Locator(Locator.By.CSS, css);
+    return new Target("it", locator, List.of(surroundings));
+  }
+
+  @Test
+  void anElementIsLookedForInTheFrameOrShadowRootThatItLivesIn() {
+    show(
+        "<iframe id=f srcdoc='<button id=b onclick=&quot;this.textContent=1&quot;>0</button><div id=h></div>"
+            + "<script>h.attachShadow({mode:&quot;open&quot;}).innerHTML=&quot;<p>deep</p><input>&quot;</script>'></iframe>"
+            + "<p>out</p>");
+    Target frame = target("id", "f");
+    Target host = target("id", "h");
+    browser.pointer().press(within("#b", frame), LIMIT);
+    assertEquals("1", browser.elements().text(within("#b", frame), LIMIT));
+    assertEquals("deep", browser.elements().text(within("p", frame, host), LIMIT));
+    browser.fields().enter(within("input", frame, host), "clay", LIMIT);
+    assertEquals("clay", browser.elements().value(within("input", frame, host), LIMIT));
+    assertEquals("out", browser.elements().text(within("p"), LIMIT), "the page is left as it was");
+    assertEquals(1, browser.elements().count(within("p", frame, host)));
+    String none = failure(() -> browser.pointer().press(within("p", target("css", "p")), SHORT));
+    assertTrue(none.contains("is no frame and has no open shadow root"), none);
+    Wanted gone = new Wanted.Gone();
+    assertEquals(false, browser.elements().await(within("#b", frame), gone, SHORT).holds());
+    browser.scripts().run("setTimeout(() => f.remove(), 100)");
+    assertTrue(browser.elements().await(within("#b", frame), gone, LIMIT).holds());
+  }
+
+  /** A frame that a page puts anew is gone into again, in the time that is left. */
+  @Test
+  void aFrameThatIsReplacedIsGoneIntoAgain() {
+    show(
+        "<iframe id=f srcdoc='<p>old</p>'></iframe><script>setTimeout(() => { f.outerHTML ="
+            + " `<iframe id=f srcdoc='<p>new</p>'></iframe>` }, 200)</script>");
+    Observation seen =
+        browser.elements().await(within("p", target("id", "f")), new Wanted.Text("new"), LIMIT);
+    assertTrue(seen.holds(), seen.reason());
   }
 
   @Test

@@ -6,7 +6,6 @@ import elmtable.block.BrowserBlock;
 import elmtable.block.FixtureBlock;
 import elmtable.block.HookBlock;
 import elmtable.block.Isolation;
-import elmtable.block.PageBlock;
 import elmtable.block.PlanBlock;
 import elmtable.block.Property;
 import elmtable.block.Scope;
@@ -16,7 +15,6 @@ import elmtable.language.Step;
 import elmtable.project.KeywordEntry;
 import elmtable.text.Diagnostic;
 import elmtable.text.Problem;
-import elmtable.text.Range;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -102,16 +100,6 @@ final class NotCarriedOut {
             browser.offline().filter(offline -> offline.value().orElse(false)),
             browser.certificates().filter(c -> !c.value().equals(Optional.of("valid")))),
         problems);
-  }
-
-  static void surrounding(PageBlock.Element element, Range range, List<Diagnostic> problems) {
-    problems.add(
-        new Diagnostic(
-            Problem.NOT_CARRIED_OUT,
-            range,
-            "This version does not look for “"
-                + element.name()
-                + "” inside another element yet; empty the cell, and go into the frame by a step."));
   }
 
   static void plan(PlanBlock plan, List<Diagnostic> problems) {

@@ -84,8 +84,6 @@ final class PageChecks {
               "An element may not live in itself: "
                   + Graphs.inWords(circle.get(), PageBlock.Element::name)
                   + "."));
-    } else {
-      NotCarriedOut.surrounding(element, range, problems);
     }
   }
 

@@ -16,6 +16,8 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Function;
 
 /** Pointer, keyboard and fields, over BiDi: one look at the page, then the action. */
@@ -62,10 +64,17 @@ final class BiDiInput implements Pointer, Keyboard, Fields {
     point(target, "hover", limit, InputActions::moveTo);
   }
 
+  /** The place to drag to is found first, as an element keeps its reference wherever one looks. */
   @Override
   public void drag(Target target, Target onto, Duration limit) {
-    waiting.act(
-        target, "hover", limit, from -> waiting.act(onto, "hover", limit, to -> drag(from, to)));
+    if (!target.within().equals(onto.within())) {
+      throw new BrowserException(
+          BrowserException.Kind.PAGE,
+          "“" + target.name() + "” and “" + onto.name() + "” do not live in the same frame.");
+    }
+    AtomicReference<BiDiWaiting.Answer> to = new AtomicReference<>();
+    waiting.act(onto, "hover", limit, to::set);
+    waiting.act(target, "hover", limit, from -> drag(from, to.get()));
   }
 
   private void drag(BiDiWaiting.Answer from, BiDiWaiting.Answer to) {
@@ -165,23 +174,24 @@ final class BiDiInput implements Pointer, Keyboard, Fields {
 
   @Override
   public void tick(Target target, boolean ticked, Duration limit) {
+    AtomicBoolean pressed = new AtomicBoolean();
     waiting.act(
         target,
         "press",
         limit,
         found -> {
-          if (found.rest().path("ticked").asBoolean() == ticked) {
-            return;
-          }
-          tab.perform(InputActions.press(found.origin()));
-          if (!waiting.observe(target, new Wanted.Ticked(ticked), TICKED).holds()) {
-            throw new BrowserException(
-                BrowserException.Kind.PAGE,
-                "“"
-                    + target.name()
-                    + "” was pressed and "
-                    + (ticked ? "is not ticked." : "still is ticked."));
+          if (found.rest().path("ticked").asBoolean() != ticked) {
+            tab.perform(InputActions.press(found.origin()));
+            pressed.set(true);
           }
         });
+    if (pressed.get() && !waiting.observe(target, new Wanted.Ticked(ticked), TICKED).holds()) {
+      throw new BrowserException(
+          BrowserException.Kind.PAGE,
+          "“"
+              + target.name()
+              + "” was pressed and "
+              + (ticked ? "is not ticked." : "still is ticked."));
+    }
   }
 }

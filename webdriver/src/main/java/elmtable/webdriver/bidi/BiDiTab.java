@@ -16,6 +16,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import java.util.function.Supplier;
 
 /**
  * The window of a case that is driven, the frame in it that is looked at, and what is left of a
@@ -92,6 +93,24 @@ final class BiDiTab {
   void leaveFrame() {
     if (!frames.isEmpty()) {
       frames.removeLast();
+    }
+  }
+
+  /** Leaves what was gone into last, until so many frames are left. */
+  void leaveFramesTo(int depth) {
+    while (frames.size() > depth) {
+      frames.removeLast();
+    }
+  }
+
+  /** Asks the window itself, whatever frame is looked at. */
+  <T> T inWindow(Supplier<T> question) {
+    List<Frame> before = List.copyOf(frames);
+    frames.clear();
+    try {
+      return question.get();
+    } finally {
+      frames.addAll(before);
     }
   }
 

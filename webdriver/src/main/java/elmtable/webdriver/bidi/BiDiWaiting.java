@@ -13,10 +13,12 @@ import elmtable.webdriver.page.PageScripts;
 import elmtable.webdriver.page.Questions;
 import elmtable.webdriver.wire.WebDriverError;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -36,6 +38,9 @@ final class BiDiWaiting {
 
   /** A page that is left over and over is given a breath between two looks. */
   private static final Duration BREATH = Duration.ofMillis(10);
+
+  /** How long a frame is looked into for what is to be gone, before the frame itself is. */
+  private static final Duration GLANCE = Duration.ofMillis(100);
 
   private static final EnumSet<Interruption> ALL = EnumSet.allOf(Interruption.class);
 
@@ -71,7 +76,23 @@ final class BiDiWaiting {
    * in what time is left.
    */
   void act(Target target, Map<String, Object> question, Duration limit, Consumer<Answer> action) {
-    long end = System.nanoTime() + limit.toNanos();
+    inside(
+        target,
+        question,
+        limit,
+        left -> {
+          actHere(target, question, limit, left, action);
+          return null;
+        });
+  }
+
+  private void actHere(
+      Target target,
+      Map<String, Object> question,
+      Duration limit,
+      Duration inside,
+      Consumer<Answer> action) {
+    long end = System.nanoTime() + inside.toNanos();
     while (true) {
       Answer answer = ask(question, left(end));
       if (!answer.ok()) {
@@ -104,7 +125,7 @@ final class BiDiWaiting {
   }
 
   Answer answered(Target target, Map<String, Object> question, Duration limit) {
-    Answer answer = ask(question, limit);
+    Answer answer = inside(target, question, limit, left -> ask(question, left));
     if (!answer.ok()) {
       throw PageAnswer.missed(target, answer.rest(), limit, tab.frames());
     }
@@ -113,23 +134,101 @@ final class BiDiWaiting {
 
   /** How many there are now. */
   int count(Target target) {
-    return ask(Questions.count(target), tab.left()).rest().path("found").asInt();
+    Map<String, Object> question = Questions.count(target);
+    return inside(target, question, tab.left(), left -> ask(question, left))
+        .rest()
+        .path("found")
+        .asInt();
   }
 
   Observation observe(Target target, Wanted wanted, Duration limit) {
-    JsonNode answer = ask(Questions.state(target, wanted), limit).rest();
+    Map<String, Object> question = Questions.state(target, wanted);
+    if (!target.within().isEmpty() && wanted instanceof Wanted.Gone) {
+      return observeGone(target, limit);
+    }
+    JsonNode answer = inside(target, question, limit, left -> ask(question, left)).rest();
     return PageAnswer.observation(target, answer, limit, tab.frames());
   }
 
+  /** What lives in a frame is gone with it. */
+  private Observation observeGone(Target target, Duration limit) {
+    Target outer = target.within().getFirst();
+    long end = System.nanoTime() + limit.toNanos();
+    while (true) {
+      if (ask(Questions.state(outer, new Wanted.Gone()), Duration.ofMillis(1)).ok()) {
+        return Observation.held("gone");
+      }
+      try {
+        Map<String, Object> question = Questions.state(target, new Wanted.Gone());
+        JsonNode answer = inside(target, question, GLANCE, left -> ask(question, left)).rest();
+        if (answer.path("ok").asBoolean() || left(end).isZero()) {
+          return PageAnswer.observation(target, answer, limit, tab.frames());
+        }
+      } catch (BrowserException outerGone) {
+        if (outerGone.kind() != Kind.PAGE || left(end).isZero()) {
+          throw outerGone;
+        }
+      }
+    }
+  }
+
+  /**
+   * Does something in the frames and shadow roots that an element lives in. Where a frame goes
+   * meanwhile, it is gone into again.
+   *
+   * @param question is told of the shadow hosts
+   */
+  private <T> T inside(
+      Target target, Map<String, Object> question, Duration limit, Function<Duration, T> work) {
+    if (target.within().isEmpty()) {
+      return work.apply(limit);
+    }
+    long end = System.nanoTime() + limit.toNanos();
+    int depth = tab.frames().size();
+    while (true) {
+      try {
+        goInto(target, question, limit, end);
+        return work.apply(left(end));
+      } catch (BrowserException failed) {
+        boolean frameGone = tab.frames().size() > depth && !tab.events().isOpen(tab.context());
+        if (!frameGone || left(end).isZero()) {
+          throw failed;
+        }
+      } finally {
+        tab.leaveFramesTo(depth);
+      }
+    }
+  }
+
+  private void goInto(Target target, Map<String, Object> question, Duration limit, long end) {
+    List<Target> hosts = new ArrayList<>();
+    for (Target surrounding : target.within()) {
+      Map<String, Object> into = Questions.within(surrounding);
+      Questions.insideOf(hosts, into);
+      Answer answer = ask(into, left(end));
+      if (!answer.ok()) {
+        throw PageAnswer.missed(surrounding, answer.rest(), limit, tab.frames());
+      }
+      if (answer.rest().path("host").asBoolean()) {
+        hosts.add(surrounding);
+      } else {
+        tab.enterFrame(surrounding.name(), answer.node().path("value").path("context").asText());
+        hosts.clear();
+      }
+    }
+    Questions.insideOf(hosts, question);
+  }
+
   Observation observePage(String wanted, String text, Duration limit) {
-    JsonNode answer = ask(Questions.page(wanted, text), limit).rest();
+    JsonNode answer = tab.inWindow(() -> ask(Questions.page(wanted, text), limit)).rest();
     return new Observation(answer.path("ok").asBoolean(), answer.path("found").asText(), "");
   }
 
   /** Draws a frame round what a locator finds, whatever its state. */
   void outline(Target target) {
     try {
-      ask(Questions.about(target, "outline", ""), Duration.ofMillis(1));
+      Map<String, Object> question = Questions.about(target, "outline", "");
+      inside(target, question, GLANCE, left -> ask(question, Duration.ofMillis(1)));
     } catch (BrowserException withoutOutline) {
       // A picture without the frame is better than no picture.
       LOG.debug("Nothing could be outlined", withoutOutline);

@@ -75,7 +75,7 @@ final class ContextEvents {
   synchronized Watch watch(String context, Set<Interruption> wanted) {
     Watch watch = new Watch(context, wanted);
     watches.add(watch);
-    if (!windows.contains(context) && !parents.containsKey(context)) {
+    if (!isOpen(context)) {
       watch.tell(Interruption.CLOSED);
     }
     return watch;
@@ -190,6 +190,11 @@ final class ContextEvents {
     if (open.remove(event.path("request").path("request").asText()) != null && open.isEmpty()) {
       quietSince = System.nanoTime();
     }
+  }
+
+  /** Whether a window or frame is there still. */
+  synchronized boolean isOpen(String context) {
+    return windows.contains(context) || parents.containsKey(context);
   }
 
   /** Windows in the order of opening. */

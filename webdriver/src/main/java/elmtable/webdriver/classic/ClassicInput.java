@@ -14,6 +14,8 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicReference;
 
 /** Pointer, keyboard and fields, over the classic protocol. */
 final class ClassicInput implements Pointer, Keyboard, Fields {
@@ -71,13 +73,10 @@ final class ClassicInput implements Pointer, Keyboard, Fields {
 
   @Override
   public void drag(Target target, Target onto, Duration limit) {
+    AtomicReference<String> to = new AtomicReference<>();
+    waiting.act(onto, "hover", limit, to::set);
     waiting.act(
-        target,
-        "hover",
-        limit,
-        from ->
-            waiting.act(
-                onto, "hover", limit, to -> perform(InputActions.drag(origin(from), origin(to)))));
+        target, "hover", limit, from -> perform(InputActions.drag(origin(from), origin(to.get()))));
   }
 
   @Override
@@ -145,24 +144,25 @@ final class ClassicInput implements Pointer, Keyboard, Fields {
 
   @Override
   public void tick(Target target, boolean ticked, Duration limit) {
+    AtomicBoolean pressed = new AtomicBoolean();
     waiting.act(
         target,
         Questions.about(target, "press", ""),
         limit,
         (element, answer) -> {
-          if (answer.path("ticked").asBoolean() == ticked) {
-            return;
-          }
-          click(element);
-          if (!waiting.observe(target, new Wanted.Ticked(ticked), TICKED).holds()) {
-            throw new BrowserException(
-                BrowserException.Kind.PAGE,
-                "“"
-                    + target.name()
-                    + "” was pressed and "
-                    + (ticked ? "is not ticked." : "still is ticked."));
+          if (answer.path("ticked").asBoolean() != ticked) {
+            click(element);
+            pressed.set(true);
           }
         });
+    if (pressed.get() && !waiting.observe(target, new Wanted.Ticked(ticked), TICKED).holds()) {
+      throw new BrowserException(
+          BrowserException.Kind.PAGE,
+          "“"
+              + target.name()
+              + "” was pressed and "
+              + (ticked ? "is not ticked." : "still is ticked."));
+    }
   }
 
   /** A page may need a moment to show that a box was ticked. */

@@ -11,10 +11,12 @@ import elmtable.webdriver.page.PageScripts;
 import elmtable.webdriver.page.Questions;
 import elmtable.webdriver.wire.WebDriverError;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
+import java.util.function.LongFunction;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -49,7 +51,23 @@ final class ClassicWaiting {
       Map<String, Object> question,
       Duration limit,
       BiConsumer<String, JsonNode> action) {
-    long end = System.nanoTime() + limit.toNanos();
+    inside(
+        target,
+        question,
+        limit,
+        left -> {
+          actHere(target, question, limit, left, action);
+          return null;
+        });
+  }
+
+  private void actHere(
+      Target target,
+      Map<String, Object> question,
+      Duration limit,
+      long millis,
+      BiConsumer<String, JsonNode> action) {
+    long end = System.nanoTime() + millis * 1_000_000;
     while (true) {
       JsonNode answer = ask(question, Math.max(1, left(end)));
       if (!answer.path("ok").asBoolean()) {
@@ -90,7 +108,7 @@ final class ClassicWaiting {
   }
 
   JsonNode answered(Target target, Map<String, Object> question, Duration limit) {
-    JsonNode answer = ask(question, limit.toMillis());
+    JsonNode answer = inside(target, question, limit, left -> ask(question, left));
     if (!answer.path("ok").asBoolean()) {
       throw PageAnswer.missed(target, answer, limit, tab.frames());
     }
@@ -99,17 +117,57 @@ final class ClassicWaiting {
 
   /** How many there are now. */
   int count(Target target) {
-    return ask(Questions.count(target), 1).path("found").asInt();
+    Map<String, Object> question = Questions.count(target);
+    return inside(target, question, tab.left(), left -> ask(question, left)).path("found").asInt();
   }
 
   Observation observe(Target target, Wanted wanted, Duration limit) {
-    JsonNode answer = ask(Questions.state(target, wanted), limit.toMillis());
+    Map<String, Object> question = Questions.state(target, wanted);
+    JsonNode answer = inside(target, question, limit, left -> ask(question, left));
     return PageAnswer.observation(target, answer, limit, tab.frames());
   }
 
   Observation observePage(String wanted, String text, Duration limit) {
     JsonNode answer = ask(Questions.page(wanted, text), limit.toMillis());
     return new Observation(answer.path("ok").asBoolean(), answer.path("found").asText(), "");
+  }
+
+  /** Does something in the frames and shadow roots that an element lives in. */
+  private <T> T inside(
+      Target target, Map<String, Object> question, Duration limit, LongFunction<T> work) {
+    long end = System.nanoTime() + limit.toNanos();
+    int depth = tab.frames().size();
+    try {
+      goInto(target, question, limit, end);
+      return work.apply(Math.max(1, left(end)));
+    } finally {
+      while (tab.frames().size() > depth) {
+        tab.command("/frame/parent", Map.of());
+        tab.leaveFrame();
+      }
+    }
+  }
+
+  private void goInto(Target target, Map<String, Object> question, Duration limit, long end) {
+    List<Target> hosts = new ArrayList<>();
+    for (Target surrounding : target.within()) {
+      Map<String, Object> into = Questions.within(surrounding);
+      into.put("byElement", true);
+      Questions.insideOf(hosts, into);
+      JsonNode answer = ask(into, Math.max(1, left(end)));
+      if (!answer.path("ok").asBoolean()) {
+        throw PageAnswer.missed(surrounding, answer, limit, tab.frames());
+      }
+      if (answer.path("host").asBoolean()) {
+        hosts.add(surrounding);
+      } else {
+        String frame = answer.path("element").path(ELEMENT).asText();
+        tab.command("/frame", Map.of("id", Map.of(ELEMENT, frame)));
+        tab.enterFrame(surrounding.name());
+        hosts.clear();
+      }
+    }
+    Questions.insideOf(hosts, question);
   }
 
   /** Waits until a dialog opens or the limit is reached. */

@@ -71,7 +71,11 @@ public final class PageAnswer {
               + "”; it now holds “"
               + answer.path("found").asText()
               + "”.";
-      case "noframe" -> what + " is not a frame but " + answer.path("cover").asText() + ".";
+      case "noframe" ->
+          what
+              + " is no frame and has no open shadow root; it is "
+              + answer.path("cover").asText()
+              + ".";
       case "notable" -> what + " is not a table but " + answer.path("cover").asText() + ".";
       case "optiondisabled" -> what + " has the option, but it is disabled" + after + ".";
       case "badlocator" ->

@@ -23,6 +23,20 @@ public final class Questions {
     return question;
   }
 
+  /** Goes into what an element lives in. */
+  public static Map<String, Object> within(Target surrounding) {
+    return about(surrounding, "within", "");
+  }
+
+  /** Has a question look inside these shadow hosts, the outermost first. */
+  public static void insideOf(List<Target> hosts, Map<String, Object> question) {
+    question.put(
+        "hosts",
+        hosts.stream()
+            .map(host -> Map.of("by", host.locator().by().word(), "value", host.locator().value()))
+            .toList());
+  }
+
   /**
    * Makes a field ready for what is typed into it.
    *

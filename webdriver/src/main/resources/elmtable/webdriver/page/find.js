@@ -1,4 +1,8 @@
 // Finds elements by their locator. Part of what is put together in PageScripts; `ask` is the question.
+
+// Where is looked: the document, or the shadow root of an element in it.
+let root = document;
+
 const plain = (text) => (text ?? '').replace(/[\s\u00a0]+/g, ' ').trim();
 
 const named = (element) => {
@@ -7,23 +11,23 @@ const named = (element) => {
 };
 
 const withName = (selector, name) =>
-  [...document.querySelectorAll(selector)].filter((element) => named(element) === plain(name));
+  [...root.querySelectorAll(selector)].filter((element) => named(element) === plain(name));
 
 const labelled = (text) => {
   const wanted = plain(text);
   const found = new Set();
-  for (const label of document.querySelectorAll('label')) {
+  for (const label of root.querySelectorAll('label')) {
     const own = label.cloneNode(true);
     own.querySelectorAll('input, select, textarea, button').forEach((control) => control.remove());
     if (label.control && (plain(own.textContent) === wanted || plain(label.innerText) === wanted)) {
       found.add(label.control);
     }
   }
-  for (const element of document.querySelectorAll('[aria-label]')) {
+  for (const element of root.querySelectorAll('[aria-label]')) {
     if (plain(element.getAttribute('aria-label')) === wanted) found.add(element);
   }
-  for (const element of document.querySelectorAll('[aria-labelledby]')) {
-    const names = element.getAttribute('aria-labelledby').split(/\s+/).map((id) => document.getElementById(id)?.textContent);
+  for (const element of root.querySelectorAll('[aria-labelledby]')) {
+    const names = element.getAttribute('aria-labelledby').split(/\s+/).map((id) => root.getElementById(id)?.textContent);
     if (plain(names.join(' ')) === wanted) found.add(element);
   }
   return [...found];
@@ -31,14 +35,14 @@ const labelled = (text) => {
 
 const showing = (text) => {
   const wanted = plain(text);
-  const all = [...document.querySelectorAll('body *:not(script):not(style)')];
+  const all = [...root.querySelectorAll(`${root === document ? 'body ' : ''}*:not(script):not(style)`)];
   const matches = all.filter((element) => plain(element.innerText ?? element.textContent) === wanted);
   return matches.filter((element) => !matches.some((other) => other !== element && element.contains(other)));
 };
 
 const byXPath = (path) => {
   // By number: a page may define names such as Node for itself. 7 is an ordered snapshot, 1 an element.
-  const result = document.evaluate(path, document, null, 7, null);
+  const result = document.evaluate(path, root, null, 7, null);
   const found = [];
   for (let i = 0; i < result.snapshotLength; i++) {
     const node = result.snapshotItem(i);
@@ -53,21 +57,20 @@ const LINKS = 'a[href], [role=link]';
 // What there is instead of a named thing that is missing.
 const instead = () => {
   const all = { button: BUTTONS, link: LINKS, label: 'label' }[ask.by];
-  const names = all ? [...document.querySelectorAll(all)].filter((element) => isShown(element, true)).map(named) : [];
+  const names = all ? [...root.querySelectorAll(all)].filter((element) => isShown(element, true)).map(named) : [];
   return [...new Set(names)].filter((name) => name !== '').slice(0, 8);
 };
 
-const find = () => {
-  const { by, value } = ask;
+const find = ({ by, value }) => {
   switch (by) {
-    case 'css': return [...document.querySelectorAll(value)];
+    case 'css': return [...root.querySelectorAll(value)];
     case 'xpath': return byXPath(value);
-    case 'id': return [...document.querySelectorAll(`[id="${CSS.escape(value)}"]`)];
+    case 'id': return [...root.querySelectorAll(`[id="${CSS.escape(value)}"]`)];
     case 'label': return labelled(value);
     case 'button':
       return withName(BUTTONS, value);
     case 'link': return withName(LINKS, value);
     case 'text': return showing(value);
-    default: return [...document.querySelectorAll(`[data-testid="${CSS.escape(value)}"]`)];
+    default: return [...root.querySelectorAll(`[data-testid="${CSS.escape(value)}"]`)];
   }
 };

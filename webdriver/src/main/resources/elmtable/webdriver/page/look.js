@@ -7,6 +7,18 @@ const whole = () => {
   }
 };
 
+// Goes into the shadow roots that an element lives in; gives what is wrong where it cannot.
+const intoHosts = () => {
+  root = document;
+  for (const locator of ask.hosts ?? []) {
+    const one = counted(find(locator));
+    if (!one.element) return one;
+    if (!one.element.shadowRoot) return { fatal: true, state: 'noframe', cover: describe(one.element) };
+    root = one.element.shadowRoot;
+  }
+  return null;
+};
+
 // One look at the page: {ok, element, found} or {ok: false, state, …}.
 const look = () => {
   if (ask.wanted === 'settled') return { ok: true };
@@ -24,7 +36,9 @@ const look = () => {
   }
   let elements;
   try {
-    elements = find();
+    const outside = intoHosts();
+    if (outside) return ask.wanted === 'gone' && outside.state === 'absent' ? { ok: true, found: 'gone' } : outside;
+    elements = find(ask);
   } catch (error) {
     return { ok: false, fatal: true, state: 'badlocator', cover: error.message };
   }
@@ -57,6 +71,14 @@ const look = () => {
       if (!one.element) return one;
       const window = one.element.contentWindow;
       return window ? { ok: true, window } : { fatal: true, state: 'noframe', cover: describe(one.element) };
+    }
+    case 'within': {
+      const one = counted(elements);
+      if (!one.element) return one;
+      const { contentWindow: window, shadowRoot } = one.element;
+      // The classic protocol goes into a frame by its element, BiDi by its window.
+      if (window) return ask.byElement ? { ok: true, element: one.element } : { ok: true, window };
+      return shadowRoot ? { ok: true, host: true } : { fatal: true, state: 'noframe', cover: describe(one.element) };
     }
     case 'attach':
       return filesField(elements);
