@@ -1,7 +1,6 @@
 package elmtable.browser;
 
 import java.time.Duration;
-import java.util.List;
 
 /**
  * One isolated browser as a case uses it, by topic. Actions wait by themselves, up to their limit,
@@ -49,8 +48,8 @@ public interface Browser extends AutoCloseable {
 
   /** Opens browsers. */
   interface Launcher extends AutoCloseable {
-    /** A row of browsers for one worker, which uses them one after another. */
-    Lane lane(Setup setup);
+    /** Browsers for one worker, which uses them one after another. */
+    Pool pool(BrowserConfig config);
 
     /** Ends every browser it opened and its driver. */
     @Override
@@ -58,7 +57,7 @@ public interface Browser extends AutoCloseable {
   }
 
   /** Opens browsers for one worker. */
-  interface Lane extends AutoCloseable {
+  interface Pool extends AutoCloseable {
     /**
      * A fresh browser that shares nothing with any other. May be called while the one before is
      * still in use, and the new one is then used when that one is closed.
@@ -67,28 +66,5 @@ public interface Browser extends AutoCloseable {
 
     @Override
     void close();
-  }
-
-  /**
-   * How a browser is to be opened.
-   *
-   * @param kind such as {@code chrome}
-   * @param language for Accept-Language, or empty
-   * @param arguments for its command line
-   */
-  record Setup(
-      String kind,
-      int width,
-      int height,
-      boolean headless,
-      String language,
-      List<String> arguments) {
-    public Setup {
-      arguments = List.copyOf(arguments);
-    }
-
-    public static Setup usual() {
-      return new Setup("chrome", 1280, 800, true, "", List.of());
-    }
   }
 }

@@ -34,7 +34,7 @@ final class CaseRun {
   private final RunRequest request;
   private final Run.NumberedCase numbered;
   private final int worker;
-  private final BrowserSupply browsers;
+  private final PreparedBrowsers browsers;
   private final EvidenceKeeper evidence;
   private final EventPublisher events;
   private final StopSignal stop;
@@ -45,7 +45,7 @@ final class CaseRun {
       RunRequest request,
       Run.NumberedCase numbered,
       int worker,
-      BrowserSupply browsers,
+      PreparedBrowsers browsers,
       EvidenceKeeper evidence,
       EventPublisher events,
       StopSignal stop,
@@ -110,7 +110,7 @@ final class CaseRun {
               scope,
               files,
               Deadline.in(timeout),
-              BrowserSetups.pace(request.project(), executable.browser()));
+              BrowserConfigs.pace(request.project(), executable.browser()));
       return new CasePhases(request, executable, steps, scope).run().masked(secrets);
     } catch (FormulaException failure) {
       return CaseResult.broken(secrets.mask(failure.getMessage()));
@@ -183,12 +183,12 @@ final class CaseRun {
 
   /** The case's browser, opened at the first step that needs one. */
   static final class CaseBrowser implements AutoCloseable {
-    private final BrowserSupply supply;
+    private final PreparedBrowsers supply;
     private final boolean more;
     private Browser browser;
     private int step = -1;
 
-    CaseBrowser(BrowserSupply supply, boolean more) {
+    CaseBrowser(PreparedBrowsers supply, boolean more) {
       this.supply = supply;
       this.more = more;
     }

@@ -79,7 +79,7 @@ final class Run implements RunHandle {
   private void work(List<NumberedCase> cases) {
     try (Browser.Launcher launcher = launchers.make()) {
       stop.onStop(launcher::close);
-      work(new Lanes(request.project(), cases), launcher);
+      work(new CaseScheduler(request.project(), cases), launcher);
     }
   }
 
@@ -143,7 +143,7 @@ final class Run implements RunHandle {
     return where + (several ? ", " + executable.browser() : "");
   }
 
-  private void work(Lanes lanes, Browser.Launcher launcher) {
+  private void work(CaseScheduler lanes, Browser.Launcher launcher) {
     List<Thread> workers = new ArrayList<>();
     for (int worker = 1; worker <= Math.max(1, request.workers()); worker++) {
       int number = worker;
@@ -160,9 +160,9 @@ final class Run implements RunHandle {
     }
   }
 
-  private void drain(Lanes lanes, int worker, Browser.Launcher launcher) {
-    try (Browsers browsers = new Browsers(request.project(), launcher, stop)) {
-      Optional<Lanes.Next> next = lanes.take(stop.isSet());
+  private void drain(CaseScheduler lanes, int worker, Browser.Launcher launcher) {
+    try (WorkerBrowsers browsers = new WorkerBrowsers(request.project(), launcher, stop)) {
+      Optional<CaseScheduler.Next> next = lanes.take(stop.isSet());
       while (next.isPresent()) {
         lanes.done(next.get(), runCase(next.get(), worker, browsers));
         next = lanes.take(stop.isSet());
@@ -174,7 +174,7 @@ final class Run implements RunHandle {
   }
 
   /** Whatever is thrown is an error of this case; the worker goes on with the next. */
-  private Outcome runCase(Lanes.Next next, int worker, Browsers browsers) {
+  private Outcome runCase(CaseScheduler.Next next, int worker, WorkerBrowsers browsers) {
     int number = next.numbered().number();
     Outcome outcome;
     try {
@@ -191,7 +191,7 @@ final class Run implements RunHandle {
     return outcome;
   }
 
-  private Outcome outcomeOf(Lanes.Next next, int worker, Browsers browsers) {
+  private Outcome outcomeOf(CaseScheduler.Next next, int worker, WorkerBrowsers browsers) {
     NumberedCase numbered = next.numbered();
     if (stop.isSet()) {
       return without(numbered.number(), Outcome.NOT_RUN, "The run was stopped before it began.");
@@ -199,7 +199,7 @@ final class Run implements RunHandle {
     if (!next.blocked().isEmpty()) {
       return without(numbered.number(), Outcome.BLOCKED, next.blocked());
     }
-    BrowserSupply supply = browsers.of(numbered.executable().browser());
+    PreparedBrowsers supply = browsers.of(numbered.executable().browser());
     return new CaseRun(
             request, numbered, worker, supply, evidence, events, stop, next.more(), published)
         .execute();

@@ -1,13 +1,14 @@
 package elmtable.run;
 
 import elmtable.browser.Browser;
+import elmtable.browser.BrowserConfig;
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.atomic.AtomicInteger;
 
 /**
- * Browsers without pages: every element shows its locator's value, and what is done is written
- * down.
+ * WorkerBrowsers without pages: every element shows its locator's value, and what is done is
+ * written down.
  */
 public final class FakeBrowsers implements Browser.Launcher {
   public final List<String> done = new CopyOnWriteArrayList<>();
@@ -22,8 +23,8 @@ public final class FakeBrowsers implements Browser.Launcher {
   volatile boolean closed;
 
   @Override
-  public Browser.Lane lane(Browser.Setup setup) {
-    return new Browser.Lane() {
+  public Browser.Pool pool(BrowserConfig setup) {
+    return new Browser.Pool() {
       @Override
       public Browser open() {
         opened.incrementAndGet();

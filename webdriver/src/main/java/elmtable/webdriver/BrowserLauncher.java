@@ -1,13 +1,15 @@
 package elmtable.webdriver;
 
 import elmtable.browser.Browser;
+import elmtable.browser.BrowserConfig;
 import elmtable.browser.BrowserException;
 import elmtable.webdriver.bidi.BrowserProgram;
+import elmtable.webdriver.remote.RemoteEnds;
 import java.util.Locale;
 
 /**
- * Opens browsers of this machine: Chromium or Chrome through ChromeDriver, and Firefox, which needs
- * no driver.
+ * Opens browsers: Chromium or Chrome of this machine through ChromeDriver, Firefox, which needs no
+ * driver, and those of remote ends.
  *
  * <p>The programs are those named by {@code ELM_CHROME}, {@code ELM_CHROMEDRIVER} and {@code
  * ELM_FIREFOX}, else the first found on the path.
@@ -15,22 +17,23 @@ import java.util.Locale;
 public final class BrowserLauncher implements Browser.Launcher {
   private final ChromeStarter chrome = new ChromeStarter();
   private final FirefoxStarter firefox = new FirefoxStarter();
-  private final BrowserPool pool = new BrowserPool(this::start);
+  private final RemoteEnds remotes = new RemoteEnds();
+  private final ProgramPool pool = new ProgramPool(this::start);
 
   @Override
-  public Browser.Lane lane(Browser.Setup setup) {
-    return pool.lane(setup);
+  public Browser.Pool pool(BrowserConfig config) {
+    return config.remote().isPresent() ? remotes.pool(config) : pool.of(config);
   }
 
-  private BrowserProgram start(Browser.Setup setup) {
-    return switch (setup.kind().toLowerCase(Locale.ROOT)) {
-      case "chrome" -> chrome.start(setup);
-      case "firefox" -> firefox.start(setup);
+  private BrowserProgram start(BrowserConfig config) {
+    return switch (config.kind().toLowerCase(Locale.ROOT)) {
+      case "chrome" -> chrome.start(config);
+      case "firefox" -> firefox.start(config);
       default ->
           throw new BrowserException(
               BrowserException.Kind.LOST,
               "This version opens browsers of kind chrome and firefox, not “"
-                  + setup.kind()
+                  + config.kind()
                   + "”.");
     };
   }

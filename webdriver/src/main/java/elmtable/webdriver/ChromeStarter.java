@@ -1,7 +1,7 @@
 package elmtable.webdriver;
 
 import com.fasterxml.jackson.databind.JsonNode;
-import elmtable.browser.Browser;
+import elmtable.browser.BrowserConfig;
 import elmtable.browser.BrowserException;
 import elmtable.webdriver.bidi.BrowserProgram;
 import elmtable.webdriver.classic.ClassicSession;
@@ -39,29 +39,29 @@ final class ChromeStarter implements AutoCloseable {
   private WatchedProcess driver;
   private boolean closed;
 
-  BrowserProgram start(Browser.Setup setup) {
+  BrowserProgram start(BrowserConfig config) {
     WatchedProcess running = driver();
     try {
-      return start(setup, running);
+      return start(config, running);
     } catch (BrowserException failed) {
       if (!running.hasEnded(DYING)) {
         throw failed;
       }
-      return start(setup, driver());
+      return start(config, driver());
     }
   }
 
-  private BrowserProgram start(Browser.Setup setup, WatchedProcess running) {
+  private BrowserProgram start(BrowserConfig config, WatchedProcess running) {
     Path profile = running.folder().resolve("profile-" + profiles.incrementAndGet());
     WebDriverHttp http = new WebDriverHttp(URI.create("http://127.0.0.1:" + running.address()));
-    JsonNode created = create(http, setup, profile);
+    JsonNode created = create(http, config, profile);
     ClassicSession session = new ClassicSession(http, created);
     String socket = created.path("capabilities").path("webSocketUrl").asText();
     try {
       return new BrowserProgram(
           BiDiConnection.connect(socket),
           BrowserProgram.Kind.CHROME,
-          setup,
+          config,
           session.description(),
           new ChromeEnding(session, profile));
     } catch (BrowserException failed) {
@@ -87,9 +87,9 @@ final class ChromeStarter implements AutoCloseable {
     }
   }
 
-  private static JsonNode create(WebDriverHttp http, Browser.Setup setup, Path profile) {
+  private static JsonNode create(WebDriverHttp http, BrowserConfig config, Path profile) {
     try {
-      return http.post("/session", capabilities(setup, profile), START_LIMIT);
+      return http.post("/session", capabilities(config, profile), START_LIMIT);
     } catch (WebDriverError | BrowserException failed) {
       throw new BrowserException(
           BrowserException.Kind.LOST, "The browser did not start: " + failed.getMessage(), failed);
@@ -118,9 +118,9 @@ final class ChromeStarter implements AutoCloseable {
     return driver;
   }
 
-  private static Map<String, ?> capabilities(Browser.Setup setup, Path profile) {
+  private static Map<String, ?> capabilities(BrowserConfig config, Path profile) {
     List<String> arguments = new ArrayList<>();
-    if (setup.headless()) {
+    if (config.headless()) {
       arguments.add("--headless=new");
       arguments.add("--disable-gpu");
     }
@@ -138,16 +138,20 @@ final class ChromeStarter implements AutoCloseable {
             "--disable-dev-shm-usage",
             "--disable-crash-reporter",
             "--disable-breakpad",
-            "--window-size=" + setup.width() + "," + setup.height(),
+            "--window-size=" + config.width() + "," + config.height(),
             "--user-data-dir=" + profile));
-    if (!setup.language().isEmpty()) {
-      arguments.add("--lang=" + setup.language());
+    if (!config.language().isEmpty()) {
+      arguments.add("--lang=" + config.language());
     }
-    arguments.addAll(setup.arguments());
+    if (!config.emulation().colourScheme().isEmpty()) {
+      boolean dark = config.emulation().colourScheme().equals("dark");
+      arguments.add("--blink-settings=preferredColorScheme=" + (dark ? 0 : 1));
+    }
+    arguments.addAll(config.arguments());
     Map<String, Object> chrome = new LinkedHashMap<>();
     chrome.put("args", arguments);
-    if (!setup.language().isEmpty()) {
-      chrome.put("prefs", Map.of("intl.accept_languages", setup.language()));
+    if (!config.language().isEmpty()) {
+      chrome.put("prefs", Map.of("intl.accept_languages", config.language()));
     }
     BrowserPrograms.find("ELM_CHROME", BROWSERS)
         .ifPresent(path -> chrome.put("binary", path.toString()));
@@ -157,6 +161,8 @@ final class ChromeStarter implements AutoCloseable {
             "chrome",
             "goog:chromeOptions",
             chrome,
+            "acceptInsecureCerts",
+            config.anyCertificate(),
             "unhandledPromptBehavior",
             "ignore",
             "webSocketUrl",

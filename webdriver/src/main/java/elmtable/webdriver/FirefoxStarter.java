@@ -1,7 +1,7 @@
 package elmtable.webdriver;
 
 import com.fasterxml.jackson.databind.JsonNode;
-import elmtable.browser.Browser;
+import elmtable.browser.BrowserConfig;
 import elmtable.browser.BrowserException;
 import elmtable.webdriver.bidi.BrowserProgram;
 import elmtable.webdriver.process.BrowserPrograms;
@@ -53,7 +53,7 @@ final class FirefoxStarter {
           Map.entry("dom.timeout.enable_budget_timer_throttling", false),
           Map.entry("focusmanager.testmode", true));
 
-  BrowserProgram start(Browser.Setup setup) {
+  BrowserProgram start(BrowserConfig config) {
     Path program =
         BrowserPrograms.find("ELM_FIREFOX", NAMES)
             .orElseThrow(() ->
@@ -62,14 +62,14 @@ final class FirefoxStarter {
                     "Firefox was not found on the path; install it (Debian: firefox-esr) or name it in"
                         + " ELM_FIREFOX."));
     WatchedProcess process =
-        WatchedProcess.start(program, folder -> arguments(setup, folder), LISTENING);
+        WatchedProcess.start(program, folder -> arguments(config, folder), LISTENING);
     try {
       BiDiConnection connection = BiDiConnection.connect(process.address() + "/session");
       return new BrowserProgram(
           connection,
           BrowserProgram.Kind.FIREFOX,
-          setup,
-          session(connection),
+          config,
+          session(connection, config),
           new FirefoxEnding(process));
     } catch (BrowserException | WebDriverError failed) {
       process.close();
@@ -79,8 +79,13 @@ final class FirefoxStarter {
   }
 
   /** Opens the session and gives the browser's name and version. */
-  private static String session(BiDiConnection connection) {
-    Map<String, ?> wanted = Map.of("unhandledPromptBehavior", Map.of("default", "ignore"));
+  private static String session(BiDiConnection connection, BrowserConfig config) {
+    Map<String, ?> wanted =
+        Map.of(
+            "unhandledPromptBehavior",
+            Map.of("default", "ignore"),
+            "acceptInsecureCerts",
+            config.anyCertificate());
     JsonNode session =
         connection
             .command(
@@ -89,23 +94,27 @@ final class FirefoxStarter {
     return session.path("browserName").asText() + " " + session.path("browserVersion").asText();
   }
 
-  private static List<String> arguments(Browser.Setup setup, Path folder) {
+  private static List<String> arguments(BrowserConfig config, Path folder) {
     Path profile = folder.resolve("profile");
-    writePreferences(setup, profile);
+    writePreferences(config, profile);
     List<String> arguments = new ArrayList<>();
-    if (setup.headless()) {
+    if (config.headless()) {
       arguments.add("--headless");
     }
     arguments.addAll(
         List.of("--no-remote", "--profile", profile.toString(), "--remote-debugging-port", "0"));
-    arguments.addAll(setup.arguments());
+    arguments.addAll(config.arguments());
     return arguments;
   }
 
-  private static void writePreferences(Browser.Setup setup, Path profile) {
+  private static void writePreferences(BrowserConfig config, Path profile) {
     Map<String, Object> preferences = new LinkedHashMap<>(PREFERENCES);
-    if (!setup.language().isEmpty()) {
-      preferences.put("intl.accept_languages", setup.language());
+    if (!config.language().isEmpty()) {
+      preferences.put("intl.accept_languages", config.language());
+    }
+    if (!config.emulation().colourScheme().isEmpty()) {
+      boolean dark = config.emulation().colourScheme().equals("dark");
+      preferences.put("layout.css.prefers-color-scheme.content-override", dark ? 0 : 1);
     }
     String lines =
         preferences.entrySet().stream()

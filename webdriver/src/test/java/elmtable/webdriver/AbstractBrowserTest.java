@@ -4,6 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertThrows;
 
 import com.sun.net.httpserver.HttpServer;
 import elmtable.browser.Browser;
+import elmtable.browser.BrowserConfig;
 import elmtable.browser.BrowserException;
 import elmtable.browser.Locator;
 import elmtable.browser.Target;
@@ -12,7 +13,6 @@ import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
-import java.util.List;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
@@ -31,7 +31,7 @@ abstract class AbstractBrowserTest {
   static final Duration LIMIT = Duration.ofSeconds(30);
   static final Duration SHORT = Duration.ofMillis(300);
   static BrowserLauncher launcher;
-  static Browser.Lane lane;
+  static Browser.Pool pool;
   static HttpServer server;
   static volatile String page = "";
   static volatile CountDownLatch answer;
@@ -39,17 +39,11 @@ abstract class AbstractBrowserTest {
 
   @Parameter String kind;
 
-  static Browser.Setup setup(String kind) {
-    Browser.Setup usual = Browser.Setup.usual();
-    return new Browser.Setup(
-        kind, usual.width(), usual.height(), usual.headless(), usual.language(), List.of());
-  }
-
   @BeforeParameterizedClassInvocation
   static void start(String kind) throws IOException {
     answer = new CountDownLatch(1);
     launcher = new BrowserLauncher();
-    lane = launcher.lane(setup(kind));
+    pool = launcher.pool(BrowserConfig.of(kind));
     server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
     server.setExecutor(Executors.newVirtualThreadPerTaskExecutor());
     server.createContext(
@@ -73,14 +67,14 @@ abstract class AbstractBrowserTest {
 
   @AfterParameterizedClassInvocation
   static void stop() {
-    lane.close();
+    pool.close();
     launcher.close();
     server.stop(0);
   }
 
   @BeforeEach
   void open() {
-    browser = lane.open();
+    browser = pool.open();
   }
 
   @AfterEach

@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import elmtable.browser.Browser;
+import elmtable.browser.BrowserConfig;
 import elmtable.browser.BrowserException;
 import elmtable.browser.Observation;
 import elmtable.browser.Wanted;
@@ -138,10 +139,10 @@ class BrowserTest extends AbstractBrowserTest {
   }
 
   @Test
-  void eachBrowserOfALaneIsByItself() {
+  void eachBrowserOfAPoolIsByItself() {
     show("<script>localStorage.x = 1; document.cookie = 'y=1';</script>");
     browser.close();
-    browser = lane.open();
+    browser = pool.open();
     show(
         "<p id=p></p><script>p.textContent = 'x' + (localStorage.x ?? '') + document.cookie</script>");
     assertEquals("x", text("id", "p"));
@@ -167,7 +168,7 @@ class BrowserTest extends AbstractBrowserTest {
   void nothingIsLeftWhenALauncherIsClosed() throws Exception {
     Set<ProcessHandle> others = browsers();
     BrowserLauncher own = new BrowserLauncher();
-    own.lane(setup(kind)).open().pages().goTo(address("/"));
+    own.pool(BrowserConfig.of(kind)).open().pages().goTo(address("/"));
     Set<ProcessHandle> started = browsers();
     // What another program starts meanwhile is not ours.
     started.removeIf(process -> isOf(process, others));
@@ -176,7 +177,7 @@ class BrowserTest extends AbstractBrowserTest {
     for (ProcessHandle process : started) {
       process.onExit().get(30, TimeUnit.SECONDS);
     }
-    assertThrows(BrowserException.class, () -> own.lane(setup(kind)).open());
+    assertThrows(BrowserException.class, () -> own.pool(BrowserConfig.of(kind)).open());
   }
 
   private static boolean isOf(ProcessHandle process, Set<ProcessHandle> programs) {
@@ -303,7 +304,7 @@ class BrowserTest extends AbstractBrowserTest {
     assertEquals(2, errors.size(), errors.toString());
     assertEquals("glaze 7", errors.get(0));
     assertTrue(errors.get(1).contains("none is not defined"), errors.get(1));
-    try (Browser other = lane.open()) {
+    try (Browser other = pool.open()) {
       assertEquals(List.of(), other.scripts().consoleErrors());
     }
   }

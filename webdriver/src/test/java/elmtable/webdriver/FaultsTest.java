@@ -8,6 +8,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
 import elmtable.browser.Browser;
+import elmtable.browser.BrowserConfig;
 import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserException.Kind;
 import elmtable.browser.Locator;
@@ -45,12 +46,12 @@ class FaultsTest {
   private final CountDownLatch end = new CountDownLatch(1);
   private HttpServer server;
   private BrowserLauncher launcher;
-  private Browser.Lane lane;
+  private Browser.Pool pool;
 
   @BeforeEach
   void start() throws IOException {
     launcher = new BrowserLauncher();
-    lane = launcher.lane(AbstractBrowserTest.setup(kind));
+    pool = launcher.pool(BrowserConfig.of(kind));
     server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
     server.setExecutor(Executors.newVirtualThreadPerTaskExecutor());
     server.createContext("/", exchange -> show(exchange, "<title>Good</title><p id=p>here</p>"));
@@ -96,7 +97,7 @@ class FaultsTest {
   @AfterEach
   void stop() {
     end.countDown();
-    lane.close();
+    pool.close();
     launcher.close();
     server.stop(0);
   }
@@ -122,7 +123,7 @@ class FaultsTest {
   /** The next case has a browser soon, in which everything is well. */
   private void nextIsGood() {
     long begun = System.nanoTime();
-    try (Browser next = lane.open()) {
+    try (Browser next = pool.open()) {
       next.within(NEXT);
       next.pages().goTo(address("/"));
       assertEquals("here", next.elements().text(target("id", "p"), NEXT));
@@ -133,7 +134,7 @@ class FaultsTest {
 
   @Test
   void aPageThatNeverAnswersCostsTheLimit() {
-    try (Browser browser = lane.open()) {
+    try (Browser browser = pool.open()) {
       BrowserException failure = fails(browser, () -> browser.pages().goTo(address("/never")));
       assertEquals(Kind.SILENT, failure.kind());
       assertTrue(failure.getMessage().contains("was not loaded after 2 s"), failure.getMessage());
@@ -147,7 +148,7 @@ class FaultsTest {
 
   @Test
   void aBodyThatNeverEndsCostsTheLimit() {
-    try (Browser browser = lane.open()) {
+    try (Browser browser = pool.open()) {
       BrowserException failure = fails(browser, () -> browser.pages().goTo(address("/endless")));
       assertTrue(failure.getMessage().contains("was not loaded after 2 s"), failure.getMessage());
     }
@@ -156,7 +157,7 @@ class FaultsTest {
 
   @Test
   void anEndlessLoopInAPageCostsTheLimit() {
-    try (Browser browser = lane.open()) {
+    try (Browser browser = pool.open()) {
       browser.within(NEXT);
       browser.pages().goTo(address("/busy"));
       browser.pointer().press(target("button", "Go"), NEXT);
@@ -171,7 +172,7 @@ class FaultsTest {
 
   @Test
   void aDriverOrBrowserThatWasKilledIsStartedAgain() {
-    try (Browser browser = lane.open()) {
+    try (Browser browser = pool.open()) {
       browser.within(NEXT);
       browser.pages().goTo(address("/"));
       ProcessHandle.current()
@@ -197,7 +198,7 @@ class FaultsTest {
 
   @Test
   void aTabThatCrashedIsNotThePagesFault() {
-    try (Browser browser = lane.open()) {
+    try (Browser browser = pool.open()) {
       browser.within(NEXT);
       browser.pages().goTo(address("/"));
       if (kind.equals("firefox")) {
@@ -222,7 +223,7 @@ class FaultsTest {
 
   @Test
   void namesThatAPageDefinesForItselfAreNotTrusted() {
-    try (Browser browser = lane.open()) {
+    try (Browser browser = pool.open()) {
       browser.within(NEXT);
       browser.pages().goTo(address("/own-names"));
       assertEquals("here", browser.elements().text(target("xpath", "//p"), NEXT));

@@ -86,20 +86,7 @@ final class NotCarriedOut {
 
   static void browser(BrowserBlock browser, List<Diagnostic> problems) {
     browser.isolation().ifPresent(said -> isolation(said, problems));
-    lines(
-        List.of(
-            browser.address(),
-            browser.limit(),
-            browser.capabilities(),
-            browser.timeZone(),
-            browser.position(),
-            browser.colourScheme(),
-            browser.userAgent(),
-            browser.downloads(),
-            browser.wipe(),
-            browser.offline().filter(offline -> offline.value().orElse(false)),
-            browser.certificates().filter(c -> !c.value().equals(Optional.of("valid")))),
-        problems);
+    lines(List.of(browser.downloads(), browser.wipe()), problems);
   }
 
   static void plan(PlanBlock plan, List<Diagnostic> problems) {

@@ -57,8 +57,8 @@ class ServiceTest {
 
   private static final class NoBrowsers implements Browser.Launcher {
     @Override
-    public Browser.Lane lane(Browser.Setup setup) {
-      return new Browser.Lane() {
+    public Browser.Pool lane(BrowserConfig setup) {
+      return new Browser.Pool() {
         @Override
         public Browser open() {
           throw new BrowserException(BrowserException.Kind.LOST, "There is none.");

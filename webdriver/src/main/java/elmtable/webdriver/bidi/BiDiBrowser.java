@@ -13,6 +13,7 @@ import elmtable.browser.Scripts;
 import elmtable.browser.Storage;
 import elmtable.browser.Windows;
 import java.time.Duration;
+import java.util.Optional;
 
 /** A browser as a case uses it: a user context of a program that speaks BiDi. */
 final class BiDiBrowser implements Browser {
@@ -29,12 +30,20 @@ final class BiDiBrowser implements Browser {
   private final BiDiStorage storage;
   private boolean closed;
 
-  BiDiBrowser(BrowserProgram program, ContextEvents events, String window, String user) {
+  /**
+   * @param position lets pages ask where they are, where the browser block says where that is
+   */
+  BiDiBrowser(
+      BrowserProgram program,
+      ContextEvents events,
+      String window,
+      String user,
+      Optional<UserContextEmulation> position) {
     this.program = program;
     this.user = user;
     this.tab = new BiDiTab(program, events, window);
     BiDiWaiting waiting = new BiDiWaiting(tab);
-    this.pages = new BiDiPages(tab, waiting);
+    this.pages = new BiDiPages(tab, waiting, position);
     this.input = new BiDiInput(tab, waiting);
     this.elements = new BiDiElements(waiting);
     this.windows = new BiDiWindows(tab, waiting);

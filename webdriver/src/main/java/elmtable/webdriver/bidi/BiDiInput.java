@@ -154,22 +154,24 @@ final class BiDiInput implements Pointer, Keyboard, Fields {
 
   @Override
   public void attach(Target target, Path file, Duration limit) {
-    waiting.act(
-        target,
-        "attach",
-        limit,
-        found -> {
-          tab.send(
-              "input.setFiles",
-              Map.of(
-                  "context",
-                  tab.context(),
-                  "element",
-                  found.reference(),
-                  "files",
-                  List.of(file.toString())));
-          tab.acted();
-        });
+    if (tab.program().isRemote()) {
+      waiting.answered(target, Questions.putFile(target, file), limit);
+    } else {
+      waiting.act(target, "attach", limit, found -> setFile(found, file));
+    }
+    tab.acted();
+  }
+
+  private void setFile(BiDiWaiting.Answer field, Path file) {
+    tab.send(
+        "input.setFiles",
+        Map.of(
+            "context",
+            tab.context(),
+            "element",
+            field.reference(),
+            "files",
+            List.of(file.toString())));
   }
 
   @Override

@@ -9,12 +9,15 @@ import elmtable.webdriver.wire.WebDriverError;
 import java.time.Duration;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** Pages, over BiDi. */
 final class BiDiPages implements Pages {
   private static final Pattern ADDRESS = Pattern.compile("(?i)[a-z][a-z0-9+.-]*:\\S+");
+
+  private static final Pattern ORIGIN = Pattern.compile("(?i)^https?://[^/?#]+");
 
   /** How the browsers name what went wrong. */
   private static final Pattern CODE =
@@ -29,7 +32,10 @@ final class BiDiPages implements Pages {
   private final BiDiWaiting waiting;
   private final BiDiScripts scripts;
 
-  BiDiPages(BiDiTab tab, BiDiWaiting waiting) {
+  private final Optional<UserContextEmulation> position;
+
+  BiDiPages(BiDiTab tab, BiDiWaiting waiting, Optional<UserContextEmulation> position) {
+    this.position = position;
     this.tab = tab;
     this.waiting = waiting;
     this.scripts = new BiDiScripts(tab);
@@ -40,6 +46,7 @@ final class BiDiPages implements Pages {
     if (!ADDRESS.matcher(address).matches()) {
       throw new BrowserException(Kind.PAGE, "“" + address + "” is not an address.");
     }
+    position.ifPresent(emulation -> allowPosition(emulation, address));
     try {
       tab.load(
           "browsingContext.navigate",
@@ -58,6 +65,13 @@ final class BiDiPages implements Pages {
           Kind.PAGE, "Nothing answers at " + address + " (" + first(code) + ").", error);
     }
     tab.acted();
+  }
+
+  private static void allowPosition(UserContextEmulation emulation, String address) {
+    Matcher origin = ORIGIN.matcher(address);
+    if (origin.find()) {
+      emulation.allowPosition(origin.group());
+    }
   }
 
   private static String first(Matcher code) {

@@ -2,6 +2,7 @@ package elmtable.webdriver.bidi;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import elmtable.browser.Browser;
+import elmtable.browser.BrowserConfig;
 import elmtable.browser.BrowserException;
 import elmtable.webdriver.page.PageScripts;
 import elmtable.webdriver.wire.BiDiConnection;
@@ -49,7 +50,7 @@ public final class BrowserProgram implements AutoCloseable {
 
   private final BiDiConnection connection;
   private final Kind kind;
-  private final Browser.Setup setup;
+  private final BrowserConfig config;
   private final String description;
   private final Ending ending;
   private final AtomicInteger opened = new AtomicInteger();
@@ -71,6 +72,11 @@ public final class BrowserProgram implements AutoCloseable {
   public enum Kind {
     CHROME,
     FIREFOX;
+
+    /** Of the browser's name as sessions have it; others are taken for a kind of Chrome. */
+    public static Kind of(String browserName) {
+      return browserName.equalsIgnoreCase("firefox") ? FIREFOX : CHROME;
+    }
 
     /** Firefox paints and times only the tab in front of each of its windows at full speed. */
     String newWindow() {
@@ -94,12 +100,12 @@ public final class BrowserProgram implements AutoCloseable {
   public BrowserProgram(
       BiDiConnection connection,
       Kind kind,
-      Browser.Setup setup,
+      BrowserConfig config,
       String description,
       Ending ending) {
     this.connection = connection;
     this.kind = kind;
-    this.setup = setup;
+    this.config = config;
     this.description = description;
     this.ending = ending;
     connection.onEvent(this::receive);
@@ -197,6 +203,11 @@ public final class BrowserProgram implements AutoCloseable {
     return kind;
   }
 
+  /** Whether it runs where files of this machine are not. */
+  boolean isRemote() {
+    return config.remote().isPresent();
+  }
+
   String description() {
     return description;
   }
@@ -246,7 +257,6 @@ public final class BrowserProgram implements AutoCloseable {
     String user = told("browser.createUserContext", Map.of()).path("userContext").asText();
     ContextEvents events = new ContextEvents();
     contexts.put(user, events);
-    List<String> only = List.of(user);
     told(
         "script.addPreloadScript",
         Map.of(
@@ -255,15 +265,15 @@ public final class BrowserProgram implements AutoCloseable {
             "sandbox",
             BiDiWaiting.SANDBOX,
             "userContexts",
-            only));
-    told(
-        "browsingContext.setViewport",
-        Map.of("userContexts", only, "viewport", area(setup.width(), setup.height())));
+            List.of(user)));
+    UserContextEmulation emulation = new UserContextEmulation(connection, user, description);
+    emulation.apply(config);
     JsonNode window =
         told("browsingContext.create", Map.of("type", kind.newWindow(), "userContext", user));
     String first = window.path("context").asText();
     events.opened(first);
-    return new BiDiBrowser(this, events, first, user);
+    return new BiDiBrowser(
+        this, events, first, user, config.emulation().position().map(p -> emulation));
   }
 
   static Map<String, Integer> area(int width, int height) {

@@ -17,6 +17,7 @@ import java.time.Duration;
 /** A browser over the classic protocol, for remote ends without BiDi: a session each. */
 public final class ClassicBrowser implements Browser {
   private final ClassicSession session;
+  private final Runnable onEnd;
   private final ClassicTab tab;
   private final ClassicPages pages;
   private final ClassicInput input;
@@ -26,14 +27,19 @@ public final class ClassicBrowser implements Browser {
   private final ClassicScripts reports;
   private final ClassicPictures pictures;
   private final ClassicStorage storage;
+  private boolean closed;
 
-  /** Its closing ends the session. */
-  public ClassicBrowser(ClassicSession session) {
+  /**
+   * @param remote whether it runs where files of this machine are not
+   * @param onEnd is run when its session has ended, with its closing
+   */
+  public ClassicBrowser(ClassicSession session, boolean remote, Runnable onEnd) {
     this.session = session;
+    this.onEnd = onEnd;
     this.tab = new ClassicTab(session);
     ClassicWaiting waiting = new ClassicWaiting(tab);
     this.pages = new ClassicPages(tab, waiting);
-    this.input = new ClassicInput(tab, waiting);
+    this.input = new ClassicInput(tab, waiting, remote);
     this.elements = new ClassicElements(waiting);
     this.windows = new ClassicWindows(tab, waiting);
     this.dialogs = new ClassicDialogs(tab, waiting);
@@ -113,7 +119,11 @@ public final class ClassicBrowser implements Browser {
   }
 
   @Override
-  public void close() {
-    session.end();
+  public synchronized void close() {
+    if (!closed) {
+      closed = true;
+      session.end();
+      onEnd.run();
+    }
   }
 }

@@ -23,8 +23,10 @@ final class ClassicInput implements Pointer, Keyboard, Fields {
 
   private final ClassicTab tab;
   private final ClassicWaiting waiting;
+  private final boolean remote;
 
-  ClassicInput(ClassicTab tab, ClassicWaiting waiting) {
+  ClassicInput(ClassicTab tab, ClassicWaiting waiting, boolean remote) {
+    this.remote = remote;
     this.tab = tab;
     this.waiting = waiting;
   }
@@ -139,7 +141,11 @@ final class ClassicInput implements Pointer, Keyboard, Fields {
 
   @Override
   public void attach(Target target, Path file, Duration limit) {
-    waiting.act(target, "attach", limit, element -> type(element, file.toString()));
+    if (remote) {
+      waiting.answered(target, Questions.putFile(target, file), limit);
+    } else {
+      waiting.act(target, "attach", limit, element -> type(element, file.toString()));
+    }
   }
 
   @Override

@@ -1,13 +1,20 @@
 package elmtable.webdriver.page;
 
+import elmtable.browser.BrowserException;
 import elmtable.browser.Target;
 import elmtable.browser.Wanted;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Base64;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 
 /** What the scripts in the page are asked, as JSON objects. */
 public final class Questions {
+  private static final long MOST_BYTES = 20_000_000;
+
   private Questions() {}
 
   /**
@@ -55,6 +62,38 @@ public final class Questions {
     Map<String, Object> question = about(target, "several", "");
     question.put("texts", options);
     return question;
+  }
+
+  /**
+   * Puts a file's content into a field for files, where the browser cannot read the file itself.
+   *
+   * @throws BrowserException if it cannot be read or is too large
+   */
+  public static Map<String, Object> putFile(Target target, Path file) {
+    Map<String, Object> question = about(target, "attach", "");
+    try {
+      if (Files.size(file) > MOST_BYTES) {
+        throw new BrowserException(
+            BrowserException.Kind.PAGE,
+            "“" + file.getFileName() + "” has more than the 20 MB that go to a remote browser.");
+      }
+      String type = Files.probeContentType(file);
+      question.put(
+          "file",
+          Map.of(
+              "name",
+              file.getFileName().toString(),
+              "type",
+              type == null ? "" : type,
+              "data",
+              Base64.getEncoder().encodeToString(Files.readAllBytes(file))));
+      return question;
+    } catch (IOException unreadable) {
+      throw new BrowserException(
+          BrowserException.Kind.PAGE,
+          "“" + file.getFileName() + "” cannot be read: " + unreadable.getMessage() + ".",
+          unreadable);
+    }
   }
 
   /** How many there are now, without waiting for a number. */

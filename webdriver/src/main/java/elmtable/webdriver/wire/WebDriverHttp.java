@@ -10,7 +10,9 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.net.http.HttpTimeoutException;
+import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.util.Base64;
 import java.util.Map;
 
 /** Sends commands to a remote end and gives their values (W3C WebDriver, chapter 6). */
@@ -23,9 +25,22 @@ public final class WebDriverHttp {
           .build();
 
   private final URI base;
+  private final String authorization;
 
-  public WebDriverHttp(URI base) {
-    this.base = base;
+  /**
+   * @param address with user name and password, which are sent as basic authentication, where the
+   *     remote end asks for them
+   */
+  public WebDriverHttp(URI address) {
+    String user = address.getUserInfo();
+    this.authorization =
+        user == null
+            ? ""
+            : "Basic " + Base64.getEncoder().encodeToString(user.getBytes(StandardCharsets.UTF_8));
+    this.base =
+        user == null
+            ? address
+            : URI.create(address.toString().replace(address.getRawUserInfo() + "@", ""));
   }
 
   public JsonNode post(String path, Map<String, ?> body, Duration limit) {
@@ -46,13 +61,21 @@ public final class WebDriverHttp {
           body == null
               ? HttpRequest.BodyPublishers.noBody()
               : HttpRequest.BodyPublishers.ofByteArray(JSON.writeValueAsBytes(body));
-      HttpRequest request =
-          HttpRequest.newBuilder(base.resolve(base.getPath() + path))
+      HttpRequest.Builder request =
+          HttpRequest.newBuilder(base.resolve(base.getPath().replaceFirst("/$", "") + path))
               .timeout(limit)
               .header("Content-Type", "application/json; charset=utf-8")
-              .method(method, content)
-              .build();
-      HttpResponse<byte[]> response = HTTP.send(request, HttpResponse.BodyHandlers.ofByteArray());
+              .method(method, content);
+      if (!authorization.isEmpty()) {
+        request.header("Authorization", authorization);
+      }
+      HttpResponse<byte[]> response =
+          HTTP.send(request.build(), HttpResponse.BodyHandlers.ofByteArray());
+      if (response.statusCode() == 401 || response.statusCode() == 403) {
+        throw new BrowserException(
+            BrowserException.Kind.LOST,
+            "It asks for another user name and password than its address has.");
+      }
       JsonNode value = JSON.readTree(response.body()).path("value");
       if (response.statusCode() >= 400) {
         throw new WebDriverError(

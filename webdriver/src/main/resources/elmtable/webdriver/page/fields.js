@@ -53,7 +53,18 @@ const filesField = (elements) => {
   if (fields.length === 0 && elements.length > 0) return { state: 'nofiles', cover: describe(elements[0]) };
   const one = counted(fields);
   if (!one.element) return one;
-  return isDisabled(one.element) ? { state: 'disabled' } : { ok: true, element: one.element };
+  if (isDisabled(one.element)) return { state: 'disabled' };
+  if (ask.file) putFile(one.element, ask.file);
+  return { ok: true, element: one.element };
+};
+
+// A browser on another machine cannot read the file itself.
+const putFile = (field, { name, type, data }) => {
+  const transfer = new DataTransfer();
+  transfer.items.add(new File([Uint8Array.from(atob(data), (byte) => byte.charCodeAt(0))], name, { type }));
+  field.files = transfer.files;
+  field.dispatchEvent(new Event('input', { bubbles: true }));
+  field.dispatchEvent(new Event('change', { bubbles: true }));
 };
 
 const SET_BY_VALUE = ['date', 'time', 'datetime-local', 'month', 'week', 'color', 'range'];

@@ -9,9 +9,9 @@ import elmtable.browser.Browser;
 import org.junit.jupiter.api.Test;
 
 /** A worker's browsers, one for each case and the next one made ready. */
-class BrowserSupplyTest {
-  private final Browser.Lane lane = mock(Browser.Lane.class);
-  private final BrowserSupply supply = new BrowserSupply(lane, new StopSignal());
+class PreparedBrowsersTest {
+  private final Browser.Pool lane = mock(Browser.Pool.class);
+  private final PreparedBrowsers supply = new PreparedBrowsers(lane, new StopSignal());
 
   private static Browser browser(boolean usable) {
     Browser browser = mock(Browser.class);

@@ -6,25 +6,25 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 
 /** A worker's browsers by the name of their {@code browser} block. */
-final class Browsers implements AutoCloseable {
+final class WorkerBrowsers implements AutoCloseable {
   private final Project project;
   private final Browser.Launcher launcher;
   private final StopSignal stop;
-  private final Map<String, BrowserSupply> supplies = new LinkedHashMap<>();
+  private final Map<String, PreparedBrowsers> supplies = new LinkedHashMap<>();
 
-  Browsers(Project project, Browser.Launcher launcher, StopSignal stop) {
+  WorkerBrowsers(Project project, Browser.Launcher launcher, StopSignal stop) {
     this.project = project;
     this.launcher = launcher;
     this.stop = stop;
   }
 
-  BrowserSupply of(String name) {
+  PreparedBrowsers of(String name) {
     return supplies.computeIfAbsent(
-        name, n -> new BrowserSupply(launcher.lane(BrowserSetups.of(project, n)), stop));
+        name, n -> new PreparedBrowsers(launcher.pool(BrowserConfigs.of(project, n)), stop));
   }
 
   @Override
   public void close() {
-    supplies.values().forEach(BrowserSupply::close);
+    supplies.values().forEach(PreparedBrowsers::close);
   }
 }

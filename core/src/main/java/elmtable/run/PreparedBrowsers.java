@@ -9,12 +9,12 @@ import java.util.concurrent.CompletionException;
  * A worker's browsers: a fresh one for each case, and while that case runs the next is made ready,
  * so that isolation costs no waiting.
  */
-final class BrowserSupply implements AutoCloseable {
-  private final Browser.Lane lane;
+final class PreparedBrowsers implements AutoCloseable {
+  private final Browser.Pool lane;
   private final StopSignal stop;
   private CompletableFuture<Browser> next;
 
-  BrowserSupply(Browser.Lane lane, StopSignal stop) {
+  PreparedBrowsers(Browser.Pool lane, StopSignal stop) {
     this.lane = lane;
     this.stop = stop;
   }

@@ -20,7 +20,7 @@ import java.util.Optional;
  * that comes after others waits for all their executable cases with the same environment and
  * browser. Used by several workers at once.
  */
-final class Lanes {
+final class CaseScheduler {
   /** One lane; {@code taken} while a worker runs a case of it. */
   private static final class Lane {
     final Deque<Run.NumberedCase> waiting = new ArrayDeque<>();
@@ -48,7 +48,7 @@ final class Lanes {
   /** Those of one row, by its key. */
   private final Map<CaseOnTarget, Map<String, Group>> rows = new HashMap<>();
 
-  Lanes(Project project, List<Run.NumberedCase> cases) {
+  CaseScheduler(Project project, List<Run.NumberedCase> cases) {
     this.project = project;
     Map<String, Lane> byName = new LinkedHashMap<>();
     for (Run.NumberedCase numbered : cases) {

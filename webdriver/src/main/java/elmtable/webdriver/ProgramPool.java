@@ -1,6 +1,7 @@
 package elmtable.webdriver;
 
 import elmtable.browser.Browser;
+import elmtable.browser.BrowserConfig;
 import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserException.Kind;
 import elmtable.webdriver.bidi.BrowserProgram;
@@ -17,8 +18,8 @@ import org.slf4j.LoggerFactory;
  * that had many cases, does not answer or ended is replaced, and those that no worker needs any
  * more are closed.
  */
-final class BrowserPool implements AutoCloseable {
-  private static final Logger LOG = LoggerFactory.getLogger(BrowserPool.class);
+final class ProgramPool implements AutoCloseable {
+  private static final Logger LOG = LoggerFactory.getLogger(ProgramPool.class);
 
   /** Each worker has one browser in use and one that is made ready. */
   private static final int MOST_OPEN = 16;
@@ -26,23 +27,23 @@ final class BrowserPool implements AutoCloseable {
   /** What a browser keeps grows; a fresh one is as fast as at first. */
   private static final int MOST_CASES = 200;
 
-  private final Function<Browser.Setup, BrowserProgram> starter;
+  private final Function<BrowserConfig, BrowserProgram> starter;
   private final List<Entry> entries = new ArrayList<>();
   private boolean closed;
 
-  BrowserPool(Function<Browser.Setup, BrowserProgram> starter) {
+  ProgramPool(Function<BrowserConfig, BrowserProgram> starter) {
     this.starter = starter;
   }
 
   /** A program that is there or being started. */
   private static final class Entry {
-    private final Browser.Setup setup;
+    private final BrowserConfig config;
     private final CompletableFuture<BrowserProgram> program = new CompletableFuture<>();
     private int opened;
     private int reserved;
 
-    Entry(Browser.Setup setup) {
-      this.setup = setup;
+    Entry(BrowserConfig config) {
+      this.config = config;
     }
 
     /** How many are open in it, or about to be. */
@@ -63,20 +64,20 @@ final class BrowserPool implements AutoCloseable {
     }
   }
 
-  Browser.Lane lane(Browser.Setup setup) {
-    return new PooledLane(setup);
+  Browser.Pool of(BrowserConfig config) {
+    return new WorkerPool(config);
   }
 
-  private final class PooledLane implements Browser.Lane {
-    private final Browser.Setup setup;
+  private final class WorkerPool implements Browser.Pool {
+    private final BrowserConfig config;
 
-    PooledLane(Browser.Setup setup) {
-      this.setup = setup;
+    WorkerPool(BrowserConfig config) {
+      this.config = config;
     }
 
     @Override
     public Browser open() {
-      Entry entry = reserve(setup);
+      Entry entry = reserve(config);
       try {
         return open(entry);
       } catch (BrowserException failed) {
@@ -85,7 +86,7 @@ final class BrowserPool implements AutoCloseable {
         }
         LOG.info("A browser program is replaced: {}", failed.getMessage());
         entry.program.join().abandon();
-        return open(reserve(setup));
+        return open(reserve(config));
       }
     }
 
@@ -105,7 +106,7 @@ final class BrowserPool implements AutoCloseable {
     }
   }
 
-  private Entry reserve(Browser.Setup setup) {
+  private Entry reserve(BrowserConfig config) {
     sweep();
     Entry entry;
     boolean started = false;
@@ -115,12 +116,12 @@ final class BrowserPool implements AutoCloseable {
       }
       entry =
           entries.stream()
-              .filter(one -> one.setup.equals(setup))
+              .filter(one -> one.config.equals(config))
               .filter(one -> !one.isWornOut() && one.inUse() < MOST_OPEN)
               .findFirst()
               .orElse(null);
       if (entry == null) {
-        entry = new Entry(setup);
+        entry = new Entry(config);
         entries.add(entry);
         started = true;
       }
@@ -135,7 +136,7 @@ final class BrowserPool implements AutoCloseable {
 
   private void start(Entry entry) {
     try {
-      entry.program.complete(starter.apply(entry.setup));
+      entry.program.complete(starter.apply(entry.config));
     } catch (RuntimeException failed) {
       entry.program.completeExceptionally(failed);
     }

@@ -1,0 +1,69 @@
+package elmtable.browser;
+
+import java.math.BigDecimal;
+import java.net.URI;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * How a browser is to be opened.
+ *
+ * @param kind such as {@code chrome}
+ * @param width of the page's area, in CSS pixels, as {@code height}
+ * @param language for Accept-Language and for what pages write in the user's own, or empty
+ * @param arguments for its command line
+ * @param anyCertificate whether it takes certificates that nobody vouches for
+ * @param remote the remote end that has it, or nothing where it runs on this machine
+ */
+public record BrowserConfig(
+    String kind,
+    int width,
+    int height,
+    boolean headless,
+    String language,
+    List<String> arguments,
+    Emulation emulation,
+    boolean anyCertificate,
+    Optional<Remote> remote) {
+  public BrowserConfig {
+    arguments = List.copyOf(arguments);
+  }
+
+  /** Chromium of this machine, unseen, with nothing emulated. */
+  public static BrowserConfig usual() {
+    return of("chrome");
+  }
+
+  /** A browser of this machine, as {@link #usual()} but for its kind. */
+  public static BrowserConfig of(String kind) {
+    return new BrowserConfig(
+        kind, 1280, 800, true, "", List.of(), Emulation.NONE, false, Optional.empty());
+  }
+
+  /**
+   * What pages are made to believe; the empty text for what is left as it is.
+   *
+   * @param timeZone such as {@code Europe/Lisbon}
+   * @param colourScheme light or dark
+   */
+  public record Emulation(
+      String timeZone,
+      Optional<Position> position,
+      String colourScheme,
+      String userAgent,
+      boolean offline) {
+    public static final Emulation NONE = new Emulation("", Optional.empty(), "", "", false);
+  }
+
+  /** In degrees. */
+  public record Position(BigDecimal latitude, BigDecimal longitude) {}
+
+  /**
+   * A remote end of W3C WebDriver.
+   *
+   * @param address with user name and password where it asks for them
+   * @param limit how many sessions it may have at once
+   * @param capabilities further ones, as the text of a JSON object; or empty
+   */
+  public record Remote(URI address, int limit, String capabilities) {}
+}

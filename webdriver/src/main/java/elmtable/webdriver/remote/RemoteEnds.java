@@ -1,0 +1,17 @@
+package elmtable.webdriver.remote;
+
+import elmtable.browser.Browser;
+import elmtable.browser.BrowserConfig;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+
+/** The remote ends of a run; workers share what sessions each may have. */
+public final class RemoteEnds {
+  private final Map<BrowserConfig.Remote, RemoteEnd> ends = new ConcurrentHashMap<>();
+
+  /** One worker's browsers at the remote end that a browser block names. */
+  public Browser.Pool pool(BrowserConfig config) {
+    BrowserConfig.Remote remote = config.remote().orElseThrow();
+    return new RemotePool(ends.computeIfAbsent(remote, RemoteEnd::new), config);
+  }
+}
