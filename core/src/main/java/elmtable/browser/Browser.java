@@ -27,6 +27,8 @@ public interface Browser extends AutoCloseable {
 
   Storage storage();
 
+  State state();
+
   Scripts scripts();
 
   Pictures pictures();

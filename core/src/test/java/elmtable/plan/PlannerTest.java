@@ -217,7 +217,7 @@ class PlannerTest {
         kind: chrome
 
         browser slow
-        time zone: UTC
+        downloads: kept
 
         hook before run
         only: hooked
@@ -236,7 +236,7 @@ class PlannerTest {
     assertEquals(
         List.of(
             "a in plain: ",
-            "a in slow: a.elmt, line 5: This version does not carry out “time zone: UTC” yet; remove the"
+            "a in slow: a.elmt, line 5: This version does not carry out “downloads: kept” yet; remove the"
                 + " line.",
             "b in plain: a.elmt, line 7: This version does not run hooks “before run” yet; use"
                 + " one of cases or steps.",

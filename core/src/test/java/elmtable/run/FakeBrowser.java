@@ -13,6 +13,7 @@ import elmtable.browser.Pages;
 import elmtable.browser.Pictures;
 import elmtable.browser.Pointer;
 import elmtable.browser.Scripts;
+import elmtable.browser.State;
 import elmtable.browser.Storage;
 import elmtable.browser.Target;
 import elmtable.browser.Wanted;
@@ -39,7 +40,7 @@ final class FakeBrowser
         Scripts,
         Pictures {
   private final FakeBrowsers all;
-  private final Storage storage = new FakeStorage();
+  private final FakeStorage storage = new FakeStorage();
   private String address = "about:blank";
 
   FakeBrowser(FakeBrowsers all) {
@@ -83,6 +84,11 @@ final class FakeBrowser
 
   @Override
   public Storage storage() {
+    return storage;
+  }
+
+  @Override
+  public State state() {
     return storage;
   }
 

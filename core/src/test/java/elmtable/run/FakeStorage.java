@@ -1,12 +1,15 @@
 package elmtable.run;
 
+import elmtable.browser.BrowserState;
+import elmtable.browser.State;
 import elmtable.browser.Storage;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
 /** Keeps what is stored for as long as its browser. */
-final class FakeStorage implements Storage {
+final class FakeStorage implements Storage, State {
   private final Map<String, String> stored = new HashMap<>();
 
   @Override
@@ -17,6 +20,18 @@ final class FakeStorage implements Storage {
   @Override
   public void setCookie(String name, String value, String path) {
     stored.put("cookie " + name, value + " for " + path);
+  }
+
+  @Override
+  public Optional<BrowserState> read() {
+    return Optional.of(
+        new BrowserState(
+            List.of(), Map.of("http://fake.test", new BrowserState.Entries(stored, Map.of()))));
+  }
+
+  @Override
+  public void put(BrowserState state) {
+    state.storage().values().forEach(entries -> stored.putAll(entries.local()));
   }
 
   @Override

@@ -4,7 +4,9 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import elmtable.browser.Browser;
 import elmtable.browser.BrowserException;
+import elmtable.browser.BrowserState;
 import elmtable.browser.Locator;
 import elmtable.browser.Observation;
 import elmtable.browser.Target;
@@ -173,6 +175,22 @@ class BrowserStatesTest extends AbstractBrowserTest {
     browser.pages().goTo("data:text/html,<p>x");
     String noStorage = failure(() -> browser.storage().setEntry("a", "b", false));
     assertTrue(noStorage.contains("go to a page of the application first"), noStorage);
+  }
+
+  @Test
+  void whatSitesKeepIsPutIntoAnotherBrowser() {
+    show("<script>localStorage.a = '1'; sessionStorage.b = '2'; document.cookie = 'c=3'</script>");
+    browser.storage().setCookie("d", "4", "/");
+    BrowserState state = browser.state().read().orElseThrow();
+    assertEquals(2, state.cookies().size(), state.toString());
+    String seen =
+        "return [localStorage.a, sessionStorage.b, document.cookie.split('; ').sort().join()].join(' ')";
+    try (Browser other = pool.open()) {
+      other.state().put(state);
+      assertEquals("about:blank", other.pages().address());
+      other.pages().goTo(address("/next"));
+      assertEquals("1 2 c=3,d=4", other.scripts().run(seen));
+    }
   }
 
   @Test

@@ -10,6 +10,7 @@ import elmtable.browser.Pages;
 import elmtable.browser.Pictures;
 import elmtable.browser.Pointer;
 import elmtable.browser.Scripts;
+import elmtable.browser.State;
 import elmtable.browser.Storage;
 import elmtable.browser.Windows;
 import java.time.Duration;
@@ -28,6 +29,7 @@ final class BiDiBrowser implements Browser {
   private final BiDiScripts scripts;
   private final BiDiPictures pictures;
   private final BiDiStorage storage;
+  private final BiDiState state;
   private boolean closed;
 
   /**
@@ -50,6 +52,7 @@ final class BiDiBrowser implements Browser {
     this.dialogs = new BiDiDialogs(tab);
     this.scripts = new BiDiScripts(tab);
     this.pictures = new BiDiPictures(tab, waiting);
+    this.state = new BiDiState(tab, waiting, user);
     this.storage = new BiDiStorage(tab, waiting, pages, user);
   }
 
@@ -91,6 +94,11 @@ final class BiDiBrowser implements Browser {
   @Override
   public Storage storage() {
     return storage;
+  }
+
+  @Override
+  public State state() {
+    return state;
   }
 
   @Override

@@ -144,12 +144,38 @@ public final class BrowserProgram implements AutoCloseable {
           "browsingContext.handleUserPrompt", Map.of("context", context, "accept", true));
       return;
     }
+    if (event.equals("network.beforeRequestSent") && about.path("isBlocked").asBoolean()) {
+      answerBlocked(events, about.path("request"));
+      return;
+    }
     events.receive(event, context, about);
     if (event.equals("browsingContext.navigationCommitted")
         && opening.remove(context)
         && kind == Kind.CHROME) {
       findRealms(context, events);
     }
+  }
+
+  /** What we held up is answered with an empty page where that was meant, else goes on. */
+  private void answerBlocked(ContextEvents events, JsonNode request) {
+    String id = request.path("request").asText();
+    if (!events.isAnsweredEmpty(request.path("url").asText())) {
+      connection.send("network.continueRequest", Map.of("request", id));
+      return;
+    }
+    Map<String, ?> type =
+        Map.of("name", "content-type", "value", Map.of("type", "string", "value", "text/html"));
+    connection.send(
+        "network.provideResponse",
+        Map.of(
+            "request",
+            id,
+            "statusCode",
+            200,
+            "headers",
+            List.of(type),
+            "body",
+            Map.of("type", "string", "value", "<!doctype html>")));
   }
 
   /**

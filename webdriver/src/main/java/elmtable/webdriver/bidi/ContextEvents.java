@@ -3,6 +3,7 @@ package elmtable.webdriver.bidi;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -12,6 +13,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.function.BooleanSupplier;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * What the pages of one user context did, as BiDi tells it: their windows and frames, dialogs,
@@ -22,6 +25,10 @@ final class ContextEvents {
   private static final long QUIET_MILLIS = 500;
   private static final int MOST_ERRORS = 200;
 
+  private static final Pattern ORIGIN = Pattern.compile("^https?://[^/?#]+");
+
+  private final Set<String> origins = new LinkedHashSet<>();
+  private String emptyPage;
   private final Set<String> windows = new LinkedHashSet<>();
 
   /** What each frame stands in. */
@@ -94,8 +101,10 @@ final class ContextEvents {
           navigations.put(context, about.path("navigation").asText());
       // The first document of a new window is not always told as committed, nor by the number that
       // its start had.
-      case "browsingContext.navigationCommitted", "browsingContext.domContentLoaded" ->
-          navigations.remove(context);
+      case "browsingContext.navigationCommitted", "browsingContext.domContentLoaded" -> {
+        navigations.remove(context);
+        shown(context, about.path("url").asText());
+      }
       case "browsingContext.navigationFailed",
           "browsingContext.navigationAborted",
           "browsingContext.fragmentNavigated",
@@ -117,6 +126,13 @@ final class ContextEvents {
   /** A window that was opened by us; the browser may tell later. */
   synchronized void opened(String window) {
     windows.add(window);
+  }
+
+  private void shown(String context, String address) {
+    Matcher origin = ORIGIN.matcher(address);
+    if (windows.contains(context) && origin.find()) {
+      origins.add(origin.group());
+    }
   }
 
   private void created(String context, JsonNode parent) {
@@ -195,6 +211,28 @@ final class ContextEvents {
   /** Whether a window or frame is there still. */
   synchronized boolean isOpen(String context) {
     return windows.contains(context) || parents.containsKey(context);
+  }
+
+  /** The origins of sites that were shown in a window. */
+  synchronized List<String> origins() {
+    return List.copyOf(origins);
+  }
+
+  synchronized void seen(Collection<String> more) {
+    origins.addAll(more);
+  }
+
+  /**
+   * A request to this address is answered with an empty page.
+   *
+   * @param address or null for none
+   */
+  synchronized void answerEmpty(String address) {
+    emptyPage = address;
+  }
+
+  synchronized boolean isAnsweredEmpty(String address) {
+    return address.equals(emptyPage);
   }
 
   /** Windows in the order of opening. */

@@ -1,6 +1,8 @@
 package elmtable.webdriver.classic;
 
 import elmtable.browser.Browser;
+import elmtable.browser.BrowserException;
+import elmtable.browser.BrowserState;
 import elmtable.browser.Dialogs;
 import elmtable.browser.Elements;
 import elmtable.browser.Fields;
@@ -10,9 +12,11 @@ import elmtable.browser.Pages;
 import elmtable.browser.Pictures;
 import elmtable.browser.Pointer;
 import elmtable.browser.Scripts;
+import elmtable.browser.State;
 import elmtable.browser.Storage;
 import elmtable.browser.Windows;
 import java.time.Duration;
+import java.util.Optional;
 
 /** A browser over the classic protocol, for remote ends without BiDi: a session each. */
 public final class ClassicBrowser implements Browser {
@@ -86,6 +90,24 @@ public final class ClassicBrowser implements Browser {
   @Override
   public Storage storage() {
     return storage;
+  }
+
+  /** Sites' storage can be reached in their pages only, which would ask their servers. */
+  @Override
+  public State state() {
+    return new State() {
+      @Override
+      public Optional<BrowserState> read() {
+        return Optional.empty();
+      }
+
+      @Override
+      public void put(BrowserState state) {
+        throw new BrowserException(
+            BrowserException.Kind.LOST,
+            "What sites keep cannot be put into this browser; one that speaks BiDi takes it.");
+      }
+    };
   }
 
   @Override

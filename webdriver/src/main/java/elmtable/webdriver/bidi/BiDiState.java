@@ -1,0 +1,165 @@
+package elmtable.webdriver.bidi;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import elmtable.browser.BrowserException;
+import elmtable.browser.BrowserState;
+import elmtable.browser.State;
+import elmtable.webdriver.wire.WebDriverError;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * What sites keep, over BiDi. Storage belongs to an origin, so it is read and written in an empty
+ * page of each, which never asks the site's server: its request is answered here.
+ */
+final class BiDiState implements State {
+  private static final String EMPTY_PAGE = "/.elm-table-empty-page";
+  private static final String READ =
+      """
+      () => [localStorage, sessionStorage].map((kept) =>
+        Object.keys(kept).map((name) => [name, kept.getItem(name)]))
+      """;
+  private static final String WRITE =
+      """
+      (local, session) => {
+        for (const [name, value] of JSON.parse(local)) localStorage.setItem(name, value);
+        for (const [name, value] of JSON.parse(session)) sessionStorage.setItem(name, value);
+      }
+      """;
+
+  private final BiDiTab tab;
+  private final BiDiWaiting waiting;
+  private final String user;
+
+  BiDiState(BiDiTab tab, BiDiWaiting waiting, String user) {
+    this.tab = tab;
+    this.waiting = waiting;
+    this.user = user;
+  }
+
+  private Map<String, String> partition() {
+    return Map.of("type", "storageKey", "userContext", user);
+  }
+
+  @Override
+  public Optional<BrowserState> read() {
+    List<BrowserState.Cookie> cookies = new ArrayList<>();
+    tab.command("storage.getCookies", Map.of("partition", partition()))
+        .path("cookies")
+        .forEach(cookie -> cookies.add(cookie(cookie)));
+    Map<String, BrowserState.Entries> storage = new LinkedHashMap<>();
+    for (String origin : tab.events().origins()) {
+      inEmptyPage(
+          origin,
+          () -> {
+            JsonNode kept = waiting.call(READ, List.of()).path("result").path("value");
+            BrowserState.Entries entries =
+                new BrowserState.Entries(entries(kept.path(0)), entries(kept.path(1)));
+            if (!entries.isEmpty()) {
+              storage.put(origin, entries);
+            }
+          });
+    }
+    return Optional.of(new BrowserState(cookies, storage));
+  }
+
+  private static BrowserState.Cookie cookie(JsonNode cookie) {
+    return new BrowserState.Cookie(
+        cookie.path("name").asText(),
+        cookie.path("value").path("value").asText(),
+        cookie.path("domain").asText(),
+        cookie.path("path").asText("/"),
+        cookie.path("secure").asBoolean(),
+        cookie.path("httpOnly").asBoolean(),
+        cookie.path("sameSite").asText(""),
+        cookie.has("expiry") ? cookie.path("expiry").asLong() : null);
+  }
+
+  private static Map<String, String> entries(JsonNode pairs) {
+    Map<String, String> entries = new LinkedHashMap<>();
+    for (JsonNode pair : pairs.path("value")) {
+      JsonNode parts = pair.path("value");
+      entries.put(parts.path(0).path("value").asText(), parts.path(1).path("value").asText());
+    }
+    return entries;
+  }
+
+  @Override
+  public void put(BrowserState state) {
+    state.cookies().forEach(this::put);
+    state
+        .storage()
+        .forEach((origin, entries) ->
+            inEmptyPage(
+                origin,
+                () ->
+                    waiting.call(
+                        WRITE, List.of(pairs(entries.local()), pairs(entries.session())))));
+    tab.events().seen(state.storage().keySet());
+  }
+
+  private static Map<String, ?> pairs(Map<String, String> entries) {
+    List<List<String>> pairs =
+        entries.entrySet().stream().map(one -> List.of(one.getKey(), one.getValue())).toList();
+    return Map.of("type", "string", "value", Json.write(pairs));
+  }
+
+  private void put(BrowserState.Cookie cookie) {
+    Map<String, Object> written = new LinkedHashMap<>();
+    written.put("name", cookie.name());
+    written.put("value", Map.of("type", "string", "value", cookie.value()));
+    written.put("domain", cookie.domain());
+    written.put("path", cookie.path());
+    written.put("secure", cookie.secure());
+    written.put("httpOnly", cookie.httpOnly());
+    if (List.of("strict", "lax").contains(cookie.sameSite()) || cookie.secure()) {
+      written.put("sameSite", cookie.sameSite());
+    }
+    if (cookie.expiry() != null) {
+      written.put("expiry", cookie.expiry());
+    }
+    tab.command("storage.setCookie", Map.of("cookie", written, "partition", partition()));
+  }
+
+  /** Shows an empty page of an origin while something is done in it, and an empty one after it. */
+  private void inEmptyPage(String origin, Runnable work) {
+    String address = origin + EMPTY_PAGE;
+    String intercept =
+        tab.command(
+                "network.addIntercept",
+                Map.of(
+                    "phases",
+                    List.of("beforeRequestSent"),
+                    "contexts",
+                    List.of(tab.window()),
+                    "urlPatterns",
+                    List.of(Map.of("type", "string", "pattern", address))))
+            .path("intercept")
+            .asText();
+    try {
+      tab.events().answerEmpty(address);
+      navigate(address);
+      work.run();
+    } finally {
+      tab.events().answerEmpty(null);
+      tab.command("network.removeIntercept", Map.of("intercept", intercept));
+      navigate("about:blank");
+    }
+  }
+
+  private void navigate(String address) {
+    try {
+      tab.load(
+          "browsingContext.navigate",
+          Map.of("context", tab.window(), "url", address, "wait", "complete"));
+    } catch (WebDriverError error) {
+      throw new BrowserException(
+          BrowserException.Kind.LOST,
+          "What sites keep could not be reached: " + error.getMessage(),
+          error);
+    }
+  }
+}
