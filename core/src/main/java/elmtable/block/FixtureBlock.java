@@ -2,8 +2,10 @@ package elmtable.block;
 
 import elmtable.language.Block;
 import elmtable.language.BlockKind;
+import elmtable.language.DocumentParser;
 import elmtable.language.Section;
 import elmtable.language.SectionTable;
+import elmtable.language.Step;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
@@ -59,6 +61,15 @@ public record FixtureBlock(Block block) {
   /** The keyword that tells whether a kept session still works. */
   public Optional<Property<String>> check() {
     return Property.text(block, "check");
+  }
+
+  /** The check as a step: what is written is its first cell. */
+  public Optional<Step> checkStep() {
+    return check()
+        .flatMap(Property::value)
+        .map(written -> DocumentParser.parse("case check\nsteps\n| " + written + " |\n"))
+        .flatMap(document -> document.blocks().stream().findFirst())
+        .flatMap(located -> located.block().activeSteps(Section.STEPS).stream().findFirst());
   }
 
   public NameList pages() {

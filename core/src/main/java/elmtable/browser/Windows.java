@@ -10,6 +10,9 @@ public interface Windows {
    */
   void use(String titleOrNumber, Duration limit);
 
+  /** How many there are. */
+  int count();
+
   /** Closes the window and goes to the one opened last before it; the last one stays. */
   void close();
 

@@ -3,13 +3,13 @@ package elmtable.run;
 import elmtable.binding.BindingContext;
 import elmtable.block.FixtureBlock;
 import elmtable.block.FixtureList;
+import elmtable.block.Scope;
 import elmtable.formula.Evaluator;
 import elmtable.formula.FormulaException;
 import elmtable.formula.Template;
 import elmtable.formula.Value;
 import elmtable.formula.ValueLookup;
 import elmtable.language.BlockKind;
-import elmtable.language.Mark;
 import elmtable.language.Section;
 import elmtable.language.Step;
 import elmtable.plan.CaseOrder;
@@ -17,12 +17,12 @@ import elmtable.plan.CaseOrder.Part;
 import elmtable.plan.CaseOrder.Phase;
 import elmtable.plan.ExecutableCase;
 import elmtable.project.CaseEntry;
+import elmtable.project.Project;
 import elmtable.project.Signatures;
 import elmtable.run.event.Failure;
 import elmtable.run.event.Outcome;
 import elmtable.text.Names;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -35,11 +35,13 @@ import java.util.stream.Collectors;
  * steps, and everything that was begun back in reverse, whatever happened.
  */
 final class CasePhases {
-  private static final String SET_UP = "set-up";
-  private static final String TEAR_DOWN = "tear-down";
+  private static final String SET_UP = FixtureSteps.SET_UP;
+  private static final String TEAR_DOWN = FixtureSteps.TEAR_DOWN;
 
   private final ExecutableCase executable;
   private final StepRunner steps;
+  private final WideParts wide;
+  private final StopSignal stop;
   private final CaseValues scope;
   private final Frame frame;
   private final List<Part> order;
@@ -54,26 +56,35 @@ final class CasePhases {
 
   private final Map<String, Map<String, Value>> given = new HashMap<>();
 
-  CasePhases(RunRequest request, ExecutableCase executable, StepRunner steps, CaseValues scope) {
-    this.executable = executable;
+  /**
+   * @param steps runs the case's own steps
+   * @param wide carries out what is there once for several cases
+   */
+  CasePhases(CaseSession session, StepRunner steps, WideParts wide) {
+    this.executable = session.executable();
     this.steps = steps;
-    this.scope = scope;
+    this.wide = wide;
+    this.stop = session.stop();
+    this.scope = session.values();
+    Project project = session.request().project();
     this.frame = Frame.ofCase(BindingContext.of(executable.entry()));
-    this.order = CaseOrder.of(request.project(), executable.entry(), executable.tags());
-    this.around = StepHooks.of(request.project(), executable, this::hook);
+    this.order = CaseOrder.of(project, executable.entry(), executable.tags());
+    this.around = StepHooks.of(project, executable, this::hook);
   }
 
   CaseResult run() {
     try {
-      for (Part part : order) {
-        if (part.phase() != Phase.AFTER && result.isGood()) {
-          forwards(part);
-        }
-      }
-      steps.withoutTimeout();
+      wide.expect(order);
+      stop.breakable(this::forwards);
+    } catch (RunStoppedException stopped) {
+      result.stop();
+    }
+    steps.tearDown();
+    try {
       for (Part part : order) {
         boolean own = part.kind() == BlockKind.SUITE || part.kind() == BlockKind.CASE;
-        if (part.phase() == Phase.AFTER && (reached || !own)) {
+        boolean ofCase = part.phase() == Phase.AFTER && part.scope() == Scope.CASE;
+        if (ofCase && (reached || !own)) {
           back(part);
         }
       }
@@ -83,11 +94,22 @@ final class CasePhases {
     return result;
   }
 
+  private void forwards() {
+    for (Part part : order) {
+      if (part.phase() != Phase.AFTER && result.isGood()) {
+        forwards(part);
+      }
+    }
+  }
+
   private void forwards(Part part) {
     reached |= part.kind() != BlockKind.FIXTURE && part.kind() != BlockKind.HOOK;
     switch (part.kind()) {
       case FIXTURE -> setUp(part);
-      case HOOK -> result.add(hook(part, path -> Optional.empty()), true);
+      case HOOK ->
+          result.add(
+              WideParts.isWide(part) ? wide.hook(part) : hook(part, path -> Optional.empty()),
+              true);
       case SUITE -> add(part, SET_UP, part.located().block().activeSteps(Section.SET_UP));
       default -> {
         if (part.phase() == Phase.STEPS) {
@@ -145,23 +167,22 @@ final class CasePhases {
   }
 
   private void setUp(Part part) {
-    FixtureBlock fixture = new FixtureBlock(part.located().block());
+    String key = part.fixture().key();
     try {
-      Frame own = frameOf(part, fixture);
-      begun.put(part.fixture().key(), own);
-      StepRunner.Result ended =
-          steps.surrounding(
-              SET_UP,
-              "fixture " + shown(part),
-              part,
-              fixture.block().activeSteps(Section.SET_UP),
-              own,
-              false);
-      result.add(ended, true);
-      if (ended.isGood()) {
-        given.put(part.fixture().key(), gives(fixture, own));
-        handOver(part.fixture().key());
+      Optional<WideScope.SetUp> once =
+          WideParts.isWide(part)
+              ? wide.fixture(part, shown(part), () -> frameOf(part))
+              : Optional.empty();
+      if (once.isPresent()) {
+        result.add(wide.told(once.get()), true);
+        keep(key, once.get().isGood(), once.get().given());
+        return;
       }
+      Frame own = frameOf(part);
+      begun.put(key, own);
+      StepRunner.Result ended = FixtureSteps.setUp(steps, part, shown(part), own);
+      result.add(ended, true);
+      keep(key, ended.isGood(), FixtureSteps.gives(part, own));
     } catch (FormulaException failed) {
       result.add(
           new StepRunner.Result(
@@ -173,7 +194,15 @@ final class CasePhases {
     }
   }
 
-  private Frame frameOf(Part part, FixtureBlock fixture) {
+  private void keep(String key, boolean good, Map<String, Value> gives) {
+    if (good) {
+      given.put(key, gives);
+      handOver(key);
+    }
+  }
+
+  private Frame frameOf(Part part) {
+    FixtureBlock fixture = new FixtureBlock(part.located().block());
     Map<String, Value> places = new LinkedHashMap<>();
     part.fixture().places().forEach((place, written) -> places.put(place, value(written)));
     FixtureValues needs = new FixtureValues();
@@ -199,19 +228,6 @@ final class CasePhases {
     return value(part.name()).text();
   }
 
-  /** What a fixture gives: by {@code give}, or by keeping values of these names. */
-  private static Map<String, Value> gives(FixtureBlock fixture, Frame frame) {
-    Map<String, Value> gives = new HashMap<>();
-    List<String> names = fixture.gives();
-    for (int i = 0; i < names.size(); i++) {
-      Optional<Value> value =
-          i < frame.given().size() ? Optional.of(frame.given().get(i)) : frame.kept(names.get(i));
-      String name = Names.key(names.get(i));
-      value.ifPresent(one -> gives.put(name, one));
-    }
-    return gives;
-  }
-
   /** The case sees what the fixtures give that it asks for itself. */
   private void handOver(String key) {
     CaseEntry entry = executable.entry();
@@ -225,35 +241,8 @@ final class CasePhases {
 
   private void tearDown(Part part) {
     Frame own = begun.get(part.fixture().key());
-    if (own == null) {
-      return;
+    if (own != null) {
+      result.add(FixtureSteps.tearDown(steps, part, shown(part), own), true);
     }
-    List<Step> all = part.located().block().activeSteps(Section.TEAR_DOWN);
-    Set<String> missing = notReached(part, own);
-    List<Step> reached = all.stream().filter(step -> !uses(step, missing)).toList();
-    result.add(
-        steps.surrounding(
-            TEAR_DOWN, "fixture " + shown(part), part, reached, own.afterwards(), true),
-        true);
-  }
-
-  /** What the set-up would have kept behind where it ended. */
-  private static Set<String> notReached(Part part, Frame frame) {
-    Set<String> names = new HashSet<>();
-    for (Step step : part.located().block().activeSteps(Section.SET_UP)) {
-      Mark.Keep keep = step.mark(Mark.Keep.class);
-      if (keep != null) {
-        keep.names().stream()
-            .filter(name -> frame.kept(name).isEmpty())
-            .forEach(name -> names.add(Names.key(name)));
-      }
-    }
-    return names;
-  }
-
-  private static boolean uses(Step step, Set<String> names) {
-    return step.arguments().stream()
-        .flatMap(cell -> Template.of(cell.source()).references().stream())
-        .anyMatch(reference -> names.contains(Names.key(reference.path().get(0))));
   }
 }

@@ -1,5 +1,7 @@
 package elmtable.run;
 
+import elmtable.block.Isolation;
+import elmtable.block.Scope;
 import elmtable.block.ValuesTable;
 import elmtable.browser.Browser;
 import elmtable.formula.EvaluationContext;
@@ -13,6 +15,7 @@ import elmtable.project.DataValues;
 import elmtable.project.Environments;
 import elmtable.run.event.EventPublisher;
 import elmtable.run.event.EvidenceKeeper;
+import elmtable.run.event.Failure;
 import elmtable.run.event.Outcome;
 import elmtable.run.event.RunEvent;
 import elmtable.run.event.UnexpectedFailure;
@@ -22,7 +25,6 @@ import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -40,6 +42,13 @@ final class CaseRun {
   private final StopSignal stop;
   private final boolean more;
   private final PublishedValues published;
+  private final Scopes scopes;
+
+  /** Of the last try, or null. */
+  private CaseSession last;
+
+  /** Whether the last try failed by what is replaced for a further one. */
+  private boolean worthRepeating;
 
   CaseRun(
       RunRequest request,
@@ -50,7 +59,9 @@ final class CaseRun {
       EventPublisher events,
       StopSignal stop,
       boolean more,
-      PublishedValues published) {
+      PublishedValues published,
+      Scopes scopes) {
+    this.scopes = scopes;
     this.published = published;
     this.request = request;
     this.numbered = numbered;
@@ -65,7 +76,7 @@ final class CaseRun {
   Outcome execute() {
     Instant begun = EventPublisher.now();
     int tries = numbered.executable().entry().tries();
-    boolean browserReplaced = false;
+    boolean repeated = false;
     CaseResult result;
     for (int attempt = 1; ; attempt++) {
       events.publish(
@@ -74,15 +85,17 @@ final class CaseRun {
       if (result.outcome() == Outcome.PASSED || stop.isSet()) {
         break;
       }
-      // A browser that died is replaced once, whatever the case's own tries are.
-      if (result.browserLost() && !browserReplaced) {
-        browserReplaced = true;
+      // A browser that died, or a kept session that went bad, is replaced once, whatever the case's
+      // own tries are.
+      if (worthRepeating && !repeated) {
+        repeated = true;
         tries++;
       }
       if (attempt >= tries) {
         break;
       }
     }
+    leave(result);
     double millis = Duration.between(begun, EventPublisher.now()).toNanos() / 1e6;
     events.publish(
         new RunEvent.CaseFinished(
@@ -90,35 +103,121 @@ final class CaseRun {
     return result.outcome();
   }
 
+  /**
+   * Ends the scopes of which the case was the last, also where it was not run itself.
+   *
+   * @param result takes in what fails
+   */
+  void leave(CaseResult result) {
+    for (WideScope ended : scopes.left(numbered.executable())) {
+      if (ended.isEmpty()) {
+        ended.closeBrowser();
+        continue;
+      }
+      try (CaseFiles files = new CaseFiles(request.project().files())) {
+        CaseSession session = last != null ? last : session(new Secrets(), files);
+        result.add(WideParts.end(ended, scopes, session, files), true);
+      } catch (RunStoppedException stopped) {
+        result.stop();
+      } catch (RuntimeException | StackOverflowError broken) {
+        LOG.error("The end of what surrounds {} broke off", numbered.executable().name(), broken);
+        result.add(
+            new StepRunner.Result(
+                Outcome.ERROR,
+                Failure.of(
+                    "What surrounds the case could not be torn down: "
+                        + UnexpectedFailure.words(broken)
+                        + "."),
+                false),
+            true);
+      }
+    }
+  }
+
   private CaseResult attempt() {
     ExecutableCase executable = numbered.executable();
+    worthRepeating = false;
     if (!executable.fault().isEmpty()) {
       return CaseResult.broken("It cannot run: " + executable.fault());
     }
     Secrets secrets = new Secrets();
-    try (CaseBrowser browser = new CaseBrowser(browsers, more);
-        CaseFiles files = new CaseFiles(request.project().files())) {
-      CaseValues scope = scope(executable, secrets);
-      Duration timeout = executable.entry().timeout().orElse(USUAL_TIMEOUT);
-      Reporter reporter = new Reporter(numbered.number(), events, evidence, secrets);
-      StepRunner steps =
-          new StepRunner(
-              request.in(executable.environment()).within(limit(executable)),
-              browser,
-              reporter,
-              stop,
-              scope,
-              files,
-              Deadline.in(timeout),
-              BrowserConfigs.pace(request.project(), executable.browser()));
-      return new CasePhases(request, executable, steps, scope).run().masked(secrets);
+    Isolation isolation = scopes.isolation(executable);
+    CaseBrowser browser = browserFor(isolation);
+    try (CaseFiles files = new CaseFiles(request.project().files())) {
+      CaseSession session = session(secrets, files);
+      last = session;
+      Deadline deadline = Deadline.in(executable.entry().timeout().orElse(USUAL_TIMEOUT));
+      WideParts wide = new WideParts(scopes, session, browser, deadline);
+      CaseResult result =
+          new CasePhases(session, session.steps(browser, deadline), wide).run().masked(secrets);
+      worthRepeating = result.browserLost();
+      if (result.outcome() != Outcome.PASSED && !stop.isSet()) {
+        worthRepeating |= wide.forgetBrokenSessions();
+      }
+      return result;
     } catch (FormulaException failure) {
       return CaseResult.broken(secrets.mask(failure.getMessage()));
     } catch (RuntimeException | StackOverflowError broken) {
       LOG.error("{} broke off", executable.name(), broken);
       return CaseResult.broken(
           secrets.mask("The case broke off: " + UnexpectedFailure.words(broken) + "."));
+    } finally {
+      if (isolation == Isolation.CASE) {
+        browser.close();
+      } else {
+        rest(isolation, browser);
+      }
     }
+  }
+
+  /** The case's own browser, or the one that it shares with others. */
+  private CaseBrowser browserFor(Isolation isolation) {
+    ExecutableCase executable = numbered.executable();
+    return switch (isolation) {
+      case CASE -> new CaseBrowser(this::prepared);
+      case ROWS -> scopes.of(Scope.ROWS, executable).shared(this::fresh);
+      case SUITE -> scopes.of(Scope.SUITE, executable).shared(this::fresh);
+      case WORKER -> browsers.shared(this::fresh);
+    };
+  }
+
+  private Browser prepared() {
+    Browser browser = browsers.take();
+    if (more) {
+      browsers.prepare();
+    }
+    return browser;
+  }
+
+  private CaseBrowser fresh() {
+    String name = numbered.executable().browser();
+    return new CaseBrowser(() -> scopes.open(name));
+  }
+
+  private void rest(Isolation isolation, CaseBrowser browser) {
+    boolean open = browser.opened().isPresent();
+    browser.rest();
+    if (open && browser.opened().isEmpty() && isolation != Isolation.WORKER) {
+      Scope scope = isolation == Isolation.ROWS ? Scope.ROWS : Scope.SUITE;
+      scopes.of(scope, numbered.executable()).lost();
+    }
+  }
+
+  private CaseSession session(Secrets secrets, CaseFiles files) {
+    ExecutableCase executable = numbered.executable();
+    CaseValues wide = values(executable, secrets);
+    CaseValues own = values(executable, secrets);
+    addOwn(own, executable, secrets);
+    return new CaseSession(
+        request.in(executable.environment()).within(limit(executable)),
+        numbered.number(),
+        executable,
+        new Reporter(numbered.number(), events, evidence, secrets),
+        stop,
+        files,
+        own,
+        wide,
+        BrowserConfigs.pace(request.project(), executable.browser()));
   }
 
   /** How long a step waits: as its case says, its suite, its environment, or the run. */
@@ -130,8 +229,8 @@ final class CaseRun {
         .orElse(request.limit());
   }
 
-  /** The values that the case's steps can use, worked out at its start. */
-  private CaseValues scope(ExecutableCase executable, Secrets secrets) {
+  /** The values of the environment and the run, worked out at the case's start. */
+  private CaseValues values(ExecutableCase executable, Secrets secrets) {
     // Each case draws from a seed of its own, so that its values do not depend on how cases fell to
     // workers.
     long seed = request.seed() ^ executable.identity().hashCode();
@@ -150,7 +249,12 @@ final class CaseRun {
             secrets.add(environment.get(key).text());
           }
         });
-    CaseValues scope = new CaseValues(context, environment, runValues(), published, executable);
+    return new CaseValues(context, environment, runValues(), published, executable);
+  }
+
+  /** Those of its suite and its row. */
+  private static void addOwn(CaseValues scope, ExecutableCase executable, Secrets secrets) {
+    EvaluationContext context = scope.context();
     for (ValuesTable.Entry entry :
         executable.entry().ofSuite().map(suite -> suite.values().entries()).orElse(List.of())) {
       Value value = new Evaluator(scope.ofCase(), context).value(entry.value());
@@ -162,7 +266,6 @@ final class CaseRun {
     executable
         .row()
         .ifPresent(row -> scope.putRow(values(executable.entry(), row, scope, context)));
-    return scope;
   }
 
   private Map<String, Value> runValues() {
@@ -179,46 +282,5 @@ final class CaseRun {
           evaluator.value(entry.block().isScenario() ? row.plainCell(i) : row.cell(i)));
     }
     return values;
-  }
-
-  /** The case's browser, opened at the first step that needs one. */
-  static final class CaseBrowser implements AutoCloseable {
-    private final PreparedBrowsers supply;
-    private final boolean more;
-    private Browser browser;
-    private int step = -1;
-
-    CaseBrowser(PreparedBrowsers supply, boolean more) {
-      this.supply = supply;
-      this.more = more;
-    }
-
-    /** The browser for a step, whose time begins when it asks for it first. */
-    Browser of(int id, Duration limit) {
-      if (browser == null) {
-        browser = supply.take();
-        if (more) {
-          supply.prepare();
-        }
-      }
-      if (id != step) {
-        step = id;
-        browser.within(limit);
-      }
-      return browser;
-    }
-
-    Optional<Browser> opened() {
-      return Optional.ofNullable(browser);
-    }
-
-    @Override
-    public void close() {
-      if (browser != null) {
-        Browser used = browser;
-        browser = null;
-        used.close();
-      }
-    }
   }
 }

@@ -1,5 +1,6 @@
 package elmtable.run;
 
+import elmtable.block.Isolation;
 import elmtable.plan.ExecutableCase;
 import elmtable.project.CaseEntry;
 import elmtable.project.EarlierCase;
@@ -58,9 +59,15 @@ final class CaseScheduler {
     lanes = new ArrayList<>(byName.values());
   }
 
-  private static String laneOf(Run.NumberedCase numbered) {
+  private String laneOf(Run.NumberedCase numbered) {
     CaseEntry entry = numbered.executable().entry();
-    return entry.path() + (entry.isIndependent() ? "\n" + numbered.number() : "");
+    ExecutableCase executable = numbered.executable();
+    String suite = String.join("\n", entry.path(), executable.environment(), executable.browser());
+    if (!entry.isIndependent()) {
+      return suite;
+    }
+    boolean sharing = Scopes.isolation(project, executable) == Isolation.ROWS;
+    return suite + "\n" + (sharing ? entry.key() : numbered.number());
   }
 
   /**

@@ -8,6 +8,7 @@ final class Deadline {
 
   private final Duration whole;
   private final long begun = System.nanoTime();
+  private long excluded;
 
   private Deadline(Duration whole) {
     this.whole = whole;
@@ -17,13 +18,18 @@ final class Deadline {
     return new Deadline(time);
   }
 
+  /** What was waited for does not count. */
+  void exclude(long nanos) {
+    excluded += nanos;
+  }
+
   boolean isOver() {
     return left().isZero();
   }
 
   /** Nothing where it is over. */
   Duration left() {
-    Duration left = whole.minusNanos(System.nanoTime() - begun);
+    Duration left = whole.minusNanos(System.nanoTime() - begun - excluded);
     return left.isNegative() ? Duration.ZERO : left;
   }
 

@@ -12,7 +12,7 @@ record EngineStep(
     int id,
     Duration limit,
     Deadline deadline,
-    CaseRun.CaseBrowser caseBrowser,
+    CaseBrowser caseBrowser,
     Reporter reporter,
     StopSignal stop,
     CaseValues scope)

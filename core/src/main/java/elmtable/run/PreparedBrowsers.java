@@ -4,6 +4,7 @@ import elmtable.browser.Browser;
 import elmtable.browser.BrowserException;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
+import java.util.function.Supplier;
 
 /**
  * A worker's browsers: a fresh one for each case, and while that case runs the next is made ready,
@@ -13,6 +14,7 @@ final class PreparedBrowsers implements AutoCloseable {
   private final Browser.Pool lane;
   private final StopSignal stop;
   private CompletableFuture<Browser> next;
+  private CaseBrowser shared;
 
   PreparedBrowsers(Browser.Pool lane, StopSignal stop) {
     this.lane = lane;
@@ -63,8 +65,19 @@ final class PreparedBrowsers implements AutoCloseable {
     return opening;
   }
 
+  /** The one browser of a worker, where no state is promised. */
+  CaseBrowser shared(Supplier<CaseBrowser> first) {
+    if (shared == null) {
+      shared = first.get();
+    }
+    return shared;
+  }
+
   @Override
   public void close() {
+    if (shared != null) {
+      shared.close();
+    }
     if (next != null) {
       next.whenComplete((browser, failed) -> {
         if (browser != null) {

@@ -29,6 +29,9 @@ import org.slf4j.LoggerFactory;
 final class Run implements RunHandle {
   private static final Logger LOG = LoggerFactory.getLogger(Run.class);
 
+  /** How long all tear-downs together may take when a run is stopped. */
+  private static final Duration TEAR_DOWN_LIMIT = Duration.ofSeconds(10);
+
   /** A case with its number in the run. */
   record NumberedCase(int number, ExecutableCase executable) {}
 
@@ -44,6 +47,7 @@ final class Run implements RunHandle {
 
   private final StopSignal stop = new StopSignal();
   private final PublishedValues published;
+  private Scopes scopes;
 
   Run(
       RunRequest request,
@@ -77,8 +81,10 @@ final class Run implements RunHandle {
   }
 
   private void work(List<NumberedCase> cases) {
-    try (Browser.Launcher launcher = launchers.make()) {
-      stop.onStop(launcher::close);
+    try (Browser.Launcher launcher = launchers.make();
+        Scopes scopes = new Scopes(request.project(), cases, launcher)) {
+      this.scopes = scopes;
+      stop.last().onStop(launcher::close);
       work(new CaseScheduler(request.project(), cases), launcher);
     }
   }
@@ -193,16 +199,33 @@ final class Run implements RunHandle {
 
   private Outcome outcomeOf(CaseScheduler.Next next, int worker, WorkerBrowsers browsers) {
     NumberedCase numbered = next.numbered();
-    if (stop.isSet()) {
-      return without(numbered.number(), Outcome.NOT_RUN, "The run was stopped before it began.");
-    }
-    if (!next.blocked().isEmpty()) {
-      return without(numbered.number(), Outcome.BLOCKED, next.blocked());
-    }
     PreparedBrowsers supply = browsers.of(numbered.executable().browser());
-    return new CaseRun(
-            request, numbered, worker, supply, evidence, events, stop, next.more(), published)
-        .execute();
+    CaseRun run =
+        new CaseRun(
+            request,
+            numbered,
+            worker,
+            supply,
+            evidence,
+            events,
+            stop,
+            next.more(),
+            published,
+            scopes);
+    if (stop.isSet()) {
+      return without(run, numbered, Outcome.NOT_RUN, "The run was stopped before it began.");
+    }
+    return next.blocked().isEmpty()
+        ? run.execute()
+        : without(run, numbered, Outcome.BLOCKED, next.blocked());
+  }
+
+  /** A case that is not run may be the last of what surrounds others. */
+  private Outcome without(CaseRun run, NumberedCase numbered, Outcome outcome, String reason) {
+    CaseResult end = new CaseResult();
+    run.leave(end);
+    String more = end.failure() == null ? "" : " " + end.failure().message();
+    return without(numbered.number(), outcome, reason + more);
   }
 
   /** Ends a case without running it. */
@@ -219,7 +242,21 @@ final class Run implements RunHandle {
 
   @Override
   public void stop() {
-    Thread.ofVirtual().start(stop::set);
+    Thread.ofVirtual().name("stop").start(this::end);
+  }
+
+  /** A second stop, or the end of the time for tear-downs, ends everything at once. */
+  private void end() {
+    boolean again = stop.isSet();
+    stop.set();
+    try {
+      if (again || !await(TEAR_DOWN_LIMIT)) {
+        stop.last().set();
+      }
+    } catch (InterruptedException interrupted) {
+      Thread.currentThread().interrupt();
+      stop.last().set();
+    }
   }
 
   @Override

@@ -45,9 +45,9 @@ final class StepRunner {
   record Body(String phase, int parent, int depth, Frame frame, String document, int firstLine) {}
 
   final RunRequest request;
-  final CaseRun.CaseBrowser browser;
+  final CaseBrowser browser;
   final Reporter reporter;
-  final StopSignal stop;
+  StopSignal stop;
   final CaseValues scope;
   final Binder binder;
   final CaseFiles files;
@@ -56,7 +56,7 @@ final class StepRunner {
 
   StepRunner(
       RunRequest request,
-      CaseRun.CaseBrowser browser,
+      CaseBrowser browser,
       Reporter reporter,
       StopSignal stop,
       CaseValues scope,
@@ -74,9 +74,10 @@ final class StepRunner {
     this.deadline = deadline;
   }
 
-  /** Tear-down runs after a case's time is over, too. */
-  void withoutTimeout() {
+  /** From now on it tears down: after the case's time is over, and after a first stop, too. */
+  void tearDown() {
     deadline = Deadline.NEVER;
+    stop = stop.last();
   }
 
   /** What runs before and after a step, in the time of its case. */

@@ -1,18 +1,40 @@
 package elmtable.run;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 
-/** Tells everything in a run that it is to end. */
+/**
+ * Tells everything in a run that it is to end. The first signal breaks off set-ups and steps; what
+ * was set up is still torn down, until the {@link #last()} one.
+ */
 final class StopSignal {
   private final CountDownLatch set = new CountDownLatch(1);
   private final List<Runnable> actions = new ArrayList<>();
+  private final Set<Thread> breakable = new HashSet<>();
+
+  /** Null for a last signal. */
+  private final StopSignal last;
+
+  StopSignal() {
+    this(new StopSignal(null));
+  }
+
+  private StopSignal(StopSignal last) {
+    this.last = last;
+  }
+
+  /** The signal after which nothing goes on, not even a tear-down. */
+  StopSignal last() {
+    return last == null ? this : last;
+  }
 
   /** What to do when the signal is given; done at once where it was given before. */
   void onStop(Runnable action) {
-    synchronized (actions) {
+    synchronized (this) {
       if (!isSet()) {
         actions.add(action);
         return;
@@ -23,14 +45,32 @@ final class StopSignal {
 
   void set() {
     List<Runnable> now;
-    synchronized (actions) {
+    synchronized (this) {
       if (isSet()) {
         return;
       }
       set.countDown();
+      breakable.forEach(Thread::interrupt);
       now = List.copyOf(actions);
     }
     now.forEach(Runnable::run);
+  }
+
+  /** Does something that the signal breaks off wherever it waits. */
+  void breakable(Runnable work) {
+    synchronized (this) {
+      check();
+      breakable.add(Thread.currentThread());
+    }
+    try {
+      work.run();
+    } finally {
+      synchronized (this) {
+        breakable.remove(Thread.currentThread());
+        // What comes after it, such as a tear-down, may wait again.
+        Thread.interrupted();
+      }
+    }
   }
 
   boolean isSet() {

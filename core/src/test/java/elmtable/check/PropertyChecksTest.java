@@ -56,11 +56,9 @@ class PropertyChecksTest extends AbstractChecksTest {
   @CsvSource(
       delimiter = ';',
       value = {
-        "hook before run,steps; before run",
-        "fixture f,scope: run; scope: run",
-        "browser b,isolation: suite; isolation: suite",
-        "browser b,time zone: UTC; time zone: UTC",
-        "browser b,address: http://grid/; address: http://grid/",
+        "browser b,downloads: kept; downloads: kept",
+        "browser b,wipe: no; wipe: no",
+        "plan p,every: 2h; every: 2h",
       })
   void whatIsNotCarriedOutYetIsAnError(String block, String what) {
     String text =

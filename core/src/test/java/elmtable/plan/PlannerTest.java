@@ -219,17 +219,11 @@ class PlannerTest {
         browser slow
         downloads: kept
 
-        hook before run
-        only: hooked
-        steps
-        | log | x |
-
         case a
         steps
         | log | x |
 
         case b
-        tags: hooked
         steps
         | log | x |
         """;
@@ -238,10 +232,9 @@ class PlannerTest {
             "a in plain: ",
             "a in slow: a.elmt, line 5: This version does not carry out “downloads: kept” yet; remove the"
                 + " line.",
-            "b in plain: a.elmt, line 7: This version does not run hooks “before run” yet; use"
-                + " one of cases or steps.",
-            "b in slow: a.elmt, line 7: This version does not run hooks “before run” yet; use"
-                + " one of cases or steps."),
+            "b in plain: ",
+            "b in slow: a.elmt, line 5: This version does not carry out “downloads: kept” yet; remove the"
+                + " line."),
         Planner.plan(
                 CheckedProject.of(TestProjects.of(text)),
                 Selection.everything().withBrowsers("plain", "slow"))

@@ -349,6 +349,11 @@ final class FakeBrowser
   /** A class of its own, as to close a window is not to close the browser. */
   private final class FakeWindows implements Windows {
     @Override
+    public int count() {
+      return 1;
+    }
+
+    @Override
     public void use(String titleOrNumber, Duration limit) {
       act("use window " + titleOrNumber);
     }

@@ -52,7 +52,6 @@ final class FixtureChecks {
 
   List<Diagnostic> check(String path, LocatedBlock located) {
     FixtureBlock fixture = new FixtureBlock(located.block());
-    NotCarriedOut.fixture(fixture, problems);
     properties.readable(
         fixture.scopeProperty(), fixture.keepSession(), fixture.timeout(), fixture.tries());
     properties.pages(fixture.pages());

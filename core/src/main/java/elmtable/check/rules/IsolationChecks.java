@@ -41,8 +41,6 @@ final class IsolationChecks {
               said.range(),
               "Cases that may run side by side cannot share one state; write “isolation: rows” or"
                   + " remove “independent: yes”."));
-    } else {
-      NotCarriedOut.isolation(said, problems);
     }
   }
 }

@@ -35,7 +35,6 @@ final class SettingChecks {
 
   List<Diagnostic> hook(HookBlock hook, StepChecks steps) {
     properties.readable(hook.only());
-    NotCarriedOut.hook(hook, problems);
     BindingContext context = new BindingContext(List.of(), Optional.empty());
     problems.addAll(
         steps.check(

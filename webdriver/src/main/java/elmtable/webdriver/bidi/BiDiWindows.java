@@ -88,6 +88,11 @@ final class BiDiWindows implements Windows {
   }
 
   @Override
+  public int count() {
+    return tab.events().windows().size();
+  }
+
+  @Override
   public void close() {
     List<String> windows = tab.events().windows();
     String closing = tab.window();

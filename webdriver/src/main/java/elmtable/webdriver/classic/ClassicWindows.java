@@ -35,6 +35,11 @@ final class ClassicWindows implements Windows {
   }
 
   @Override
+  public int count() {
+    return all().size();
+  }
+
+  @Override
   public void close() {
     tab.told(this::closeThisOne);
   }

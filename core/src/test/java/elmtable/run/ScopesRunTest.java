@@ -1,0 +1,326 @@
+package elmtable.run;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import elmtable.project.Project;
+import elmtable.project.TestProjects;
+import elmtable.run.event.Outcome;
+import elmtable.run.event.RunEvent;
+import java.time.Duration;
+import java.util.List;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+
+/** What is set up once for several cases: rows, a suite, a run. */
+@DisplayName("Scopes of a run")
+class ScopesRunTest extends AbstractRunTest {
+  private static final String SCOPES =
+      """
+      fixture site
+      scope: run
+      gives
+      | name |
+      | town |
+      set-up
+      | log | site up |
+      | give | Lisbon |
+      tear-down
+      | log | site down |
+
+      fixture shed of <owner>
+      scope: suite
+      needs: site
+      gives
+      | name |
+      | shed |
+      set-up
+      | compute | upper(owner) | => shed |
+      | log | shed of <owner> up in <town> |
+      tear-down
+      | log | <shed> down |
+
+      fixture batch
+      scope: rows
+      set-up
+      | log | batch up |
+      tear-down
+      | log | batch down |
+
+      hook before run
+      steps
+      | log | run begins |
+
+      hook after run
+      steps
+      | log | run ends |
+
+      hook before suite
+      only: smoke
+      steps
+      | log | suite begins |
+
+      hook after suite
+      steps
+      | log | suite ends |
+
+      """;
+
+  private List<Outcome> outcomes() {
+    return all(RunEvent.CaseFinished.class).map(RunEvent.CaseFinished::outcome).toList();
+  }
+
+  @Test
+  void eachIsSetUpOnceAndTornDownInReverseWithItsLastCase() throws InterruptedException {
+    Project project =
+        TestProjects.of(
+            SCOPES
+                + """
+                suite One
+                fixtures: shed of Wren
+
+                case a
+                fixtures: batch
+                data
+                | n |
+                | 1 |
+                | 2 |
+                steps
+                | log | a<n> with <shed> |
+
+                case b
+                tags: smoke
+                steps
+                | log | b with <fixture/shed> |
+                """);
+    run(project, 1, List.of());
+    assertEquals(
+        List.of(
+            "run begins",
+            "site up",
+            "shed of Wren up in Lisbon",
+            "batch up",
+            "a1 with WREN",
+            "a2 with WREN",
+            "batch down",
+            "suite begins",
+            "b with WREN",
+            "WREN down",
+            "suite ends",
+            "site down",
+            "run ends"),
+        logs().stream().filter(text -> !text.contains("once for")).toList());
+    assertEquals(List.of(Outcome.PASSED, Outcome.PASSED, Outcome.PASSED), outcomes());
+    assertTrue(
+        logs().stream().anyMatch(text -> text.startsWith("Set up once for the suite, in case 1")),
+        () -> logs().toString());
+  }
+
+  @Test
+  void workersShareOneSetUpAndOneFailure() throws InterruptedException {
+    run(
+        TestProjects.of(
+            """
+            suite Side by side
+            independent: yes
+            fixtures: slow
+
+            fixture slow
+            scope: suite
+            set-up
+            | pause | 200ms |
+            | log | tried |
+            | fail | no town |
+            tear-down
+            | log | undone |
+
+            case a
+            data
+            | n |
+            | 1 |
+            | 2 |
+            | 3 |
+            | 4 |
+            steps
+            | log | never |
+            """),
+        4,
+        List.of());
+    assertEquals(1, logs().stream().filter("tried"::equals).count());
+    assertEquals(1, logs().stream().filter("undone"::equals).count());
+    assertEquals(List.of(Outcome.ERROR, Outcome.ERROR, Outcome.ERROR, Outcome.ERROR), outcomes());
+    all(RunEvent.CaseFinished.class)
+        .forEach(finished -> assertTrue(finished.failure().message().contains("no town")));
+  }
+
+  @Test
+  void whatIsTornDownWithTheLastCaseIsItsErrorWhereItFails() throws InterruptedException {
+    run(
+        """
+        fixture once
+        scope: run
+        set-up
+        | log | up |
+        tear-down
+        | fail | stuck |
+
+        case a
+        fixtures: once
+        steps
+        | log | a |
+
+        case b
+        steps
+        | log | b |
+        """);
+    assertEquals(List.of(Outcome.PASSED, Outcome.ERROR), outcomes());
+    assertTrue(only().failure().message().contains("stuck"));
+  }
+
+  @Test
+  void aCaseDoesNotPayForTheTimeOfWhatIsSharedWithOthers() throws InterruptedException {
+    run(
+        """
+        fixture slow
+        scope: run
+        set-up
+        | pause | 400ms |
+
+        case a
+        fixtures: slow
+        timeout: 200ms
+        steps
+        | log | a |
+        """);
+    assertEquals(List.of(Outcome.PASSED), outcomes());
+  }
+
+  private static final String SIGNED_IN =
+      """
+      fixture signed in as <member>
+      keep session: 30m
+      check: still signed in
+      gives
+      | name |
+      | who |
+      set-up
+      | log | signing in <member> |
+      | set storage | member | <member> |
+      | give | <member> |
+
+      keyword still signed in
+      steps
+      | read storage | member | => found |
+      | expect that | found = 'Wren' | |
+
+      """;
+
+  @Test
+  void aKeptSessionIsMadeOnceAndPutIntoEachCase() throws InterruptedException {
+    run(
+        SIGNED_IN
+            + """
+            case a
+            fixtures: signed in as Wren
+            data
+            | n |
+            | 1 |
+            | 2 |
+            | 3 |
+            steps
+            | read storage | member | => found |
+            | expect that | found = who | |
+            """);
+    assertEquals(
+        List.of(Outcome.PASSED, Outcome.PASSED, Outcome.PASSED), outcomes(), () -> "" + only());
+    assertEquals(1, logs().stream().filter("signing in Wren"::equals).count());
+    assertTrue(
+        logs().stream().anyMatch(text -> text.contains("used again 2 times")),
+        () -> logs().toString());
+  }
+
+  @Test
+  void aSessionThatCannotBeKeptIsMadeForEachCase() throws InterruptedException {
+    run(
+        SIGNED_IN
+            + """
+            case a
+            fixtures: signed in as Juno
+            data
+            | n |
+            | 1 |
+            | 2 |
+            steps
+            | read storage | member | => found |
+            | expect that | found = who | |
+            """);
+    assertEquals(List.of(Outcome.PASSED, Outcome.PASSED), outcomes(), () -> "" + only());
+    assertTrue(
+        logs().stream().anyMatch(text -> text.contains("cannot be kept")), () -> "" + logs());
+    assertEquals(3, logs().stream().filter("signing in Juno"::equals).count());
+  }
+
+  @Test
+  void whatIsolationSharesStaysInTheBrowser() throws InterruptedException {
+    String cases =
+        """
+        case a
+        data
+        | n |
+        | 1 |
+        | 2 |
+        steps
+        | set storage | seen <n> | yes |
+        | read storage | seen 1 | => first |
+        | log | <first> |
+        """;
+    run("suite S\nisolation: rows\n\n" + cases);
+    assertEquals(List.of("yes", "yes"), logs());
+    assertEquals(1, browsers.opened.get());
+    events.clear();
+    run("suite S\n\n" + cases);
+    assertEquals(List.of(Outcome.PASSED, Outcome.FAILED), outcomes());
+  }
+
+  @Test
+  void aStopTearsDownWhatWasSetUp() throws InterruptedException {
+    Project project =
+        TestProjects.of(
+            """
+            fixture mine
+            set-up
+            | log | mine up |
+            tear-down
+            | log | mine down |
+
+            fixture ours
+            scope: run
+            set-up
+            | log | ours up |
+            tear-down
+            | log | ours down |
+
+            case a
+            fixtures: ours, mine
+            steps
+            | pause | 1h |
+
+            case b
+            steps
+            | log | never |
+            """);
+    RunHandle[] handle = new RunHandle[1];
+    handle[0] =
+        start(
+            project,
+            1,
+            List.of(event -> {
+              if (event instanceof RunEvent.StepStarted step && step.keyword().equals("pause")) {
+                handle[0].stop();
+              }
+            }));
+    assertTrue(handle[0].await(Duration.ofSeconds(20)));
+    assertEquals(List.of("ours up", "mine up", "mine down", "ours down"), logs());
+    assertEquals(List.of(Outcome.NOT_RUN, Outcome.NOT_RUN), outcomes());
+  }
+}
