@@ -343,8 +343,14 @@ export interface RunRequest {
     suites?: string[];
     cases?: string[];
     identities?: string[];
-    environment?: string;
-    browser?: string;
+    environments?: string[];
+    browsers?: string[];
+    workers?: number;
+    tries?: number;
+    stopAfter?: number;
+    seen?: boolean;
+    paceMillis?: number;
+    pictures?: boolean;
 }
 
 export interface RunView {

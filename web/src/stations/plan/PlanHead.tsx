@@ -4,23 +4,42 @@ import { useProject, useStartRun } from '@/api/queries';
 import type { PlanView } from '@/api/types';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
+import { SeveralChoice } from '@/parts/SeveralChoice';
+import { RunChoicesField } from './RunChoicesField';
+import type { RunChoices } from './runChoices';
+
+/** What is planned. */
+export interface PlanSelection {
+  tags: string;
+  suite: string;
+  environments: string[];
+  browsers: string[];
+}
+
+function EnvironmentName({ name }: { name: string }) {
+  return (
+    <span className="ref" data-origin="environment">
+      {name}
+    </span>
+  );
+}
 
 /** What is selected, and the button that runs it. */
 export function PlanHead({
   plan,
-  tags,
-  suite,
+  selection,
   choose,
 }: {
   plan: PlanView | undefined;
-  tags: string;
-  suite: string;
-  choose: (next: { tags?: string; suite?: string }) => void;
+  selection: PlanSelection;
+  choose: (next: Partial<PlanSelection>) => void;
 }) {
+  const { tags, suite, environments, browsers } = selection;
   const { data: project } = useProject();
   const start = useStartRun();
   const [typed, setTyped] = useState(tags);
   const [wrong, setWrong] = useState<string | null>(null);
+  const [choices, setChoices] = useState<RunChoices>({});
   const suites = [...new Set(plan?.cases.map((one) => one.suite) ?? [])];
   const title = [tags, suite].filter(Boolean).join(', ') || 'everything';
   const cell = 'flex min-w-0 flex-col gap-0.5 px-2.5 pt-1 pb-1.5 [&+&]:border-l [&+&]:border-hair-strong';
@@ -31,7 +50,9 @@ export function PlanHead({
         <Button
           kind="main"
           disabled={!plan || plan.count === 0}
-          onClick={async () => setWrong(await start({ title, tags, suites: suite ? [suite] : [] }))}
+          onClick={async () =>
+            setWrong(await start({ title, tags, suites: suite ? [suite] : [], environments, browsers, ...choices }))
+          }
         >
           <Play size={13} aria-hidden />
           Run {counted(plan?.count ?? 0, 'case')}
@@ -43,7 +64,7 @@ export function PlanHead({
         </p>
       )}
       <form
-        className="mt-2.5 grid grid-cols-[1.4fr_1fr_0.8fr_0.8fr] rounded-field border border-field"
+        className="mt-2.5 grid grid-cols-[1.3fr_1fr_0.8fr_0.9fr_0.9fr] rounded-field border border-field"
         onSubmit={(event) => {
           event.preventDefault();
           choose({ tags: typed.trim() });
@@ -73,20 +94,28 @@ export function PlanHead({
           </select>
         </label>
         <div className={cell}>
-          <span className="text-caption text-ink-3">environment</span>
-          <span>
-            {plan?.environment ? (
-              <span className="ref" data-origin="environment">
-                {plan.environment}
-              </span>
-            ) : (
-              'none'
-            )}
-          </span>
+          <span className="text-caption text-ink-3">environments</span>
+          <SeveralChoice
+            label="Environments"
+            names={project?.environments ?? []}
+            chosen={environments}
+            usual={plan?.environment ? <EnvironmentName name={plan.environment} /> : 'none'}
+            onChange={(chosen) => choose({ environments: chosen })}
+          />
         </div>
         <div className={cell}>
-          <span className="text-caption text-ink-3">browser</span>
-          <span>{plan?.browser || project?.browsers[0] || 'usual'}</span>
+          <span className="text-caption text-ink-3">browsers</span>
+          <SeveralChoice
+            label="Browsers"
+            names={project?.browsers ?? []}
+            chosen={browsers}
+            usual={plan?.browser || project?.browsers[0] || 'usual'}
+            onChange={(chosen) => choose({ browsers: chosen })}
+          />
+        </div>
+        <div className={cell}>
+          <span className="text-caption text-ink-3">how</span>
+          <RunChoicesField choices={choices} onChange={setChoices} />
         </div>
       </form>
     </header>

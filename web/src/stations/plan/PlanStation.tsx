@@ -7,8 +7,17 @@ import { Columns } from '@/parts/Columns';
 import { Filter } from '@/parts/Filter';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
 import { ExecutableLens } from './ExecutableLens';
-import { PlanHead } from './PlanHead';
+import { PlanHead, type PlanSelection } from './PlanHead';
 import { PlanTable } from './PlanTable';
+
+function inQuery({ tags, suite, environments, browsers }: PlanSelection): URLSearchParams {
+  const query = new URLSearchParams();
+  if (tags) query.set('tags', tags);
+  if (suite) query.set('suite', suite);
+  for (const name of environments) query.append('environment', name);
+  for (const name of browsers) query.append('browser', name);
+  return query;
+}
 
 /** Every executable case that a selection expands to, and why each case is in or out. */
 export function PlanStation() {
@@ -18,19 +27,14 @@ export function PlanStation() {
   const asked = new URLSearchParams(search);
   const tags = asked.get('tags') ?? '';
   const suite = asked.get('suite') ?? '';
-  const query = new URLSearchParams();
-  if (tags) query.set('tags', tags);
-  if (suite) query.set('suite', suite);
+  const selection = { tags, suite, environments: asked.getAll('environment'), browsers: asked.getAll('browser') };
+  const query = inQuery(selection);
   const { data: plan, error } = usePlan(query.toString());
   const [only, setOnly] = useState<'all' | 'in'>('all');
   const [filter, setFilter] = useState('');
   const [chosen, setChosen] = useState<{ of: CasePlanView; executable: ExecutableView } | null>(null);
-  const choose = (next: { tags?: string; suite?: string }) => {
-    const changed = new URLSearchParams();
-    const all = { tags, suite, ...next };
-    if (all.tags) changed.set('tags', all.tags);
-    if (all.suite) changed.set('suite', all.suite);
-    go(`${place}?${changed}`, { replace: true });
+  const choose = (next: Partial<PlanSelection>) => {
+    go(`${place}?${inQuery({ ...selection, ...next })}`, { replace: true });
     setChosen(null);
   };
   return (
@@ -39,7 +43,7 @@ export function PlanStation() {
       contents={null}
       lens={{ name: 'Executable case', content: <ExecutableLens chosen={chosen} plan={plan} /> }}
     >
-      <PlanHead plan={plan} tags={tags} suite={suite} choose={choose} />
+      <PlanHead plan={plan} selection={selection} choose={choose} />
       {error && (
         <p role="alert" className="mx-4 mt-2 bg-failed-wash px-3 py-1.5">
           {error.message}

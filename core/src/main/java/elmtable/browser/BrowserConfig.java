@@ -40,6 +40,12 @@ public record BrowserConfig(
         kind, 1280, 800, true, "", List.of(), Emulation.NONE, false, Optional.empty());
   }
 
+  /** The same on the machine's screen. */
+  public BrowserConfig seen() {
+    return new BrowserConfig(
+        kind, width, height, false, language, arguments, emulation, anyCertificate, remote);
+  }
+
   /**
    * What pages are made to believe; the empty text for what is left as it is.
    *

@@ -16,8 +16,15 @@ final class BrowserConfigs {
 
   private BrowserConfigs() {}
 
-  static BrowserConfig of(Project project, String name) {
-    return project.index().browser(name).map(BrowserConfigs::of).orElseGet(BrowserConfig::usual);
+  static BrowserConfig of(RunRequest request, String name) {
+    BrowserConfig config =
+        request
+            .project()
+            .index()
+            .browser(name)
+            .map(BrowserConfigs::of)
+            .orElseGet(BrowserConfig::usual);
+    return request.choices().seen() ? config.seen() : config;
   }
 
   /** How long one who watches is given after each step; usually nothing. */

@@ -75,7 +75,7 @@ final class CaseRun {
 
   Outcome execute() {
     Instant begun = EventPublisher.now();
-    int tries = numbered.executable().entry().tries();
+    int tries = Math.max(numbered.executable().entry().tries(), request.choices().tries());
     boolean repeated = false;
     CaseResult result;
     for (int attempt = 1; ; attempt++) {
@@ -217,7 +217,10 @@ final class CaseRun {
         files,
         own,
         wide,
-        BrowserConfigs.pace(request.project(), executable.browser()));
+        request
+            .choices()
+            .pace()
+            .orElseGet(() -> BrowserConfigs.pace(request.project(), executable.browser())));
   }
 
   /** How long a step waits: as its case says, its suite, its environment, or the run. */
@@ -233,7 +236,7 @@ final class CaseRun {
   private CaseValues values(ExecutableCase executable, Secrets secrets) {
     // Each case draws from a seed of its own, so that its values do not depend on how cases fell to
     // workers.
-    long seed = request.seed() ^ executable.identity().hashCode();
+    long seed = request.choices().seed() ^ executable.identity().hashCode();
     Map<String, Value> environment =
         Environments.values(
             request.project().index(),
@@ -269,7 +272,7 @@ final class CaseRun {
   }
 
   private Map<String, Value> runValues() {
-    return Map.of("id", Value.of(request.id()), "seed", Value.of(request.seed()));
+    return Map.of("id", Value.of(request.id()), "seed", Value.of(request.choices().seed()));
   }
 
   private static Map<String, Value> values(

@@ -12,6 +12,7 @@ import elmtable.run.event.UnexpectedFailure;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -34,6 +35,8 @@ final class Run implements RunHandle {
 
   /** A case with its number in the run. */
   record NumberedCase(int number, ExecutableCase executable) {}
+
+  private static final Set<Outcome> FAILURES = EnumSet.of(Outcome.FAILED, Outcome.ERROR);
 
   private final RunRequest request;
   private final Runner.Launchers launchers;
@@ -82,7 +85,7 @@ final class Run implements RunHandle {
 
   private void work(List<NumberedCase> cases) {
     try (Browser.Launcher launcher = launchers.make();
-        Scopes scopes = new Scopes(request.project(), cases, launcher)) {
+        Scopes scopes = new Scopes(request, cases, launcher)) {
       this.scopes = scopes;
       stop.last().onStop(launcher::close);
       work(new CaseScheduler(request.project(), cases), launcher);
@@ -100,6 +103,11 @@ final class Run implements RunHandle {
     synchronized (counts) {
       if (open.remove(number)) {
         counts.merge(outcome, 1, Integer::sum);
+      }
+      int most = request.choices().stopAfter();
+      if (most > 0
+          && FAILURES.stream().mapToInt(one -> counts.getOrDefault(one, 0)).sum() >= most) {
+        stop.set();
       }
     }
   }
@@ -121,8 +129,8 @@ final class Run implements RunHandle {
             request.title(),
             request.plan().environment(),
             request.plan().browser(),
-            request.workers(),
-            request.seed(),
+            request.choices().workers(),
+            request.choices().seed(),
             cases.stream().map(this::planned).toList()));
   }
 
@@ -151,7 +159,7 @@ final class Run implements RunHandle {
 
   private void work(CaseScheduler lanes, Browser.Launcher launcher) {
     List<Thread> workers = new ArrayList<>();
-    for (int worker = 1; worker <= Math.max(1, request.workers()); worker++) {
+    for (int worker = 1; worker <= Math.max(1, request.choices().workers()); worker++) {
       int number = worker;
       workers.add(
           Thread.ofVirtual().name("worker " + number).start(() -> drain(lanes, number, launcher)));
@@ -167,7 +175,7 @@ final class Run implements RunHandle {
   }
 
   private void drain(CaseScheduler lanes, int worker, Browser.Launcher launcher) {
-    try (WorkerBrowsers browsers = new WorkerBrowsers(request.project(), launcher, stop)) {
+    try (WorkerBrowsers browsers = new WorkerBrowsers(request, launcher, stop)) {
       Optional<CaseScheduler.Next> next = lanes.take(stop.isSet());
       while (next.isPresent()) {
         lanes.done(next.get(), runCase(next.get(), worker, browsers));

@@ -9,7 +9,6 @@ import java.time.Duration;
  *
  * @param id names the run; {@code <run/id>} in steps
  * @param title for people: what was chosen
- * @param workers how many suites at most run side by side
  * @param limit how long an action or expectation waits
  * @param kept values of earlier runs, and for later ones
  */
@@ -18,19 +17,18 @@ public record RunRequest(
     String title,
     Project project,
     Plan plan,
-    int workers,
-    long seed,
+    RunChoices choices,
     Duration limit,
     KeptValues kept) {
   public static final Duration USUAL_LIMIT = Duration.ofSeconds(10);
 
   /** The same with another limit. */
   RunRequest within(Duration other) {
-    return new RunRequest(id, title, project, plan, workers, seed, other, kept);
+    return new RunRequest(id, title, project, plan, choices, other, kept);
   }
 
   /** The same, with data read as in an environment. */
   RunRequest in(String environment) {
-    return new RunRequest(id, title, project.in(environment), plan, workers, seed, limit, kept);
+    return new RunRequest(id, title, project.in(environment), plan, choices, limit, kept);
   }
 }

@@ -18,7 +18,7 @@ final class Scopes implements AutoCloseable {
   /** From the innermost to the outermost. */
   private static final List<Scope> WIDE = List.of(Scope.ROWS, Scope.SUITE, Scope.RUN);
 
-  private final Project project;
+  private final RunRequest request;
   private final Browser.Launcher launcher;
   private final Map<Key, WideScope> scopes = new HashMap<>();
   private final Map<String, Browser.Pool> pools = new HashMap<>();
@@ -37,8 +37,8 @@ final class Scopes implements AutoCloseable {
     }
   }
 
-  Scopes(Project project, List<Run.NumberedCase> cases, Browser.Launcher launcher) {
-    this.project = project;
+  Scopes(RunRequest request, List<Run.NumberedCase> cases, Browser.Launcher launcher) {
+    this.request = request;
     this.launcher = launcher;
     for (Run.NumberedCase numbered : cases) {
       for (Scope scope : WIDE) {
@@ -86,7 +86,7 @@ final class Scopes implements AutoCloseable {
   }
 
   Isolation isolation(ExecutableCase executable) {
-    return isolation(project, executable);
+    return isolation(request.project(), executable);
   }
 
   /** A browser beside those of the cases. */
@@ -94,7 +94,7 @@ final class Scopes implements AutoCloseable {
     Browser.Pool pool;
     synchronized (pools) {
       pool =
-          pools.computeIfAbsent(browser, name -> launcher.pool(BrowserConfigs.of(project, name)));
+          pools.computeIfAbsent(browser, name -> launcher.pool(BrowserConfigs.of(request, name)));
     }
     return pool.open();
   }

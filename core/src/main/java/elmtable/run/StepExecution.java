@@ -35,6 +35,10 @@ final class StepExecution {
   List<Value> results = List.of();
   String reason = "";
   Target target;
+
+  /** Whether it is a method that was called, and no composed keyword. */
+  boolean acted;
+
   boolean evidenceDue;
 
   StepExecution(StepRunner runner, Step step, StepRunner.Body body, int id) {
@@ -122,6 +126,7 @@ final class StepExecution {
                 .orElse(null);
         resolved = step.options().quiet() ? Arguments.hidden(arguments.shown()) : arguments.shown();
         Duration within = step.options().within();
+        acted = true;
         results = method.builtIn().call(context(within), values);
         runner.pause();
         yield StepRunner.Result.PASSED;

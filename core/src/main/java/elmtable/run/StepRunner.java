@@ -315,6 +315,8 @@ final class StepRunner {
     }
     if (execution.evidenceDue) {
       keepEvidence(id, execution.target);
+    } else if (request.choices().pictures() && execution.acted) {
+      keepPicture(id);
     }
     results.add(execution.results);
     reporter.stepFinished(
@@ -329,6 +331,18 @@ final class StepRunner {
 
   Evaluator evaluator(Body body) {
     return new Evaluator(body.frame().scope(scope), scope.context());
+  }
+
+  /** What the page showed after a step. */
+  private void keepPicture(int step) {
+    try {
+      browser
+          .opened()
+          .flatMap(page -> page.pictures().take())
+          .ifPresent(picture -> reporter.keep(step, "picture", picture, ".png", "after the step"));
+    } catch (RuntimeException failure) {
+      reporter.log(step, "No picture could be kept: " + failure.getMessage());
+    }
   }
 
   /** A picture with the element outlined, the page's source, its address and title. */

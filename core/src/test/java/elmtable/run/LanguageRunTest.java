@@ -266,8 +266,7 @@ class LanguageRunTest extends AbstractRunTest {
             request.title(),
             request.project(),
             request.plan(),
-            1,
-            1,
+            RunChoices.usual(1, 1),
             request.limit(),
             values);
     new Runner(() -> browsers)

@@ -173,9 +173,9 @@ class RunnerTest extends AbstractRunTest {
 
   @Test
   void whatIsNotCarriedOutYetIsSaid() throws InterruptedException {
-    run("case a\nfixtures: f\nsteps\n| log | x |\n\nfixture f\nscope: run\nset-up\n| log | y |\n");
+    run("browser b\nwipe: no\n\ncase a\nsteps\n| log | x |\n");
     assertEquals(Outcome.ERROR, only().outcome());
-    assertTrue(only().failure().message().contains("“scope: run” yet"));
+    assertTrue(only().failure().message().contains("“wipe: no” yet"));
   }
 
   @Test

@@ -30,8 +30,7 @@ public final class TestRuns {
         "t",
         project,
         Planner.plan(CheckedProject.of(project), selection),
-        workers,
-        42,
+        RunChoices.usual(workers, 42),
         Duration.ofSeconds(1),
         KeptValues.NONE);
   }

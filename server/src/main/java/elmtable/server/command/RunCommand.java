@@ -4,6 +4,7 @@ import elmtable.plan.CasePlan;
 import elmtable.plan.Plan;
 import elmtable.project.Project;
 import elmtable.report.RunFolder;
+import elmtable.run.RunChoices;
 import elmtable.run.RunHandle;
 import elmtable.run.RunRequest;
 import elmtable.run.Runner;
@@ -15,6 +16,7 @@ import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ThreadLocalRandom;
 import picocli.CommandLine.Command;
@@ -53,6 +55,34 @@ final class RunCommand implements Callable<Integer> {
   private Long seed;
 
   @Option(
+      names = "--tries",
+      paramLabel = "N",
+      defaultValue = "1",
+      description =
+          "How often each case is tried at least, until it passes; as it says if left out.")
+  private int tries;
+
+  @Option(
+      names = "--stop-after",
+      paramLabel = "N",
+      defaultValue = "0",
+      description = "Stops the run after so many cases that did not pass; never if left out.")
+  private int stopAfter;
+
+  @Option(names = "--headed", description = "Shows the browsers on this machine's screen.")
+  private boolean headed;
+
+  @Option(
+      names = "--pace",
+      paramLabel = "TIME",
+      converter = PaceConverter.class,
+      description = "A pause after each step, for watching, such as 500ms.")
+  private Duration pace;
+
+  @Option(names = "--pictures", description = "Keeps a picture after each step.")
+  private boolean pictures;
+
+  @Option(
       names = "--strict",
       description = "Exit code 2 where cases of features are out since they are not finished.")
   private boolean strict;
@@ -61,9 +91,7 @@ final class RunCommand implements Callable<Integer> {
 
   @Override
   public Integer call() throws InterruptedException {
-    if (workers < 1 || workers > 64) {
-      throw new RefusalException("There are 1 to 64 workers, not " + workers + ".");
-    }
+    requireSensible();
     Project project = ProjectFolder.read(folder);
     Plan plan = options.plan(project);
     if (plan.count() == 0) {
@@ -79,8 +107,7 @@ final class RunCommand implements Callable<Integer> {
               options.title(),
               project,
               plan,
-              workers,
-              drawn,
+              choices(drawn),
               RunRequest.USUAL_LIMIT,
               ValuesCommand.ofProject(folder));
       RunHandle run =
@@ -98,6 +125,23 @@ final class RunCommand implements Callable<Integer> {
     } catch (IOException full) {
       throw new RefusalException(
           "The results cannot be written to " + out + ": " + full.getMessage() + ".");
+    }
+  }
+
+  private RunChoices choices(long drawn) {
+    return new RunChoices(
+        workers, drawn, tries, stopAfter, headed, Optional.ofNullable(pace), pictures);
+  }
+
+  private void requireSensible() {
+    if (workers < 1 || workers > 64) {
+      throw new RefusalException("There are 1 to 64 workers, not " + workers + ".");
+    }
+    if (tries < 1 || tries > 10) {
+      throw new RefusalException("A case has 1 to 10 tries, not " + tries + ".");
+    }
+    if (stopAfter < 0) {
+      throw new RefusalException("A run stops after a number of failures, not " + stopAfter + ".");
     }
   }
 

@@ -178,17 +178,13 @@ final class Api {
             ask.cases(),
             List.of(),
             ask.identities(),
-            one(ask.environment()),
-            one(ask.browser()));
+            ask.environments(),
+            ask.browsers());
     String title = ask.title() == null || ask.title().isBlank() ? "everything" : ask.title();
-    long id = runs().start(selection, title);
+    long id = runs().start(selection, title, RunChoicesReader.read(ask));
     ctx.status(201)
         .header("Location", "/api/runs/" + id)
         .json(RunViews.of(store().run(id).orElseThrow()));
-  }
-
-  private static List<String> one(String name) {
-    return name == null ? List.of() : List.of(name);
   }
 
   private static long runId(Context ctx) {

@@ -5,6 +5,7 @@ import elmtable.plan.Planner;
 import elmtable.plan.Selection;
 import elmtable.project.Project;
 import elmtable.run.KeptValues;
+import elmtable.run.RunChoices;
 import elmtable.run.RunHandle;
 import elmtable.run.RunRequest;
 import elmtable.run.Runner;
@@ -20,12 +21,11 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
-import java.util.concurrent.ThreadLocalRandom;
 import java.util.function.Supplier;
 
 /** Starts, watches and stops runs. */
 public final class RunService implements AutoCloseable {
-  private static final int USUAL_WORKERS = 2;
+  public static final int USUAL_WORKERS = 2;
   private static final Duration STOP_LIMIT = Duration.ofSeconds(5);
 
   private final Workspace workspace;
@@ -127,7 +127,7 @@ public final class RunService implements AutoCloseable {
    * Starts a run of what a selection expands to and gives its number. Throws {@link
    * Planner.BadSelectionException}.
    */
-  public long start(Selection selection, String title) {
+  public long start(Selection selection, String title, RunChoices choices) {
     Workspace.Snapshot snapshot = workspace.snapshot();
     Project project = snapshot.project();
     Plan plan = Planner.plan(snapshot.checked(), selection);
@@ -135,20 +135,13 @@ public final class RunService implements AutoCloseable {
     if (plan.count() == 0) {
       throw new NothingToRunException();
     }
-    long seed = ThreadLocalRandom.current().nextInt(1, 100_000);
-    long id = store.begin(title, plan.environment(), plan.browser(), USUAL_WORKERS, seed);
+    long id =
+        store.begin(title, plan.environment(), plan.browser(), choices.workers(), choices.seed());
     LiveRun run = new LiveRun();
     live.put(id, run);
     RunRequest request =
         new RunRequest(
-            String.valueOf(id),
-            title,
-            project,
-            plan,
-            USUAL_WORKERS,
-            seed,
-            RunRequest.USUAL_LIMIT,
-            kept);
+            String.valueOf(id), title, project, plan, choices, RunRequest.USUAL_LIMIT, kept);
     RunListener onDisk = this::awaitDisk;
     run.start(() ->
         runner.start(

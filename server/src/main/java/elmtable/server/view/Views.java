@@ -276,15 +276,27 @@ public final class Views {
   public record PlanView(
       long count, long all, String environment, String browser, List<CasePlanView> cases) {}
 
-  /** What to run; what is left out or empty chooses all. */
+  /**
+   * What to run, and how; what is left out or empty chooses all, or what is usual.
+   *
+   * @param seen on the server's screen instead of headless
+   * @param paceMillis the pause after each step
+   * @param pictures one after each step
+   */
   public record RunRequest(
       @Nullable String title,
       @Nullable String tags,
       @Nullable List<String> suites,
       @Nullable List<String> cases,
       @Nullable List<String> identities,
-      @Nullable String environment,
-      @Nullable String browser) {}
+      @Nullable List<String> environments,
+      @Nullable List<String> browsers,
+      @Nullable Integer workers,
+      @Nullable Integer tries,
+      @Nullable Integer stopAfter,
+      @Nullable Boolean seen,
+      @Nullable Integer paceMillis,
+      @Nullable Boolean pictures) {}
 
   public record RunView(
       long id,

@@ -7,11 +7,13 @@ import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import elmtable.browser.Browser;
+import elmtable.browser.BrowserConfig;
 import elmtable.browser.BrowserException;
 import elmtable.keyword.builtin.BuiltInKeywords;
 import elmtable.plan.Planner;
 import elmtable.plan.Selection;
 import elmtable.run.KeptValues;
+import elmtable.run.RunChoices;
 import elmtable.run.Runner;
 import elmtable.run.event.Outcome;
 import elmtable.run.event.RunEvent;
@@ -55,9 +57,11 @@ class ServiceTest {
       | pause | 20s |
       """;
 
+  private static final RunChoices CHOICES = RunChoices.usual(2, 1);
+
   private static final class NoBrowsers implements Browser.Launcher {
     @Override
-    public Browser.Pool lane(BrowserConfig setup) {
+    public Browser.Pool pool(BrowserConfig config) {
       return new Browser.Pool() {
         @Override
         public Browser open() {
@@ -187,7 +191,7 @@ class ServiceTest {
     BlockingQueue<Boolean> going = new LinkedBlockingQueue<>();
     // The run holds in its long case until the watcher has come.
     save(SUITE.replace("run: no\n", ""));
-    long id = runs.start(Selection.everything(), "all");
+    long id = runs.start(Selection.everything(), "all", CHOICES);
     runs.onChange(() -> going.add(runs.isGoing(id)));
     assertTrue(runs.isGoing(id));
     follow(id);
@@ -205,7 +209,7 @@ class ServiceTest {
 
   @Test
   void aRunIsInTheStoreWhenItsEndIsTold() throws InterruptedException {
-    long id = runs.start(Selection.everything().withCases("first", "second"), "two");
+    long id = runs.start(Selection.everything().withCases("first", "second"), "two", CHOICES);
     if (runs.feed(id).isPresent()) {
       follow(id);
       await(RunEvent.RunFinished.class);
@@ -222,10 +226,11 @@ class ServiceTest {
   void nothingIsRunWhereNothingIsChosen() {
     Selection off = Selection.everything().withCases("long");
     RunService.NothingToRunException nothing =
-        assertThrows(RunService.NothingToRunException.class, () -> runs.start(off, "none"));
+        assertThrows(
+            RunService.NothingToRunException.class, () -> runs.start(off, "none", CHOICES));
     assertTrue(nothing.getMessage().contains("why it is out"), nothing::getMessage);
     assertThrows(
         Planner.BadSelectionException.class,
-        () -> runs.start(Selection.everything().withSuites("gone"), "none"));
+        () -> runs.start(Selection.everything().withSuites("gone"), "none", CHOICES));
   }
 }
