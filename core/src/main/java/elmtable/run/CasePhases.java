@@ -108,8 +108,7 @@ final class CasePhases {
       case FIXTURE -> setUp(part);
       case HOOK ->
           result.add(
-              WideParts.isWide(part) ? wide.hook(part) : hook(part, path -> Optional.empty()),
-              true);
+              wide.isWide(part) ? wide.hook(part) : hook(part, path -> Optional.empty()), true);
       case SUITE -> add(part, SET_UP, part.located().block().activeSteps(Section.SET_UP));
       default -> {
         if (part.phase() == Phase.STEPS) {
@@ -170,7 +169,7 @@ final class CasePhases {
     String key = part.fixture().key();
     try {
       Optional<WideScope.SetUp> once =
-          WideParts.isWide(part)
+          wide.isWide(part)
               ? wide.fixture(part, shown(part), () -> frameOf(part))
               : Optional.empty();
       if (once.isPresent()) {

@@ -43,8 +43,20 @@ final class WideParts {
   }
 
   /** Whether a part is carried out once for several cases. */
-  static boolean isWide(Part part) {
-    return part.scope() != Scope.CASE || isKept(part);
+  boolean isWide(Part part) {
+    return isKept(part) ? !ownSession() : part.scope() != Scope.CASE;
+  }
+
+  /** Whether the case wants a session that nobody else has. */
+  private boolean ownSession() {
+    return session
+        .executable()
+        .entry()
+        .own()
+        .keepSession()
+        .flatMap(Property::value)
+        .filter(keep -> !keep)
+        .isPresent();
   }
 
   private static boolean isKept(Part part) {

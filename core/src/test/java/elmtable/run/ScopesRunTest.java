@@ -240,6 +240,65 @@ class ScopesRunTest extends AbstractRunTest {
   }
 
   @Test
+  void aCaseMayHaveASessionOfItsOwn() throws InterruptedException {
+    run(
+        SIGNED_IN
+            + """
+            case a
+            fixtures: signed in as Wren
+            steps
+            | log | a |
+
+            case b
+            fixtures: signed in as Wren
+            keep session: no
+            steps
+            | log | b |
+            """);
+    assertEquals(List.of(Outcome.PASSED, Outcome.PASSED), outcomes());
+    assertEquals(2, logs().stream().filter("signing in Wren"::equals).count());
+  }
+
+  /** The second case signs out, so the third one finds its session gone. */
+  @Test
+  void aSessionThatWentBadIsMadeAnewOnceAndItsCaseRepeated() throws InterruptedException {
+    run(
+        """
+        fixture signed in
+        keep session: 30m
+        check: is it valid
+        set-up
+        | log | signing in |
+        | set storage | ticket | 1 |
+        | publish | valid | yes |
+
+        keyword is it valid
+        steps
+        | expect that | shared/valid = 'yes' |
+
+        case a
+        fixtures: signed in
+        steps
+        | log | a |
+
+        case b
+        fixtures: signed in
+        steps
+        | publish | valid | no |
+
+        case c
+        fixtures: signed in
+        steps
+        | log | c tried |
+        | expect that | shared/valid = 'yes' |
+        """);
+    assertEquals(
+        List.of(Outcome.PASSED, Outcome.PASSED, Outcome.PASSED), outcomes(), () -> "" + only());
+    assertEquals(2, logs().stream().filter("signing in"::equals).count(), () -> "" + logs());
+    assertEquals(2, logs().stream().filter("c tried"::equals).count());
+  }
+
+  @Test
   void aSessionThatCannotBeKeptIsMadeForEachCase() throws InterruptedException {
     run(
         SIGNED_IN
