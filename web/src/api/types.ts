@@ -145,6 +145,8 @@ export interface ExecutableView {
     name: string;
     row: number;
     values: { [index: string]: string };
+    environment: string;
+    browser: string;
     last?: Outcome;
     fault?: string;
 }

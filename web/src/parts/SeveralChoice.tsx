@@ -1,30 +1,36 @@
 import { ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import type { ReactNode } from 'react';
 
-/** Some of a few names; with none chosen, what is usual. */
+/** Some of a few names; with none chosen, the usual ones, which are not told. */
 export function SeveralChoice({
   label,
   names,
   chosen,
   usual,
+  none,
   onChange,
 }: {
   label: string;
   names: string[];
   chosen: string[];
-  usual: ReactNode;
+  usual: string[];
+  /** What is shown where there are none. */
+  none: string;
   onChange: (chosen: string[]) => void;
 }) {
-  const turn = (name: string, on: boolean) =>
-    onChange(names.filter((one) => (one === name ? on : chosen.includes(one))));
+  const taken = chosen.length > 0 ? chosen : usual;
+  const turn = (name: string, on: boolean) => {
+    const next = names.filter((one) => (one === name ? on : taken.includes(one)));
+    onChange(next.join() === usual.join() ? [] : next);
+  };
+  const shown = taken.join(', ') || none;
   return (
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger
-        aria-label={label}
+        aria-label={`${label}: ${shown}`}
         className="-mx-1 flex min-w-0 items-center justify-between gap-1 rounded-control px-1 text-left hover:bg-hover"
       >
-        <span className="min-w-0 truncate">{chosen.length > 0 ? chosen.join(', ') : usual}</span>
+        <span className="min-w-0 truncate">{shown}</span>
         <ChevronDown size={12} aria-hidden className="flex-none text-ink-3" />
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
@@ -35,13 +41,13 @@ export function SeveralChoice({
           {names.map((name) => (
             <DropdownMenu.CheckboxItem
               key={name}
-              checked={chosen.includes(name)}
+              checked={taken.includes(name)}
               onCheckedChange={(on) => turn(name, on)}
               onSelect={(event) => event.preventDefault()}
               className="flex h-7 items-center gap-2 px-3 outline-none data-[highlighted]:bg-select"
             >
               <span aria-hidden className="w-3 text-center">
-                {chosen.includes(name) ? '✓' : ''}
+                {taken.includes(name) ? '✓' : ''}
               </span>
               {name}
             </DropdownMenu.CheckboxItem>

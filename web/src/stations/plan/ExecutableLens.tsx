@@ -1,18 +1,12 @@
 import { Play } from 'lucide-react';
 import { Link } from 'wouter';
 import { useStartRun } from '@/api/queries';
-import type { CasePlanView, ExecutableView, PlanView } from '@/api/types';
+import type { CasePlanView, ExecutableView } from '@/api/types';
 import { documentPlace } from '@/app/places';
 import { Button } from '@/parts/Button';
 
 /** One executable case: its row, and where it comes from. */
-export function ExecutableLens({
-  chosen,
-  plan,
-}: {
-  chosen: { of: CasePlanView; executable: ExecutableView } | null;
-  plan: PlanView | undefined;
-}) {
+export function ExecutableLens({ chosen }: { chosen: { of: CasePlanView; executable: ExecutableView } | null }) {
   const start = useStartRun();
   return (
     <>
@@ -28,8 +22,8 @@ export function ExecutableLens({
               facts={[
                 ['suite', chosen.of.suite],
                 ['tags', chosen.of.tags.join(', ')],
-                ['environment', plan?.environment ?? ''],
-                ['browser', plan?.browser ?? ''],
+                ['environment', chosen.executable.environment],
+                ['browser', chosen.executable.browser || 'usual'],
               ]}
             />
           </section>

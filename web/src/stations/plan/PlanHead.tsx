@@ -16,14 +16,6 @@ export interface PlanSelection {
   browsers: string[];
 }
 
-function EnvironmentName({ name }: { name: string }) {
-  return (
-    <span className="ref" data-origin="environment">
-      {name}
-    </span>
-  );
-}
-
 /** What is selected, and the button that runs it. */
 export function PlanHead({
   plan,
@@ -99,7 +91,8 @@ export function PlanHead({
             label="Environments"
             names={project?.environments ?? []}
             chosen={environments}
-            usual={plan?.environment ? <EnvironmentName name={plan.environment} /> : 'none'}
+            usual={project?.environments.slice(0, 1) ?? []}
+            none="none"
             onChange={(chosen) => choose({ environments: chosen })}
           />
         </div>
@@ -109,7 +102,8 @@ export function PlanHead({
             label="Browsers"
             names={project?.browsers ?? []}
             chosen={browsers}
-            usual={plan?.browser || project?.browsers[0] || 'usual'}
+            usual={project?.browsers.slice(0, 1) ?? []}
+            none="usual"
             onChange={(chosen) => choose({ browsers: chosen })}
           />
         </div>

@@ -41,7 +41,7 @@ export function PlanStation() {
     <Columns
       station="plan"
       contents={null}
-      lens={{ name: 'Executable case', content: <ExecutableLens chosen={chosen} plan={plan} /> }}
+      lens={{ name: 'Executable case', content: <ExecutableLens chosen={chosen} /> }}
     >
       <PlanHead plan={plan} selection={selection} choose={choose} />
       {error && (

@@ -4,7 +4,14 @@ import { all, only, pressOn, text } from '@/testing/page';
 import { show } from '@/testing/show';
 import { PlanTable } from './PlanTable';
 
-const executable = (name: string, row: number) => ({ identity: name, name, row, values: {} });
+const executable = (name: string, row: number) => ({
+  identity: name,
+  name,
+  row,
+  values: {},
+  environment: 'local',
+  browser: 'desktop',
+});
 
 const one = (name: string, more: Partial<CasePlanView>): CasePlanView => ({
   suite: 'Firings',
@@ -34,6 +41,14 @@ const table = (only: 'all' | 'in', filter = '', onChoose = vi.fn()) => {
   show(<PlanTable plan={plan} only={only} filter={filter} chosen={null} onChoose={onChoose} />);
   return onChoose;
 };
+
+it('tells where each runs where that is not the same for all', () => {
+  show(
+    <PlanTable plan={{ ...plan, browser: 'desktop, firefox' }} only="in" filter="" chosen={null} onChoose={vi.fn()} />,
+  );
+  expect(document.body.textContent).toContain('Load 1desktop');
+  expect(document.body.textContent).toContain('Cool downdesktop');
+});
 
 it('leads from a case to its line', () => {
   table('all');

@@ -72,7 +72,7 @@ export function PlanTable({
               </tr>
               {open &&
                 cases.map((one) => (
-                  <CaseRows key={one.name} one={one} chosen={chosen} onChoose={onChoose} wanted={wanted} />
+                  <CaseRows key={one.name} plan={plan} one={one} chosen={chosen} onChoose={onChoose} wanted={wanted} />
                 ))}
             </tbody>
           );
@@ -85,19 +85,27 @@ export function PlanTable({
   );
 }
 
+/** Where an executable case runs, if that is not the same for all. */
+const where = (plan: PlanView, { environment, browser }: ExecutableView) => [
+  ...(plan.environment.includes(', ') ? [environment] : []),
+  ...(plan.browser.includes(', ') ? [browser] : []),
+];
+
 function CaseRows({
+  plan,
   one,
   chosen,
   onChoose,
   wanted,
 }: {
+  plan: PlanView;
   one: CasePlanView;
   chosen: ExecutableView | null;
   onChoose: (of: CasePlanView, executable: ExecutableView) => void;
   wanted: string;
 }) {
   const out = one.count === 0;
-  const several = one.executables.some((executable) => executable.row > 0);
+  const several = one.executables.length > 1 || one.executables.some((executable) => executable.row > 0);
   return (
     <>
       {(several || out || one.needed) && (
@@ -134,10 +142,8 @@ function CaseRows({
             <td className="truncate text-[12px] text-ink-3" title={executable.fault}>
               {executable.fault ? (
                 <span className="text-error">{executable.fault}</span>
-              ) : several ? (
-                ''
               ) : (
-                one.tags.join(', ')
+                [...(several ? [] : one.tags), ...where(plan, executable)].join(', ')
               )}
             </td>
             <td className="pr-2 text-right">{several ? '' : 1}</td>

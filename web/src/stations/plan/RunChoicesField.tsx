@@ -19,7 +19,7 @@ export function RunChoicesField({
         inputMode="numeric"
         defaultValue={choices[key] ?? ''}
         placeholder={placeholder}
-        className="h-7 w-20 rounded-field border border-field bg-surface px-2 text-right font-mono text-value"
+        className="h-7 w-24 rounded-field border border-field bg-surface px-2 text-right font-mono text-value"
         onChange={(event) => onChange({ ...choices, [key]: wholeNumber(event.target.value, MOST[key]) })}
       />
     </label>
@@ -37,7 +37,7 @@ export function RunChoicesField({
   return (
     <Popover.Root>
       <Popover.Trigger
-        aria-label="How it is run"
+        aria-label={`How it is run: ${choicesInWords(choices)}`}
         className="-mx-1 flex min-w-0 items-center justify-between gap-1 rounded-control px-1 text-left hover:bg-hover"
       >
         <span className="min-w-0 truncate">{choicesInWords(choices)}</span>

@@ -8,7 +8,7 @@ import org.openjdk.jmh.runner.options.CommandLineOptionException;
 
 /**
  * Prints the figures: side-by-side programs first, then JMH's. Arguments go to JMH; {@code quick}
- * leaves it out and takes a smaller file.
+ * leaves it out and takes a smaller file; {@code browser} prints those of the browsers only.
  */
 public final class Main {
   private static final long LARGE_FILE = 2L << 30;
@@ -18,6 +18,10 @@ public final class Main {
 
   public static void main(String[] arguments)
       throws IOException, InterruptedException, RunnerException, CommandLineOptionException {
+    if (arguments.length > 0 && arguments[0].equals("browser")) {
+      BrowserSteps.main();
+      return;
+    }
     BigDocument.main();
     fresh(LargeProject.class, List.of("-XX:TieredStopAtLevel=1"));
     inSmallHeap(Expanding.class);

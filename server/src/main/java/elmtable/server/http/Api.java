@@ -161,7 +161,20 @@ final class Api {
             ctx.queryParams("environment"),
             ctx.queryParams("browser"));
     Plan plan = Planner.plan(snapshot.checked(), selection);
-    ctx.json(PlanViews.of(plan, snapshot.project(), plan(snapshot).count(), store()::lastOutcome));
+    long all = everythingWhere(selection, snapshot).count();
+    ctx.json(PlanViews.of(plan, snapshot.project(), all, store()::lastOutcome));
+  }
+
+  /** Everything, in the environments and browsers of a selection. */
+  private Plan everythingWhere(Selection selection, Workspace.Snapshot snapshot) {
+    if (selection.environments().isEmpty() && selection.browsers().isEmpty()) {
+      return plan(snapshot);
+    }
+    return Planner.plan(
+        snapshot.checked(),
+        Selection.everything()
+            .withEnvironments(selection.environments().toArray(String[]::new))
+            .withBrowsers(selection.browsers().toArray(String[]::new)));
   }
 
   private void startRun(Context ctx) {

@@ -1,9 +1,12 @@
 package elmtable.server.service;
 
+import elmtable.language.BlockKind;
 import elmtable.plan.Plan;
 import elmtable.plan.Planner;
 import elmtable.plan.Selection;
+import elmtable.project.NamedBlock;
 import elmtable.project.Project;
+import elmtable.project.ProjectIndex;
 import elmtable.run.KeptValues;
 import elmtable.run.RunChoices;
 import elmtable.run.RunHandle;
@@ -130,7 +133,7 @@ public final class RunService implements AutoCloseable {
   public long start(Selection selection, String title, RunChoices choices) {
     Workspace.Snapshot snapshot = workspace.snapshot();
     Project project = snapshot.project();
-    Plan plan = Planner.plan(snapshot.checked(), selection);
+    Plan plan = Planner.plan(snapshot.checked(), whereTheyRun(selection, snapshot));
     requireAll(selection.identities(), plan);
     if (plan.count() == 0) {
       throw new NothingToRunException();
@@ -148,6 +151,35 @@ public final class RunService implements AutoCloseable {
             request, store, List.of(store.writing(id), onDisk, run, event -> ended(id, event))));
     tellOfChange();
     return id;
+  }
+
+  /** Executable cases that are named one by one say themselves in what they run. */
+  private static Selection whereTheyRun(Selection selection, Workspace.Snapshot snapshot) {
+    if (selection.identities().isEmpty()
+        || !selection.environments().isEmpty()
+        || !selection.browsers().isEmpty()) {
+      return selection;
+    }
+    ProjectIndex index = snapshot.project().index();
+    Selection anywhere =
+        selection
+            .withEnvironments(names(index, BlockKind.ENVIRONMENT))
+            .withBrowsers(names(index, BlockKind.BROWSER));
+    Set<String> environments = new LinkedHashSet<>();
+    Set<String> browsers = new LinkedHashSet<>();
+    Planner.plan(snapshot.checked(), anywhere)
+        .executables()
+        .forEach(executable -> {
+          environments.add(executable.environment());
+          browsers.add(executable.browser());
+        });
+    return selection
+        .withEnvironments(environments.toArray(String[]::new))
+        .withBrowsers(browsers.toArray(String[]::new));
+  }
+
+  private static String[] names(ProjectIndex index, BlockKind kind) {
+    return index.named(kind).stream().map(NamedBlock::name).toArray(String[]::new);
   }
 
   /** Executable cases that are named one by one have to be there, every one. */

@@ -47,6 +47,8 @@ public final class PlanViews {
         executable.name(),
         executable.row().map(row -> row.number()).orElse(0),
         executable.row().map(row -> row.shown()).orElse(Map.of()),
+        executable.environment(),
+        executable.browser(),
         last.apply(executable.identity()),
         Absent.ifEmpty(executable.fault()));
   }

@@ -258,6 +258,8 @@ public final class Views {
       String name,
       int row,
       Map<String, String> values,
+      String environment,
+      String browser,
       @Nullable Outcome last,
       @Nullable String fault) {}
 

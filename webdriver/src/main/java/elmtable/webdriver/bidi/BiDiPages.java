@@ -64,7 +64,6 @@ final class BiDiPages implements Pages {
       throw new BrowserException(
           Kind.PAGE, "Nothing answers at " + address + " (" + first(code) + ").", error);
     }
-    tab.acted();
   }
 
   private static void allowPosition(UserContextEmulation emulation, String address) {
@@ -90,7 +89,6 @@ final class BiDiPages implements Pages {
     } catch (WebDriverError error) {
       throw tab.failure(error);
     }
-    tab.acted();
   }
 
   @Override

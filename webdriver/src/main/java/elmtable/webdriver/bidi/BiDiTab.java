@@ -256,12 +256,17 @@ final class BiDiTab {
    * @throws WebDriverError as the browser answered
    */
   void perform(Map<String, Object> source) {
+    perform(List.of(source));
+  }
+
+  /** The same with several sources at once. */
+  void perform(List<Map<String, Object>> sources) {
     requireNoDialog();
     acted();
     try {
       send(
           "input.performActions",
-          Map.of("context", context(), "actions", List.of(source)),
+          Map.of("context", context(), "actions", sources),
           left(),
           EnumSet.of(Interruption.DIALOG, Interruption.CLOSED));
     } catch (WebDriverError error) {
