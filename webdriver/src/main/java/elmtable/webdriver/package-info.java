@@ -1,4 +1,5 @@
 /**
- * The browser port spoken as W3C WebDriver. Front door: {@link elmtable.webdriver.ChromeLauncher}.
+ * The browser port of core. Begin with {@link elmtable.webdriver.BrowserLauncher}, which opens
+ * browsers of this machine and of remote ends.
  */
 package elmtable.webdriver;
