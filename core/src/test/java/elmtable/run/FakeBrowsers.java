@@ -12,6 +12,7 @@ import java.util.concurrent.atomic.AtomicInteger;
  */
 public final class FakeBrowsers implements Browser.Launcher {
   public final List<String> done = new CopyOnWriteArrayList<>();
+  final List<BrowserConfig> configs = new CopyOnWriteArrayList<>();
   final AtomicInteger opened = new AtomicInteger();
   final AtomicInteger open = new AtomicInteger();
   final AtomicInteger dyingPresses = new AtomicInteger();
@@ -24,6 +25,7 @@ public final class FakeBrowsers implements Browser.Launcher {
 
   @Override
   public Browser.Pool pool(BrowserConfig setup) {
+    configs.add(setup);
     return new Browser.Pool() {
       @Override
       public Browser open() {

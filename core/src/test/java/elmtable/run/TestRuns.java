@@ -35,6 +35,25 @@ public final class TestRuns {
         KeptValues.NONE);
   }
 
+  /** Runs everything to its end, as it is chosen. */
+  static void run(Project project, FakeBrowsers browsers, RunChoices choices, RunListener listener)
+      throws InterruptedException {
+    RunRequest usual = request(project, Selection.everything(), 1);
+    RunRequest chosen =
+        new RunRequest(
+            usual.id(),
+            usual.title(),
+            usual.project(),
+            usual.plan(),
+            choices,
+            usual.limit(),
+            usual.kept());
+    assertTrue(
+        new Runner(() -> browsers)
+            .start(chosen, (bytes, suffix) -> "kept" + suffix, List.of(listener))
+            .await(Duration.ofSeconds(60)));
+  }
+
   /** Runs everything to its end. */
   public static void run(Project project, FakeBrowsers browsers, RunListener listener)
       throws InterruptedException {

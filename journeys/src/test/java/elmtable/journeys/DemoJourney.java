@@ -31,4 +31,28 @@ class DemoJourney {
       assertEquals("1", printed.get(printed.size() - 1));
     }
   }
+
+  /** What browsers do each in their own way: frames, dragging, dialogs, lists, kept sessions. */
+  @Test
+  void firefoxCarriesOutTheSameSteps() throws Exception {
+    try (World world = new World()) {
+      List<String> printed =
+          world.command(
+              "run",
+              world.project().toString(),
+              "--browser",
+              "firefox",
+              "--suite",
+              "Firing chart",
+              "--suite",
+              "Glaze mixer",
+              "--suite",
+              "My firings",
+              "--suite",
+              "Receipts",
+              "--out",
+              world.project().resolveSibling("results").toString());
+      assertEquals("0", printed.get(printed.size() - 1), String.join("\n", printed));
+    }
+  }
 }

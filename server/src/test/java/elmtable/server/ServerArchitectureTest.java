@@ -23,6 +23,15 @@ class ServerArchitectureTest {
   void modulesAndPackagesDependInOneDirection() {
     requireNone("elmtable.webdriver..", "elmtable.server..");
     requireNone(
+        "elmtable.webdriver.page..",
+        "..webdriver.wire..",
+        "..webdriver.bidi..",
+        "..webdriver.classic..");
+    requireNone("elmtable.webdriver.wire..", "..webdriver.bidi..", "..webdriver.classic..");
+    requireNone("elmtable.webdriver.process..", "..webdriver.bidi..", "..webdriver.classic..");
+    requireNone("elmtable.webdriver.classic..", "..webdriver.bidi..", "..webdriver.remote..");
+    requireNone("elmtable.webdriver.bidi..", "..webdriver.classic..", "..webdriver.remote..");
+    requireNone(
         "elmtable.server.store..",
         "..server.service..",
         "..server.view..",

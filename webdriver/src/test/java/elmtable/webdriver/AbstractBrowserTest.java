@@ -13,6 +13,7 @@ import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
@@ -35,6 +36,7 @@ abstract class AbstractBrowserTest {
   static HttpServer server;
   static volatile String page = "";
   static volatile CountDownLatch answer;
+  private static CompletableFuture<Browser> next;
   Browser browser;
 
   @Parameter String kind;
@@ -67,14 +69,18 @@ abstract class AbstractBrowserTest {
 
   @AfterParameterizedClassInvocation
   static void stop() {
+    next.join().close();
+    next = null;
     pool.close();
     launcher.close();
     server.stop(0);
   }
 
+  /** The next one is made ready while a test goes on, as runs do. */
   @BeforeEach
   void open() {
-    browser = pool.open();
+    browser = next == null ? pool.open() : next.join();
+    next = CompletableFuture.supplyAsync(pool::open);
   }
 
   @AfterEach

@@ -112,6 +112,10 @@ class ApiTest extends AbstractApiTest {
           400, send("POST", "/api/documents", Map.of("path", path, "text", "")).status(), path);
     }
     assertEquals(400, send("POST", "/api/runs", Map.of("identities", List.of("unknown"))).status());
+    Answer workers = send("POST", "/api/runs", Map.of("workers", 0));
+    assertEquals(400, workers.status());
+    assertTrue(workers.body().path("detail").asText().contains("“workers” is 0"));
+    assertEquals(400, send("POST", "/api/runs", Map.of("browsers", List.of("none"))).status());
     Answer nothing = send("POST", "/api/runs", Map.of("tags", "nobody"));
     assertTrue(nothing.body().path("detail").asText().contains("Nothing that was chosen can run"));
   }

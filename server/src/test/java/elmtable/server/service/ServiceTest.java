@@ -222,6 +222,21 @@ class ServiceTest {
             .collect(Collectors.toMap(each -> each.name(), each -> each.outcome())));
   }
 
+  /** An executable case that is named runs in its own browser, also if that is not the first. */
+  @Test
+  void whatIsNamedRunsWhereItSays() {
+    workspace.create("b.elmt", "browser desk\nkind: chrome\n\nbrowser fox\nkind: firefox\n", "me");
+    Selection first = Selection.everything().withCases("first");
+    String identity =
+        Planner.plan(workspace.snapshot().checked(), first.withBrowsers("fox"))
+            .executables()
+            .findFirst()
+            .orElseThrow()
+            .identity();
+    long id = runs.start(Selection.everything().withIdentities(identity), "one", CHOICES);
+    assertEquals("fox", store.run(id).orElseThrow().browser());
+  }
+
   @Test
   void nothingIsRunWhereNothingIsChosen() {
     Selection off = Selection.everything().withCases("long");

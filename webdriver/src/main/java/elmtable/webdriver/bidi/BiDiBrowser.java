@@ -13,6 +13,7 @@ import elmtable.browser.Scripts;
 import elmtable.browser.State;
 import elmtable.browser.Storage;
 import elmtable.browser.Windows;
+import elmtable.webdriver.page.PageElements;
 import java.time.Duration;
 import java.util.Optional;
 
@@ -23,7 +24,7 @@ final class BiDiBrowser implements Browser {
   private final BiDiTab tab;
   private final BiDiPages pages;
   private final BiDiInput input;
-  private final BiDiElements elements;
+  private final PageElements elements;
   private final BiDiWindows windows;
   private final BiDiDialogs dialogs;
   private final BiDiScripts scripts;
@@ -47,7 +48,7 @@ final class BiDiBrowser implements Browser {
     BiDiWaiting waiting = new BiDiWaiting(tab);
     this.pages = new BiDiPages(tab, waiting, position);
     this.input = new BiDiInput(tab, waiting);
-    this.elements = new BiDiElements(waiting);
+    this.elements = new PageElements(waiting);
     this.windows = new BiDiWindows(tab, waiting);
     this.dialogs = new BiDiDialogs(tab);
     this.scripts = new BiDiScripts(tab);

@@ -8,6 +8,7 @@ import elmtable.browser.Pointer;
 import elmtable.browser.Target;
 import elmtable.browser.Wanted;
 import elmtable.webdriver.page.InputActions;
+import elmtable.webdriver.page.PageAnswer;
 import elmtable.webdriver.page.PageScripts;
 import elmtable.webdriver.page.Questions;
 import elmtable.webdriver.wire.WebDriverError;
@@ -188,12 +189,7 @@ final class BiDiInput implements Pointer, Keyboard, Fields {
           }
         });
     if (pressed.get() && !waiting.observe(target, new Wanted.Ticked(ticked), TICKED).holds()) {
-      throw new BrowserException(
-          BrowserException.Kind.PAGE,
-          "“"
-              + target.name()
-              + "” was pressed and "
-              + (ticked ? "is not ticked." : "still is ticked."));
+      throw PageAnswer.notTicked(target, ticked);
     }
   }
 }

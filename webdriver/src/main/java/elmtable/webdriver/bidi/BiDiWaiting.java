@@ -9,6 +9,7 @@ import elmtable.browser.Observation;
 import elmtable.browser.Target;
 import elmtable.browser.Wanted;
 import elmtable.webdriver.page.PageAnswer;
+import elmtable.webdriver.page.PageReader;
 import elmtable.webdriver.page.PageScripts;
 import elmtable.webdriver.page.Questions;
 import elmtable.webdriver.wire.WebDriverError;
@@ -27,7 +28,7 @@ import org.slf4j.LoggerFactory;
  * once and answered when the state holds or the limit is reached; it is asked again only where the
  * page was left meanwhile.
  */
-final class BiDiWaiting {
+final class BiDiWaiting implements PageReader {
   static final String SANDBOX = "elm";
 
   private static final Logger LOG = LoggerFactory.getLogger(BiDiWaiting.class);
@@ -119,8 +120,8 @@ final class BiDiWaiting {
         || error.is("move target out of bounds");
   }
 
-  /** The whole answer, once there is what is to be read, or once it is done in the page. */
-  JsonNode read(Target target, String wanted, String text, Duration limit) {
+  @Override
+  public JsonNode read(Target target, String wanted, String text, Duration limit) {
     return answered(target, Questions.about(target, wanted, text), limit).rest();
   }
 
@@ -132,8 +133,8 @@ final class BiDiWaiting {
     return answer;
   }
 
-  /** How many there are now. */
-  int count(Target target) {
+  @Override
+  public int count(Target target) {
     Map<String, Object> question = Questions.count(target);
     return inside(target, question, tab.left(), left -> ask(question, left))
         .rest()
@@ -141,7 +142,8 @@ final class BiDiWaiting {
         .asInt();
   }
 
-  Observation observe(Target target, Wanted wanted, Duration limit) {
+  @Override
+  public Observation observe(Target target, Wanted wanted, Duration limit) {
     Map<String, Object> question = Questions.state(target, wanted);
     if (!target.within().isEmpty() && wanted instanceof Wanted.Gone) {
       return observeGone(target, limit);

@@ -4,7 +4,7 @@ import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserException.Kind;
 import elmtable.browser.Target;
 import elmtable.browser.Windows;
-import elmtable.webdriver.page.Seconds;
+import elmtable.webdriver.page.PageAnswer;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -44,7 +44,7 @@ final class BiDiWindows implements Windows {
         return;
       }
       if (System.nanoTime() >= end) {
-        throw missing(titleOrNumber, byNumber, titles, limit);
+        throw PageAnswer.noWindow(titleOrNumber, titles, limit);
       }
       awaitChange(windows);
     }
@@ -63,19 +63,6 @@ final class BiDiWindows implements Windows {
       }
       return "";
     }
-  }
-
-  private static BrowserException missing(
-      String wanted, boolean number, List<String> titles, Duration limit) {
-    String found = number ? titles.size() + " windows" : String.join(", ", titles);
-    return BrowserException.page(
-        "There is no window "
-            + (number ? wanted : "with the title “" + wanted + "”")
-            + " after "
-            + Seconds.of(limit)
-            + ".",
-        number ? "window " + wanted : wanted,
-        found);
   }
 
   private void awaitChange(List<String> windows) {

@@ -15,6 +15,7 @@ import elmtable.browser.Scripts;
 import elmtable.browser.State;
 import elmtable.browser.Storage;
 import elmtable.browser.Windows;
+import elmtable.webdriver.page.PageElements;
 import java.time.Duration;
 import java.util.Optional;
 
@@ -25,7 +26,7 @@ public final class ClassicBrowser implements Browser {
   private final ClassicTab tab;
   private final ClassicPages pages;
   private final ClassicInput input;
-  private final ClassicElements elements;
+  private final PageElements elements;
   private final ClassicWindows windows;
   private final ClassicDialogs dialogs;
   private final ClassicScripts reports;
@@ -44,7 +45,7 @@ public final class ClassicBrowser implements Browser {
     ClassicWaiting waiting = new ClassicWaiting(tab);
     this.pages = new ClassicPages(tab, waiting);
     this.input = new ClassicInput(tab, waiting, remote);
-    this.elements = new ClassicElements(waiting);
+    this.elements = new PageElements(waiting);
     this.windows = new ClassicWindows(tab, waiting);
     this.dialogs = new ClassicDialogs(tab, waiting);
     this.reports = new ClassicScripts(tab);

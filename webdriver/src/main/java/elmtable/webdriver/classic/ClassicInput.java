@@ -1,6 +1,5 @@
 package elmtable.webdriver.classic;
 
-import elmtable.browser.BrowserException;
 import elmtable.browser.Chord;
 import elmtable.browser.Fields;
 import elmtable.browser.Keyboard;
@@ -8,6 +7,7 @@ import elmtable.browser.Pointer;
 import elmtable.browser.Target;
 import elmtable.browser.Wanted;
 import elmtable.webdriver.page.InputActions;
+import elmtable.webdriver.page.PageAnswer;
 import elmtable.webdriver.page.Questions;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -162,12 +162,7 @@ final class ClassicInput implements Pointer, Keyboard, Fields {
           }
         });
     if (pressed.get() && !waiting.observe(target, new Wanted.Ticked(ticked), TICKED).holds()) {
-      throw new BrowserException(
-          BrowserException.Kind.PAGE,
-          "“"
-              + target.name()
-              + "” was pressed and "
-              + (ticked ? "is not ticked." : "still is ticked."));
+      throw PageAnswer.notTicked(target, ticked);
     }
   }
 

@@ -7,6 +7,7 @@ import elmtable.browser.Observation;
 import elmtable.browser.Target;
 import elmtable.browser.Wanted;
 import elmtable.webdriver.page.PageAnswer;
+import elmtable.webdriver.page.PageReader;
 import elmtable.webdriver.page.PageScripts;
 import elmtable.webdriver.page.Questions;
 import elmtable.webdriver.wire.WebDriverError;
@@ -25,7 +26,7 @@ import org.slf4j.LoggerFactory;
  * is reached; it is asked again only where the page was left meanwhile, which ends every script in
  * it.
  */
-final class ClassicWaiting {
+final class ClassicWaiting implements PageReader {
   private static final String ELEMENT = ClassicTab.ELEMENT;
   // A page that is left over and over, faster than a script can begin, is given a breath between
   // two looks.
@@ -102,8 +103,8 @@ final class ClassicWaiting {
         || error.getMessage().contains("does not belong to the document");
   }
 
-  /** The whole answer, once there is what is to be read, or once it is done in the page. */
-  JsonNode read(Target target, String wanted, String text, Duration limit) {
+  @Override
+  public JsonNode read(Target target, String wanted, String text, Duration limit) {
     return answered(target, Questions.about(target, wanted, text), limit);
   }
 
@@ -115,13 +116,14 @@ final class ClassicWaiting {
     return answer;
   }
 
-  /** How many there are now. */
-  int count(Target target) {
+  @Override
+  public int count(Target target) {
     Map<String, Object> question = Questions.count(target);
     return inside(target, question, tab.left(), left -> ask(question, left)).path("found").asInt();
   }
 
-  Observation observe(Target target, Wanted wanted, Duration limit) {
+  @Override
+  public Observation observe(Target target, Wanted wanted, Duration limit) {
     Map<String, Object> question = Questions.state(target, wanted);
     JsonNode answer = inside(target, question, limit, left -> ask(question, left));
     return PageAnswer.observation(target, answer, limit, tab.frames());

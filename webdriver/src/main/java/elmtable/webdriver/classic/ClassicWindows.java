@@ -5,7 +5,7 @@ import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserException.Kind;
 import elmtable.browser.Target;
 import elmtable.browser.Windows;
-import elmtable.webdriver.page.Seconds;
+import elmtable.webdriver.page.PageAnswer;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -100,20 +100,7 @@ final class ClassicWindows implements Windows {
       waitABit();
     } while (System.nanoTime() < end);
     tab.switchTo(first);
-    throw missing(titleOrNumber, titles, limit);
-  }
-
-  private static BrowserException missing(String wanted, List<String> titles, Duration limit) {
-    boolean number = wanted.matches("\\d+");
-    String found = number ? titles.size() + " windows" : String.join(", ", titles);
-    return BrowserException.page(
-        "There is no window "
-            + (number ? wanted : "with the title “" + wanted + "”")
-            + " after "
-            + Seconds.of(limit)
-            + ".",
-        number ? "window " + wanted : wanted,
-        found);
+    throw PageAnswer.noWindow(titleOrNumber, titles, limit);
   }
 
   private void waitABit() {

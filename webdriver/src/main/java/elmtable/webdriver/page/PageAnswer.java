@@ -93,6 +93,31 @@ public final class PageAnswer {
         reason(target, answer, limit) + where(frames), wanted, stateWords(answer, target));
   }
 
+  public static BrowserException notTicked(Target target, boolean wanted) {
+    return new BrowserException(
+        BrowserException.Kind.PAGE,
+        "“"
+            + target.name()
+            + "” was pressed and "
+            + (wanted ? "is not ticked." : "still is ticked."));
+  }
+
+  /**
+   * @param wanted a title, or a number counted from 1
+   * @param titles of the windows that are there
+   */
+  public static BrowserException noWindow(String wanted, List<String> titles, Duration limit) {
+    boolean number = wanted.matches("\\d+");
+    return BrowserException.page(
+        "There is no window "
+            + (number ? wanted : "with the title “" + wanted + "”")
+            + " after "
+            + Seconds.of(limit)
+            + ".",
+        number ? "window " + wanted : wanted,
+        number ? titles.size() + " windows" : String.join(", ", titles));
+  }
+
   /** The first options, and how many there are in all where these are not all. */
   private static String options(JsonNode answer) {
     int count = answer.path("count").asInt();

@@ -96,11 +96,11 @@ final class RemoteEnd {
           withSocket = false;
           continue;
         }
-        boolean busy = refused.is("session not created", "unknown error", "timeout");
+        boolean busy = refused.is("session not created", "timeout");
         if (!busy || System.nanoTime() + pause.toNanos() > end) {
           throw new BrowserException(
               Kind.LOST,
-              "The remote end %s gives no session: %s".formatted(shown(), refused.getMessage()),
+              "The remote end %s gives no session: %s".formatted(shown(), words(refused)),
               refused);
         }
         LOG.info("{} gives no session yet: {}", shown(), refused.getMessage());
@@ -116,6 +116,12 @@ final class RemoteEnd {
             unreachable);
       }
     }
+  }
+
+  private static String words(WebDriverError refused) {
+    return refused.getMessage().isBlank()
+        ? refused.code() + " (is this the address of a WebDriver remote end?)"
+        : refused.getMessage();
   }
 
   /** A session's socket may be named by a host that only the remote end itself knows. */

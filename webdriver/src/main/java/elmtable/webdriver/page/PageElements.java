@@ -1,4 +1,4 @@
-package elmtable.webdriver.bidi;
+package elmtable.webdriver.page;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import elmtable.browser.Elements;
@@ -9,38 +9,38 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 
-/** What elements show, over BiDi. */
-final class BiDiElements implements Elements {
-  private final BiDiWaiting waiting;
+/** What elements show, as the script in the page answers. */
+public final class PageElements implements Elements {
+  private final PageReader page;
 
-  BiDiElements(BiDiWaiting waiting) {
-    this.waiting = waiting;
+  public PageElements(PageReader page) {
+    this.page = page;
   }
 
   @Override
   public String text(Target target, Duration limit) {
-    return waiting.read(target, "readtext", "", limit).path("found").asText();
+    return page.read(target, "readtext", "", limit).path("found").asText();
   }
 
   @Override
   public String value(Target target, Duration limit) {
-    return waiting.read(target, "readvalue", "", limit).path("found").asText();
+    return page.read(target, "readvalue", "", limit).path("found").asText();
   }
 
   @Override
   public String attribute(Target target, String attribute, Duration limit) {
-    return waiting.read(target, "readattribute", attribute, limit).path("found").asText();
+    return page.read(target, "readattribute", attribute, limit).path("found").asText();
   }
 
   @Override
   public int count(Target target) {
-    return waiting.count(target);
+    return page.count(target);
   }
 
   @Override
   public List<List<String>> table(Target target, Duration limit) {
     List<List<String>> rows = new ArrayList<>();
-    for (JsonNode row : waiting.read(target, "readtable", "", limit).path("rows")) {
+    for (JsonNode row : page.read(target, "readtable", "", limit).path("rows")) {
       rows.add(texts(row));
     }
     return rows;
@@ -48,7 +48,7 @@ final class BiDiElements implements Elements {
 
   @Override
   public List<String> texts(Target target, Duration limit) {
-    return texts(waiting.read(target, "readtexts", "", limit).path("texts"));
+    return texts(page.read(target, "readtexts", "", limit).path("texts"));
   }
 
   private static List<String> texts(JsonNode array) {
@@ -59,6 +59,6 @@ final class BiDiElements implements Elements {
 
   @Override
   public Observation await(Target target, Wanted wanted, Duration limit) {
-    return waiting.observe(target, wanted, limit);
+    return page.observe(target, wanted, limit);
   }
 }
