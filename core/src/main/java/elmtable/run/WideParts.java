@@ -215,11 +215,28 @@ final class WideParts {
           state,
           System.nanoTime() - begun,
           System.nanoTime());
+    } catch (RunStoppedException stopped) {
+      scopeOf(part).began(brokenOff(part, name, frame));
+      throw stopped;
     } finally {
       if (shared.isEmpty()) {
         browser.close();
       }
     }
+  }
+
+  /** A set-up that a stop broke off is torn down as far as it came. */
+  private WideScope.SetUp brokenOff(Part part, String name, Frame frame) {
+    return new WideScope.SetUp(
+        part,
+        name,
+        frame,
+        new StepRunner.Result(Outcome.NOT_RUN, null, false),
+        Map.of(),
+        session.number(),
+        Optional.empty(),
+        0,
+        System.nanoTime());
   }
 
   private static StepRunner.Result hook(

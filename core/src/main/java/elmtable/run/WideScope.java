@@ -80,20 +80,25 @@ final class WideScope {
       there = setUps.putIfAbsent(key, mine);
     }
     if (there != null) {
-      stop.onStop(() -> there.completeExceptionally(new RunStoppedException()));
+      if (!there.isDone()) {
+        stop.onStop(() -> there.completeExceptionally(new RunStoppedException()));
+      }
       return joined(there);
     }
     try {
       SetUp done = work.get();
-      synchronized (this) {
-        begun.add(done);
-      }
+      began(done);
       mine.complete(done);
       return done;
     } catch (Throwable thrown) {
       mine.completeExceptionally(thrown);
       throw thrown;
     }
+  }
+
+  /** What is to be torn down, also where its set-up was broken off. */
+  synchronized void began(SetUp done) {
+    begun.add(done);
   }
 
   private static SetUp joined(CompletableFuture<SetUp> there) {

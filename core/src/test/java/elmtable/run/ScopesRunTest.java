@@ -342,6 +342,40 @@ class ScopesRunTest extends AbstractRunTest {
   }
 
   @Test
+  void aStopInTheMiddleOfASetUpTearsItDownAsFarAsItCame() throws InterruptedException {
+    Project project =
+        TestProjects.of(
+            """
+            fixture ours
+            scope: run
+            set-up
+            | compute | 1 | => reached |
+            | pause | 1h | |
+            | compute | 2 | => late |
+            tear-down
+            | log | undo <reached> |
+            | log | undo <late> |
+
+            case a
+            fixtures: ours
+            steps
+            | log | never |
+            """);
+    RunHandle[] handle = new RunHandle[1];
+    handle[0] =
+        start(
+            project,
+            1,
+            List.of(event -> {
+              if (event instanceof RunEvent.StepStarted step && step.keyword().equals("pause")) {
+                handle[0].stop();
+              }
+            }));
+    assertTrue(handle[0].await(Duration.ofSeconds(20)));
+    assertEquals(List.of("undo 1"), logs());
+  }
+
+  @Test
   void aStopTearsDownWhatWasSetUp() throws InterruptedException {
     Project project =
         TestProjects.of(

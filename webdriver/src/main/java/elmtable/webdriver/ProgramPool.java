@@ -15,8 +15,7 @@ import org.slf4j.LoggerFactory;
 
 /**
  * The browser programs of a run. Workers share a program, each with contexts of its own in it; one
- * that had many cases, does not answer or ended is replaced, and those that no worker needs any
- * more are closed.
+ * that had many cases, does not answer or ended is replaced.
  */
 final class ProgramPool implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(ProgramPool.class);

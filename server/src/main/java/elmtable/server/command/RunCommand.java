@@ -87,6 +87,9 @@ final class RunCommand implements Callable<Integer> {
       description = "Exit code 2 where cases of features are out since they are not finished.")
   private boolean strict;
 
+  /** Ten seconds for tear-downs, and the browsers' end. */
+  private static final Duration STOP_LIMIT = Duration.ofSeconds(15);
+
   @Spec private CommandSpec spec;
 
   @Override
@@ -175,7 +178,7 @@ final class RunCommand implements Callable<Integer> {
     if (!run.isOver()) {
       run.stop();
       try {
-        run.await(Duration.ofSeconds(10));
+        run.await(STOP_LIMIT);
       } catch (InterruptedException interrupted) {
         Thread.currentThread().interrupt();
       }

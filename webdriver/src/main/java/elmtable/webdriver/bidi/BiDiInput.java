@@ -73,12 +73,12 @@ final class BiDiInput implements Pointer, Keyboard, Fields {
           BrowserException.Kind.PAGE,
           "“" + target.name() + "” and “" + onto.name() + "” do not live in the same frame.");
     }
-    AtomicReference<BiDiWaiting.Answer> to = new AtomicReference<>();
+    AtomicReference<PageAsker.Answer> to = new AtomicReference<>();
     waiting.act(onto, "hover", limit, to::set);
     waiting.act(target, "hover", limit, from -> drag(from, to.get()));
   }
 
-  private void drag(BiDiWaiting.Answer from, BiDiWaiting.Answer to) {
+  private void drag(PageAsker.Answer from, PageAsker.Answer to) {
     if (tab.program().kind() == BrowserProgram.Kind.FIREFOX
         && from.rest().path("draggable").asBoolean()) {
       // Its pointer actions begin no dragging as HTML has it, so the page is told of one.
@@ -163,7 +163,7 @@ final class BiDiInput implements Pointer, Keyboard, Fields {
     tab.acted();
   }
 
-  private void setFile(BiDiWaiting.Answer field, Path file) {
+  private void setFile(PageAsker.Answer field, Path file) {
     tab.send(
         "input.setFiles",
         Map.of(

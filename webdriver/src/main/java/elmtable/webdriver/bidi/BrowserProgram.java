@@ -10,9 +10,6 @@ import elmtable.webdriver.wire.WebDriverError;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -49,24 +46,13 @@ public final class BrowserProgram implements AutoCloseable {
   private static final String ABORTED = "browsingContext.navigationAborted";
 
   private final BiDiConnection connection;
+  private final EventRouter router;
   private final Kind kind;
   private final BrowserConfig config;
   private final String description;
   private final Ending ending;
   private final AtomicInteger opened = new AtomicInteger();
   private final AtomicInteger inUse = new AtomicInteger();
-
-  /** What happened in each user context that is in use. */
-  private final Map<String, ContextEvents> contexts = new ConcurrentHashMap<>();
-
-  /** The user context of each page and frame. */
-  private final Map<String, String> users = new ConcurrentHashMap<>();
-
-  /** Windows that a page opened and whose first document is not there yet. */
-  private final Set<String> opening = ConcurrentHashMap.newKeySet();
-
-  /** The page or frame of each realm. */
-  private final Map<String, String> realms = new ConcurrentHashMap<>();
 
   /** In what browsers differ. */
   public enum Kind {
@@ -108,117 +94,14 @@ public final class BrowserProgram implements AutoCloseable {
     this.config = config;
     this.description = description;
     this.ending = ending;
-    connection.onEvent(this::receive);
+    this.router = new EventRouter(connection, kind);
+    connection.onEvent(router::receive);
     told("session.subscribe", Map.of("events", EVENTS));
     try {
       connection.command("session.subscribe", Map.of("events", List.of(ABORTED)), LIMIT);
     } catch (WebDriverError unknown) {
       LOG.debug("{} tells of no {}", description, ABORTED);
     }
-  }
-
-  /** Hands an event to the user context that it is about. */
-  private void receive(String event, JsonNode about) {
-    String context = contextOf(event, about);
-    if (context == null) {
-      return;
-    }
-    if (event.equals("browsingContext.contextCreated")) {
-      users.put(context, about.path("userContext").asText());
-      if (about.path("originalOpener").isTextual()) {
-        opening.add(context);
-      }
-    }
-    ContextEvents events = contexts.get(users.getOrDefault(context, ""));
-    if (event.equals("browsingContext.contextDestroyed")) {
-      users.remove(context);
-      realms.values().removeIf(context::equals);
-    }
-    if (events == null) {
-      return;
-    }
-    if (event.equals("browsingContext.userPromptOpened")
-        && about.path("type").asText().equals("beforeunload")) {
-      // Whoever leaves a page in a test means to leave it.
-      connection.send(
-          "browsingContext.handleUserPrompt", Map.of("context", context, "accept", true));
-      return;
-    }
-    if (event.equals("network.beforeRequestSent") && about.path("isBlocked").asBoolean()) {
-      answerBlocked(events, about.path("request"));
-      return;
-    }
-    events.receive(event, context, about);
-    if (event.equals("browsingContext.navigationCommitted")
-        && opening.remove(context)
-        && kind == Kind.CHROME) {
-      findRealms(context, events);
-    }
-  }
-
-  /** What we held up is answered with an empty page where that was meant, else goes on. */
-  private void answerBlocked(ContextEvents events, JsonNode request) {
-    String id = request.path("request").asText();
-    if (!events.isAnsweredEmpty(request.path("url").asText())) {
-      connection.send("network.continueRequest", Map.of("request", id));
-      return;
-    }
-    Map<String, ?> type =
-        Map.of("name", "content-type", "value", Map.of("type", "string", "value", "text/html"));
-    connection.send(
-        "network.provideResponse",
-        Map.of(
-            "request",
-            id,
-            "statusCode",
-            200,
-            "headers",
-            List.of(type),
-            "body",
-            Map.of("type", "string", "value", "<!doctype html>")));
-  }
-
-  /**
-   * ChromeDriver (156) does not see the realms of the first document in a window that a page opened
-   * and that shares its process, and whatever is asked of it is never answered; it finds them when
-   * it is told of all realms again.
-   */
-  private void findRealms(String context, ContextEvents events) {
-    connection
-        .send("goog:cdp.getSession", Map.of("context", context))
-        .thenApply(found -> found.path("session").asText())
-        .thenCompose(session ->
-            cdp(session, "Runtime.disable").thenCompose(done -> cdp(session, "Runtime.enable")))
-        .whenComplete((done, failed) -> {
-          if (failed != null) {
-            LOG.debug("The realms of a new window were not found again", failed);
-          }
-          // What was asked before is asked again.
-          events.left(context);
-        });
-  }
-
-  private CompletableFuture<JsonNode> cdp(String session, String method) {
-    return connection.send(
-        "goog:cdp.sendCommand", Map.of("method", method, "params", Map.of(), "session", session));
-  }
-
-  /** The window or frame that an event is about, or null where it is about none. */
-  private String contextOf(String event, JsonNode about) {
-    String realm = about.path("realm").asText();
-    return switch (event) {
-      case "log.entryAdded" -> about.path("source").path("context").asText();
-      case "script.realmDestroyed" -> realms.remove(realm);
-      case "script.realmCreated" -> {
-        // A worker's realm is in no window.
-        String context = about.path("context").asText(null);
-        if (context != null) {
-          realms.put(realm, context);
-        }
-        yield context;
-      }
-      default -> about.path("context").asText();
-    };
   }
 
   BiDiConnection connection() {
@@ -282,14 +165,14 @@ public final class BrowserProgram implements AutoCloseable {
   private Browser openContext() {
     String user = told("browser.createUserContext", Map.of()).path("userContext").asText();
     ContextEvents events = new ContextEvents();
-    contexts.put(user, events);
+    router.add(user, events);
     told(
         "script.addPreloadScript",
         Map.of(
             "functionDeclaration",
             PageScripts.INSTALL,
             "sandbox",
-            BiDiWaiting.SANDBOX,
+            PageAsker.SANDBOX,
             "userContexts",
             List.of(user)));
     UserContextEmulation emulation = new UserContextEmulation(connection, user, description);
@@ -327,7 +210,7 @@ public final class BrowserProgram implements AutoCloseable {
         .name("browser end")
         .start(() -> {
           try {
-            contexts.remove(user);
+            router.remove(user);
             connection.command("browser.removeUserContext", Map.of("userContext", user), LIMIT);
           } catch (BrowserException | WebDriverError gone) {
             LOG.debug("A user context was gone before it was removed", gone);
