@@ -2,8 +2,6 @@ package elmtable.run;
 
 import elmtable.binding.Binder;
 import elmtable.binding.BoundArgument;
-import elmtable.browser.Browser;
-import elmtable.browser.Target;
 import elmtable.formula.Evaluator;
 import elmtable.formula.Kind;
 import elmtable.formula.Value;
@@ -14,18 +12,15 @@ import elmtable.plan.CaseOrder;
 import elmtable.run.event.Failure;
 import elmtable.run.event.Outcome;
 import elmtable.run.event.UnexpectedFailure;
-import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 
 /** Runs bodies of steps: those of a case, and those of the keywords they call. */
 final class StepRunner {
   static final int DEEPEST = 50;
-  private static final Duration EVIDENCE_LIMIT = Duration.ofSeconds(10);
 
   /** How one step or body ended. */
   record Result(Outcome outcome, Failure failure, boolean browserLost, boolean endsCase) {
@@ -47,6 +42,7 @@ final class StepRunner {
   final RunRequest request;
   final CaseBrowser browser;
   final Reporter reporter;
+  private final StepEvidence evidence;
   StopSignal stop;
   final CaseValues scope;
   final Binder binder;
@@ -68,6 +64,7 @@ final class StepRunner {
     this.request = request;
     this.browser = browser;
     this.reporter = reporter;
+    this.evidence = new StepEvidence(browser, reporter);
     this.stop = stop;
     this.scope = scope;
     this.binder = new Binder(request.project().index());
@@ -314,9 +311,9 @@ final class StepRunner {
       result = execution.guarded();
     }
     if (execution.evidenceDue) {
-      keepEvidence(id, execution.target);
+      evidence.ofFailure(id, execution.target, stop.isSet());
     } else if (request.choices().pictures() && execution.acted) {
-      keepPicture(id);
+      evidence.picture(id);
     }
     results.add(execution.results);
     reporter.stepFinished(
@@ -331,49 +328,5 @@ final class StepRunner {
 
   Evaluator evaluator(Body body) {
     return new Evaluator(body.frame().scope(scope), scope.context());
-  }
-
-  /** What the page showed after a step. */
-  private void keepPicture(int step) {
-    try {
-      browser
-          .opened()
-          .flatMap(page -> page.pictures().take())
-          .ifPresent(picture -> reporter.keep(step, "picture", picture, ".png", "after the step"));
-    } catch (RuntimeException failure) {
-      reporter.log(step, "No picture could be kept: " + failure.getMessage());
-    }
-  }
-
-  /** A picture with the element outlined, the page's source, its address and title. */
-  private void keepEvidence(int step, Target target) {
-    Optional<Browser> opened = browser.opened();
-    if (opened.isEmpty() || stop.isSet()) {
-      return;
-    }
-    try {
-      Browser page = opened.get();
-      page.within(EVIDENCE_LIMIT);
-      if (target != null) {
-        page.pictures().outline(target);
-      }
-      page.pictures()
-          .take()
-          .ifPresent(
-              picture -> reporter.keep(step, "picture", picture, ".png", "when the step failed"));
-      if (page.dialogs().open().isEmpty()) {
-        String source = reporter.mask(page.pages().source());
-        reporter.keep(
-            step,
-            "source",
-            source.getBytes(StandardCharsets.UTF_8),
-            ".html",
-            page.pages().address());
-        reporter.log(step, "Page: " + page.pages().title() + " at " + page.pages().address());
-      }
-    } catch (RuntimeException failure) {
-      // Evidence that cannot be taken or kept changes no outcome.
-      reporter.log(step, "No evidence could be kept: " + failure.getMessage());
-    }
   }
 }
