@@ -1,5 +1,6 @@
 package elmtable.server.command;
 
+import elmtable.block.Scope;
 import elmtable.plan.CaseOrder;
 import elmtable.plan.CasePlan;
 import elmtable.plan.ExecutableCase;
@@ -73,7 +74,7 @@ final class PlanCommand implements Callable<Integer> {
       out.println(
           "page " + page + " of " + pages + ", " + Counted.of(plan.count(), "executable case"));
     } else {
-      readable(plan, out);
+      readable(project, plan, out);
     }
     out.flush();
     return 0;
@@ -94,7 +95,7 @@ final class PlanCommand implements Callable<Integer> {
     }
   }
 
-  private static void readable(Plan plan, PrintWriter out) {
+  private void readable(Project project, Plan plan, PrintWriter out) {
     String suite = "";
     for (CasePlan casePlan : plan.cases()) {
       if (!casePlan.entry().suiteName().equals(suite)) {
@@ -106,10 +107,35 @@ final class PlanCommand implements Callable<Integer> {
             "  excluded: " + casePlan.entry().name() + " (" + casePlan.exclusionReason() + ")");
       }
       try (Expansion expansion = casePlan.expansion()) {
-        expansion.forEachRemaining(executable -> line(executable, out));
+        expansion.forEachRemaining(executable -> {
+          line(executable, out);
+          if (options.choosesRows()) {
+            order(project, executable, out);
+          }
+        });
       }
     }
     out.println(Counted.of(plan.count(), "executable case"));
+  }
+
+  /** What surrounds an executable case, in the order in which it is carried out. */
+  private static void order(Project project, ExecutableCase executable, PrintWriter out) {
+    for (CaseOrder.Part part : CaseOrder.of(project, executable.entry(), executable.tags())) {
+      String once = part.scope() == Scope.CASE ? "" : ", once for " + scopeWords(part.scope());
+      out.println(
+          "      %-6s  %s %s%s  %s:%d"
+              .formatted(
+                  part.phase().name().toLowerCase(Locale.ROOT),
+                  part.kind().noun(),
+                  part.name(),
+                  once,
+                  part.document(),
+                  part.line()));
+    }
+  }
+
+  private static String scopeWords(Scope scope) {
+    return scope == Scope.ROWS ? "all rows" : "the " + scope.word();
   }
 
   private static void line(ExecutableCase executable, PrintWriter out) {

@@ -55,6 +55,11 @@ final class SelectionOptions {
     return new Selection(tags, suites, cases, rows, List.of(), environments, browsers);
   }
 
+  /** Whether single rows are chosen. */
+  boolean choosesRows() {
+    return !rows.isEmpty();
+  }
+
   /** What was chosen, in a few words. */
   String title() {
     if (!tags.isEmpty()) {

@@ -211,6 +211,18 @@ class ElmCommandTest {
                     + " "
                     + p.path("name").asText())
             .toList());
+    out.getBuffer().setLength(0);
+    file("f.elmt", "hook before run\nsteps\n| log | warm up |\n");
+    assertEquals(0, elm("plan", folder.toString(), "--row", "2"));
+    assertEquals(
+        List.of(
+            "S",
+            "  2 rows",
+            "      before  hook before run, once for the run  f.elmt:1",
+            "      before  suite S  a.elmt:1",
+            "      steps   case <n> rows  a.elmt:5",
+            "1 executable case"),
+        out.toString().lines().toList());
   }
 
   /** Everything that a feature can have, compared with the whole of what is printed. */
