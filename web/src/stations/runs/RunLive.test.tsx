@@ -86,10 +86,12 @@ it('asks after a lost connection for what it has not heard', () => {
   vi.useRealTimers();
 });
 
-it('stops once', async () => {
+it('stops, and then at once', async () => {
   const { requests } = live({ 'POST /api/runs/5/stop': new Response(null, { status: 204 }) });
   await pressOn(only('button', 'Stop'));
   expect(requests).toMatchObject([{ method: 'POST', path: '/api/runs/5/stop' }]);
+  await pressOn(only('button', 'Stop now'));
+  expect(requests).toHaveLength(2);
   expect((only('button', 'Stopping') as HTMLButtonElement).disabled).toBe(true);
 });
 

@@ -8,6 +8,9 @@ import { OUTCOMES, Outcome, outcomeColour, outcomeWord } from '@/parts/Outcome';
 import { OutcomeBar } from './OutcomeBar';
 import { clockTime, formatDuration } from './times';
 
+/** A first stop still tears down what was set up, for ten seconds; a second one ends everything at once. */
+const STOP_WORDS = ['Stop', 'Stop now', 'Stopping'];
+
 /** A run while it goes: its workers, every case as a mark, and outcomes as they come. */
 export function RunLive({ run }: { run: RunView }) {
   const live = useLiveRun(run.id, true);
@@ -16,15 +19,15 @@ export function RunLive({ run }: { run: RunView }) {
   for (const one of live.cases) if (one.outcome) counts[one.outcome] = (counts[one.outcome] ?? 0) + 1;
   const done = live.cases.filter((one) => one.outcome !== undefined).length;
   const running = live.cases.filter((one) => one.running).length;
-  const [stopping, setStopping] = useState(false);
+  const [stops, setStops] = useState(0);
   const [wrong, setWrong] = useState('');
   const stop = async () => {
-    setStopping(true);
+    setStops(stops + 1);
     setWrong('');
     try {
       await stopRun(run.id);
     } catch (refused) {
-      setStopping(false);
+      setStops(stops);
       setWrong(`The run could not be stopped: ${refused instanceof Error ? refused.message : refused}`);
     }
   };
@@ -37,9 +40,10 @@ export function RunLive({ run }: { run: RunView }) {
             <p className="flex-1 truncate self-end pb-0.5 text-ink-2">
               {run.title}, {clockTime(run.started)}, {run.browser || 'usual browser'}, seed {run.seed}
             </p>
-            <Button disabled={stopping} onClick={stop}>
+            {stops > 0 && <p className="text-ink-2">Tearing down what was set up</p>}
+            <Button disabled={stops > 1} onClick={stop}>
               <Square size={12} aria-hidden />
-              {stopping ? 'Stopping' : 'Stop'}
+              {STOP_WORDS[stops]}
             </Button>
           </div>
           {wrong && (
