@@ -163,7 +163,11 @@ case "${1:-help}" in
 HELP
     ;;
   *) build; find_jdk
-    if [ "$1" = run ]; then need_browser; fi
+    if [ "$1" = run ]; then
+      # The first argument that is a folder is the project's.
+      for folder in "${@:2}" "$here/demo"; do [ -d "$folder" ] && break; done
+      need_browsers_of "$folder"
+    fi
     mapfile -t options < <(java_options)
     # What ends within seconds is over before the optimising compiler has paid for itself.
     case "$1" in check | plan | print | outline | convert | values) options+=(-XX:TieredStopAtLevel=1) ;; esac
