@@ -80,7 +80,7 @@ final class ProgramPool implements AutoCloseable {
       try {
         return open(entry);
       } catch (BrowserException failed) {
-        if (!entry.isStarted()) {
+        if (!entry.isStarted() || isClosed()) {
           throw failed;
         }
         LOG.info("A browser program is replaced: {}", failed.getMessage());
@@ -144,6 +144,10 @@ final class ProgramPool implements AutoCloseable {
         entry.program.join().close();
       }
     }
+  }
+
+  private synchronized boolean isClosed() {
+    return closed;
   }
 
   private synchronized void unreserve(Entry entry) {

@@ -133,7 +133,7 @@ public final class RunService implements AutoCloseable {
   public long start(Selection selection, String title, RunChoices choices) {
     Workspace.Snapshot snapshot = workspace.snapshot();
     Project project = snapshot.project();
-    Plan plan = Planner.plan(snapshot.checked(), whereTheyRun(selection, snapshot));
+    Plan plan = plan(selection, snapshot);
     requireAll(selection.identities(), plan);
     if (plan.count() == 0) {
       throw new NothingToRunException();
@@ -154,28 +154,32 @@ public final class RunService implements AutoCloseable {
   }
 
   /** Executable cases that are named one by one say themselves in what they run. */
-  private static Selection whereTheyRun(Selection selection, Workspace.Snapshot snapshot) {
-    if (selection.identities().isEmpty()
-        || !selection.environments().isEmpty()
-        || !selection.browsers().isEmpty()) {
-      return selection;
+  private static Plan plan(Selection selection, Workspace.Snapshot snapshot) {
+    Plan plan = Planner.plan(snapshot.checked(), selection);
+    boolean said = !selection.environments().isEmpty() || !selection.browsers().isEmpty();
+    if (said || missing(selection.identities(), plan).isEmpty()) {
+      return plan;
     }
     ProjectIndex index = snapshot.project().index();
-    Selection anywhere =
-        selection
-            .withEnvironments(names(index, BlockKind.ENVIRONMENT))
-            .withBrowsers(names(index, BlockKind.BROWSER));
+    Set<String> identities = Set.copyOf(selection.identities());
     Set<String> environments = new LinkedHashSet<>();
     Set<String> browsers = new LinkedHashSet<>();
-    Planner.plan(snapshot.checked(), anywhere)
+    Planner.plan(
+            snapshot.checked(),
+            Selection.everything()
+                .withEnvironments(names(index, BlockKind.ENVIRONMENT))
+                .withBrowsers(names(index, BlockKind.BROWSER)))
         .executables()
+        .filter(executable -> identities.contains(executable.identity()))
         .forEach(executable -> {
           environments.add(executable.environment());
           browsers.add(executable.browser());
         });
-    return selection
-        .withEnvironments(environments.toArray(String[]::new))
-        .withBrowsers(browsers.toArray(String[]::new));
+    return Planner.plan(
+        snapshot.checked(),
+        selection
+            .withEnvironments(environments.toArray(String[]::new))
+            .withBrowsers(browsers.toArray(String[]::new)));
   }
 
   private static String[] names(ProjectIndex index, BlockKind kind) {
@@ -184,14 +188,18 @@ public final class RunService implements AutoCloseable {
 
   /** Executable cases that are named one by one have to be there, every one. */
   private static void requireAll(List<String> identities, Plan plan) {
-    if (identities.isEmpty()) {
-      return;
-    }
-    Set<String> missing = new LinkedHashSet<>(identities);
-    plan.executables().forEach(executable -> missing.remove(executable.identity()));
+    Set<String> missing = missing(identities, plan);
     if (!missing.isEmpty()) {
       throw new UnknownExecutableException(missing.iterator().next());
     }
+  }
+
+  private static Set<String> missing(List<String> identities, Plan plan) {
+    Set<String> missing = new LinkedHashSet<>(identities);
+    if (!missing.isEmpty()) {
+      plan.executables().forEach(executable -> missing.remove(executable.identity()));
+    }
+    return missing;
   }
 
   /** Whoever hears that a run is over finds all of it in the store. */
