@@ -13,7 +13,7 @@ import java.util.function.Supplier;
 final class CaseBrowser implements AutoCloseable {
   private static final Duration STATE_LIMIT = Duration.ofSeconds(30);
   private static final Duration AT_ONCE = Duration.ofMillis(1);
-  private static final int MOST_LEFT_OPEN = 50;
+  private static final int MOST_DIALOGS = 50;
 
   private final Supplier<Browser> opening;
 
@@ -90,7 +90,7 @@ final class CaseBrowser implements AutoCloseable {
   }
 
   private void closeDialogs() {
-    for (int i = 0; i < MOST_LEFT_OPEN && browser.dialogs().open().isPresent(); i++) {
+    for (int i = 0; i < MOST_DIALOGS && browser.dialogs().open().isPresent(); i++) {
       browser.dialogs().close(false, AT_ONCE);
     }
   }

@@ -111,7 +111,7 @@ final class CaseRun {
   void leave(CaseResult result) {
     for (WideScope ended : scopes.left(numbered.executable())) {
       if (ended.isEmpty()) {
-        ended.closeBrowser();
+        ended.endShared();
         continue;
       }
       try (CaseFiles files = new CaseFiles(request.project().files())) {
@@ -195,9 +195,9 @@ final class CaseRun {
   }
 
   private void rest(Isolation isolation, CaseBrowser browser) {
-    boolean open = browser.opened().isPresent();
+    boolean before = browser.opened().isPresent();
     browser.rest();
-    if (open && browser.opened().isEmpty() && isolation != Isolation.WORKER) {
+    if (before && browser.opened().isEmpty() && isolation != Isolation.WORKER) {
       Scope scope = isolation == Isolation.ROWS ? Scope.ROWS : Scope.SUITE;
       scopes.of(scope, numbered.executable()).lost();
     }

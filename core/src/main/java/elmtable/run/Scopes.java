@@ -101,7 +101,7 @@ final class Scopes implements AutoCloseable {
 
   @Override
   public void close() {
-    scopes.values().forEach(WideScope::closeBrowser);
+    scopes.values().forEach(WideScope::endShared);
     synchronized (pools) {
       pools.values().forEach(Browser.Pool::close);
     }

@@ -327,7 +327,7 @@ final class WideParts {
         first = first.isGood() ? result : first;
       }
     }
-    scope.closeBrowser();
+    scope.endShared();
     return first;
   }
 

@@ -154,7 +154,7 @@ final class WideScope {
     setUps.clear();
   }
 
-  synchronized void closeBrowser() {
+  synchronized void endShared() {
     if (shared != null) {
       shared.close();
     }

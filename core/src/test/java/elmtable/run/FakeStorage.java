@@ -9,7 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 
 /** Keeps what is stored for as long as its browser. */
-final class FakeStorage implements Storage, State {
+final class FakeStorage implements State, Storage {
   private final Map<String, String> stored = new HashMap<>();
 
   @Override

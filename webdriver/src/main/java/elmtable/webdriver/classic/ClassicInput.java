@@ -33,10 +33,10 @@ final class ClassicInput implements Pointer, Keyboard, Fields {
 
   @Override
   public void press(Target target, Duration limit) {
-    waiting.act(target, "press", limit, this::click);
+    waiting.act(target, "press", limit, this::pressOn);
   }
 
-  private void click(String element) {
+  private void pressOn(String element) {
     tab.post("/element/" + element + "/click", Map.of());
   }
 
@@ -157,7 +157,7 @@ final class ClassicInput implements Pointer, Keyboard, Fields {
         limit,
         (element, answer) -> {
           if (answer.path("ticked").asBoolean() != ticked) {
-            click(element);
+            pressOn(element);
             pressed.set(true);
           }
         });
