@@ -86,7 +86,9 @@ final class WideParts {
     String key = name + " " + part.document() + ":" + part.line();
     WideScope.SetUp done =
         reach(
-            part, key, () -> ran(part, name, Frame.ofHook(contextOf(part), p -> Optional.empty())));
+            part,
+            key,
+            () -> ran(part, name, () -> Frame.ofHook(contextOf(part), p -> Optional.empty())));
     return told(done);
   }
 
@@ -103,11 +105,11 @@ final class WideParts {
   Optional<WideScope.SetUp> fixture(Part part, String shown, Supplier<Frame> frame) {
     String key = "fixture " + Names.key(shown);
     String name = "fixture " + shown;
-    WideScope.SetUp done = reach(part, key, () -> ran(part, name, frame.get()));
+    WideScope.SetUp done = reach(part, key, () -> ran(part, name, frame));
     Optional<Duration> kept = keptFor(part);
     if (kept.isPresent() && isOlder(done, kept.get())) {
       scopeOf(part).forget(key, done);
-      done = reach(part, key, () -> ran(part, name, frame.get()));
+      done = reach(part, key, () -> ran(part, name, frame));
     }
     if (kept.isEmpty() || !done.isGood()) {
       return Optional.of(done);
@@ -164,7 +166,7 @@ final class WideParts {
     reporter.stepFinished(id, result, 0, List.of(), List.of(), "");
   }
 
-  private WideScope.SetUp ran(Part part, String name, Frame frame) {
+  private WideScope.SetUp ran(Part part, String name, Supplier<Frame> frame) {
     FixtureBlock fixture =
         part.kind() == BlockKind.FIXTURE ? new FixtureBlock(part.located().block()) : null;
     int tries = fixture == null ? 1 : fixture.tries().flatMap(Property::value).orElse(1);
@@ -175,7 +177,11 @@ final class WideParts {
     long begun = System.nanoTime();
     WideScope.SetUp done = null;
     for (int i = 0; i < tries && (done == null || !done.isGood()); i++) {
-      done = ranOnce(part, name, frame, timeout, begun);
+      if (done != null) {
+        // Each try that began has its tear-down.
+        scopeOf(part).began(done);
+      }
+      done = ranOnce(part, name, frame.get(), timeout, begun);
     }
     return done;
   }

@@ -178,6 +178,27 @@ class ScopesRunTest extends AbstractRunTest {
   }
 
   @Test
+  void eachTryOfASetUpHasItsTearDown() throws InterruptedException {
+    run(
+        """
+        fixture wobbly
+        scope: run
+        tries: 2
+        set-up
+        | log | up |
+        | fail | no |
+        tear-down
+        | log | down |
+
+        case a
+        fixtures: wobbly
+        steps
+        | log | never |
+        """);
+    assertEquals(List.of("up", "up", "down", "down"), logs());
+  }
+
+  @Test
   void aCaseDoesNotPayForTheTimeOfWhatIsSharedWithOthers() throws InterruptedException {
     run(
         """

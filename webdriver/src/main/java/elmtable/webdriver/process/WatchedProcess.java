@@ -142,7 +142,9 @@ public final class WatchedProcess implements AutoCloseable {
       return true;
     } catch (TimeoutException alive) {
       return false;
-    } catch (ExecutionException | InterruptedException brokenOff) {
+    } catch (ExecutionException unknown) {
+      return !program.isAlive();
+    } catch (InterruptedException brokenOff) {
       Thread.currentThread().interrupt();
       return false;
     }
