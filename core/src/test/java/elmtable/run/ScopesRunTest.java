@@ -382,17 +382,7 @@ class ScopesRunTest extends AbstractRunTest {
             steps
             | log | never |
             """);
-    RunHandle[] handle = new RunHandle[1];
-    handle[0] =
-        start(
-            project,
-            1,
-            List.of(event -> {
-              if (event instanceof RunEvent.StepStarted step && step.keyword().equals("pause")) {
-                handle[0].stop();
-              }
-            }));
-    assertTrue(handle[0].await(Duration.ofSeconds(20)));
+    stopAtPause(project);
     assertEquals(List.of("undo 1"), logs());
   }
 
@@ -423,6 +413,13 @@ class ScopesRunTest extends AbstractRunTest {
             steps
             | log | never |
             """);
+    stopAtPause(project);
+    assertEquals(List.of("ours up", "mine up", "mine down", "ours down"), logs());
+    assertEquals(List.of(Outcome.NOT_RUN, Outcome.NOT_RUN), outcomes());
+  }
+
+  /** Runs until a step pauses, and stops there. */
+  private void stopAtPause(Project project) throws InterruptedException {
     RunHandle[] handle = new RunHandle[1];
     handle[0] =
         start(
@@ -434,7 +431,5 @@ class ScopesRunTest extends AbstractRunTest {
               }
             }));
     assertTrue(handle[0].await(Duration.ofSeconds(20)));
-    assertEquals(List.of("ours up", "mine up", "mine down", "ours down"), logs());
-    assertEquals(List.of(Outcome.NOT_RUN, Outcome.NOT_RUN), outcomes());
   }
 }
