@@ -7,8 +7,8 @@ import elmtable.block.NameList;
 import elmtable.block.SuiteBlock;
 import elmtable.keyword.Signature;
 import elmtable.language.Block;
-import elmtable.project.CaseEntry;
-import elmtable.project.KeywordEntry;
+import elmtable.project.entry.CaseEntry;
+import elmtable.project.entry.KeywordEntry;
 import java.util.List;
 import java.util.Optional;
 

@@ -1,7 +1,7 @@
 package elmtable.binding;
 
 import elmtable.language.Step;
-import elmtable.project.KeywordEntry;
+import elmtable.project.entry.KeywordEntry;
 import elmtable.text.Diagnostic;
 import java.util.List;
 import java.util.Optional;

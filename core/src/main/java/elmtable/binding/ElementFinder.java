@@ -2,10 +2,10 @@ package elmtable.binding;
 
 import elmtable.formula.Template;
 import elmtable.formula.Value;
-import elmtable.project.ElementEntry;
-import elmtable.project.NamePattern;
-import elmtable.project.PageEntry;
 import elmtable.project.ProjectIndex;
+import elmtable.project.entry.ElementEntry;
+import elmtable.project.entry.NamePattern;
+import elmtable.project.entry.PageEntry;
 import elmtable.text.Nearest;
 import java.util.ArrayList;
 import java.util.Comparator;

@@ -2,10 +2,10 @@ package elmtable.binding;
 
 import elmtable.language.Block;
 import elmtable.language.Document.LocatedBlock;
-import elmtable.project.CaseEntry;
 import elmtable.project.DocumentIndex;
-import elmtable.project.KeywordEntry;
 import elmtable.project.Project;
+import elmtable.project.entry.CaseEntry;
+import elmtable.project.entry.KeywordEntry;
 import java.util.Optional;
 
 /**

@@ -1,17 +1,17 @@
 package elmtable.check;
 
-import elmtable.check.rules.ColumnChecks;
+import elmtable.check.rules.step.ColumnChecks;
 import elmtable.language.BlockKind;
 import elmtable.language.Cell;
 import elmtable.language.Document.LocatedBlock;
-import elmtable.project.DataEntry;
 import elmtable.project.DocumentIndex;
-import elmtable.project.ElementEntry;
-import elmtable.project.KeywordEntry;
-import elmtable.project.NamedBlock;
-import elmtable.project.PageEntry;
 import elmtable.project.Symbol;
 import elmtable.project.Symbol.Space;
+import elmtable.project.entry.DataEntry;
+import elmtable.project.entry.ElementEntry;
+import elmtable.project.entry.KeywordEntry;
+import elmtable.project.entry.NamedBlock;
+import elmtable.project.entry.PageEntry;
 import elmtable.text.Diagnostic;
 import elmtable.text.Names;
 import elmtable.text.Problem;

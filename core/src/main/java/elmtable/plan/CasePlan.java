@@ -2,9 +2,9 @@ package elmtable.plan;
 
 import elmtable.formula.Template;
 import elmtable.project.CaseData;
-import elmtable.project.CaseEntry;
 import elmtable.project.CaseNames;
 import elmtable.project.CaseRow;
+import elmtable.project.entry.CaseEntry;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;

@@ -1,9 +1,9 @@
 package elmtable.plan;
 
-import elmtable.project.CaseEntry;
 import elmtable.project.CaseRow;
-import elmtable.project.EarlierCase;
 import elmtable.project.Project;
+import elmtable.project.entry.CaseEntry;
+import elmtable.project.entry.EarlierCase;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;

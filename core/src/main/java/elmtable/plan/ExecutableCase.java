@@ -2,8 +2,8 @@ package elmtable.plan;
 
 import elmtable.language.Section;
 import elmtable.language.Step;
-import elmtable.project.CaseEntry;
 import elmtable.project.CaseRow;
+import elmtable.project.entry.CaseEntry;
 import java.util.List;
 import java.util.Optional;
 

@@ -1,6 +1,6 @@
 package elmtable.plan;
 
-import elmtable.project.CaseEntry;
+import elmtable.project.entry.CaseEntry;
 import elmtable.text.Names;
 import java.nio.charset.StandardCharsets;
 import java.util.HexFormat;

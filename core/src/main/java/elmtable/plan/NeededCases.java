@@ -1,9 +1,9 @@
 package elmtable.plan;
 
 import elmtable.language.Document.LocatedBlock;
-import elmtable.project.CaseEntry;
-import elmtable.project.EarlierCase;
 import elmtable.project.Project;
+import elmtable.project.entry.CaseEntry;
+import elmtable.project.entry.EarlierCase;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;

@@ -10,6 +10,8 @@ import elmtable.language.Line;
 import elmtable.language.Lists;
 import elmtable.language.Section;
 import elmtable.language.SectionBody;
+import elmtable.project.entry.CaseEntry;
+import elmtable.project.entry.DataEntry;
 import elmtable.text.Diagnostic;
 import elmtable.text.Names;
 import elmtable.text.Problem;

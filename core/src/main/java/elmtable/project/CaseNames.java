@@ -7,6 +7,7 @@ import elmtable.formula.FormulaException;
 import elmtable.formula.Template;
 import elmtable.formula.Value;
 import elmtable.language.Step;
+import elmtable.project.entry.CaseEntry;
 import elmtable.text.Names;
 import java.util.Arrays;
 import java.util.HashMap;

@@ -5,6 +5,7 @@ import elmtable.block.SuiteOrCase;
 import elmtable.language.Block;
 import elmtable.language.Line;
 import elmtable.language.SectionBody;
+import elmtable.project.entry.CaseEntry;
 import elmtable.text.Diagnostic;
 import java.util.HashMap;
 import java.util.IdentityHashMap;

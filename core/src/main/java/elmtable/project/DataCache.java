@@ -14,6 +14,7 @@ import elmtable.formula.Template;
 import elmtable.formula.Value;
 import elmtable.formula.ValueLookup;
 import elmtable.language.Block;
+import elmtable.project.entry.DataEntry;
 import elmtable.text.Names;
 import java.io.IOException;
 import java.io.InputStream;

@@ -11,6 +11,7 @@ import elmtable.formula.FormulaException;
 import elmtable.formula.RecordLookup;
 import elmtable.formula.Template;
 import elmtable.formula.Value;
+import elmtable.project.entry.DataEntry;
 import elmtable.text.Names;
 import elmtable.text.Nearest;
 import java.util.ArrayList;

@@ -2,10 +2,10 @@ package elmtable.refactoring;
 
 import elmtable.check.CheckedProject;
 import elmtable.language.BlockKind;
-import elmtable.project.ElementEntry;
-import elmtable.project.NamePattern;
-import elmtable.project.PageEntry;
 import elmtable.project.Project;
+import elmtable.project.entry.ElementEntry;
+import elmtable.project.entry.NamePattern;
+import elmtable.project.entry.PageEntry;
 import elmtable.text.Edit;
 import elmtable.text.Names;
 import java.util.ArrayList;

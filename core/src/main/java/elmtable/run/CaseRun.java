@@ -9,16 +9,36 @@ import elmtable.formula.Evaluator;
 import elmtable.formula.FormulaException;
 import elmtable.formula.Value;
 import elmtable.plan.ExecutableCase;
-import elmtable.project.CaseEntry;
 import elmtable.project.CaseRow;
 import elmtable.project.DataValues;
 import elmtable.project.Environments;
+import elmtable.project.entry.CaseEntry;
+import elmtable.run.browsers.BrowserConfigs;
+import elmtable.run.browsers.CaseBrowser;
+import elmtable.run.browsers.PreparedBrowsers;
 import elmtable.run.event.EventPublisher;
 import elmtable.run.event.EvidenceKeeper;
 import elmtable.run.event.Failure;
 import elmtable.run.event.Outcome;
 import elmtable.run.event.RunEvent;
 import elmtable.run.event.UnexpectedFailure;
+import elmtable.run.request.NumberedCase;
+import elmtable.run.request.RunRequest;
+import elmtable.run.scope.CasePhases;
+import elmtable.run.scope.CaseResult;
+import elmtable.run.scope.CaseSession;
+import elmtable.run.scope.Scopes;
+import elmtable.run.scope.WideParts;
+import elmtable.run.scope.WideScope;
+import elmtable.run.step.CaseFiles;
+import elmtable.run.step.CaseValues;
+import elmtable.run.step.PublishedValues;
+import elmtable.run.step.Reporter;
+import elmtable.run.step.Secrets;
+import elmtable.run.step.StepRunner;
+import elmtable.run.time.Deadline;
+import elmtable.run.time.RunStoppedException;
+import elmtable.run.time.StopSignal;
 import elmtable.text.Names;
 import java.time.Duration;
 import java.time.Instant;
@@ -34,7 +54,7 @@ final class CaseRun {
   private static final Duration USUAL_TIMEOUT = Duration.ofMinutes(5);
 
   private final RunRequest request;
-  private final Run.NumberedCase numbered;
+  private final NumberedCase numbered;
   private final int worker;
   private final PreparedBrowsers browsers;
   private final EvidenceKeeper evidence;
@@ -52,7 +72,7 @@ final class CaseRun {
 
   CaseRun(
       RunRequest request,
-      Run.NumberedCase numbered,
+      NumberedCase numbered,
       int worker,
       PreparedBrowsers browsers,
       EvidenceKeeper evidence,

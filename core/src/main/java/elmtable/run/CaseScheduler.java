@@ -2,10 +2,13 @@ package elmtable.run;
 
 import elmtable.block.Isolation;
 import elmtable.plan.ExecutableCase;
-import elmtable.project.CaseEntry;
-import elmtable.project.EarlierCase;
 import elmtable.project.Project;
+import elmtable.project.entry.CaseEntry;
+import elmtable.project.entry.EarlierCase;
 import elmtable.run.event.Outcome;
+import elmtable.run.request.CaseOnTarget;
+import elmtable.run.request.NumberedCase;
+import elmtable.run.scope.Scopes;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -24,7 +27,7 @@ import java.util.Optional;
 final class CaseScheduler {
   /** One lane; {@code taken} while a worker runs a case of it. */
   private static final class Lane {
-    final Deque<Run.NumberedCase> waiting = new ArrayDeque<>();
+    final Deque<NumberedCase> waiting = new ArrayDeque<>();
     boolean taken;
   }
 
@@ -34,7 +37,7 @@ final class CaseScheduler {
    * @param blocked why it cannot be run, or the empty text
    * @param more whether another case is likely to follow
    */
-  record Next(Run.NumberedCase numbered, String blocked, boolean more, Lane lane) {}
+  record Next(NumberedCase numbered, String blocked, boolean more, Lane lane) {}
 
   /** How the executable cases of one case in one setting stand. */
   private static final class Group {
@@ -49,17 +52,17 @@ final class CaseScheduler {
   /** Those of one row, by its key. */
   private final Map<CaseOnTarget, Map<String, Group>> rows = new HashMap<>();
 
-  CaseScheduler(Project project, List<Run.NumberedCase> cases) {
+  CaseScheduler(Project project, List<NumberedCase> cases) {
     this.project = project;
     Map<String, Lane> byName = new LinkedHashMap<>();
-    for (Run.NumberedCase numbered : cases) {
+    for (NumberedCase numbered : cases) {
       byName.computeIfAbsent(laneOf(numbered), name -> new Lane()).waiting.add(numbered);
       groupsOf(numbered.executable()).forEach(group -> group.unfinished++);
     }
     lanes = new ArrayList<>(byName.values());
   }
 
-  private String laneOf(Run.NumberedCase numbered) {
+  private String laneOf(NumberedCase numbered) {
     CaseEntry entry = numbered.executable().entry();
     ExecutableCase executable = numbered.executable();
     String suite = String.join("\n", entry.path(), executable.environment(), executable.browser());
@@ -105,7 +108,7 @@ final class CaseScheduler {
 
   private Next taken(Lane lane, String blocked) {
     lane.taken = true;
-    Run.NumberedCase numbered = lane.waiting.poll();
+    NumberedCase numbered = lane.waiting.poll();
     boolean more = !lane.waiting.isEmpty() || lanes.stream().anyMatch(l -> !l.waiting.isEmpty());
     return new Next(numbered, blocked, more, lane);
   }

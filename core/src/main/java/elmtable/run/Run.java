@@ -2,6 +2,8 @@ package elmtable.run;
 
 import elmtable.browser.Browser;
 import elmtable.plan.ExecutableCase;
+import elmtable.run.browsers.PreparedBrowsers;
+import elmtable.run.browsers.WorkerBrowsers;
 import elmtable.run.event.EventPublisher;
 import elmtable.run.event.EvidenceKeeper;
 import elmtable.run.event.Failure;
@@ -9,6 +11,12 @@ import elmtable.run.event.Outcome;
 import elmtable.run.event.RunEvent;
 import elmtable.run.event.RunListener;
 import elmtable.run.event.UnexpectedFailure;
+import elmtable.run.request.NumberedCase;
+import elmtable.run.request.RunRequest;
+import elmtable.run.scope.CaseResult;
+import elmtable.run.scope.Scopes;
+import elmtable.run.step.PublishedValues;
+import elmtable.run.time.StopSignal;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.EnumMap;
@@ -27,14 +35,11 @@ import org.slf4j.LoggerFactory;
  * One run: its cases in lanes, one lane a suite, lanes side by side as far as there are workers.
  * Cases of a suite go one after another unless it is {@code independent}.
  */
-final class Run implements RunHandle {
+public final class Run implements RunHandle {
   private static final Logger LOG = LoggerFactory.getLogger(Run.class);
 
   /** How long all tear-downs together may take when a run is stopped. */
   private static final Duration TEAR_DOWN_LIMIT = Duration.ofSeconds(10);
-
-  /** A case with its number in the run. */
-  record NumberedCase(int number, ExecutableCase executable) {}
 
   private static final Set<Outcome> FAILURES = EnumSet.of(Outcome.FAILED, Outcome.ERROR);
 

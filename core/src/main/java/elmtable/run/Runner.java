@@ -3,6 +3,7 @@ package elmtable.run;
 import elmtable.browser.Browser;
 import elmtable.run.event.EvidenceKeeper;
 import elmtable.run.event.RunListener;
+import elmtable.run.request.RunRequest;
 import java.util.List;
 
 /** Starts runs. */

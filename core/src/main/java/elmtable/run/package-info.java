@@ -1,5 +1,2 @@
-/**
- * The engine: lanes, cases, steps, and the events it sends. Front door: {@link
- * elmtable.run.Runner}.
- */
+/** The engine: a run and its cases on workers. Front door: {@link elmtable.run.Runner}. */
 package elmtable.run;

@@ -5,9 +5,9 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import elmtable.language.Section;
 import elmtable.language.Step;
-import elmtable.project.CaseEntry;
 import elmtable.project.Project;
 import elmtable.project.TestProjects;
+import elmtable.project.entry.CaseEntry;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;

@@ -14,8 +14,8 @@ import java.util.List;
 import java.util.stream.Stream;
 
 /** Runs cases with browsers that are not real, and holds the events. */
-abstract class AbstractRunTest {
-  static final String WORLD =
+public abstract class AbstractRunTest {
+  public static final String WORLD =
       """
       environment local
       values
@@ -46,8 +46,8 @@ abstract class AbstractRunTest {
 
       """;
 
-  final FakeBrowsers browsers = new FakeBrowsers();
-  final List<RunEvent> events = new ArrayList<>();
+  public final FakeBrowsers browsers = new FakeBrowsers();
+  public final List<RunEvent> events = new ArrayList<>();
 
   void run(String cases) throws InterruptedException {
     run(TestProjects.of(WORLD + cases), 1, List.of());

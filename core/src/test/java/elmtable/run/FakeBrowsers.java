@@ -12,7 +12,7 @@ import java.util.concurrent.atomic.AtomicInteger;
  */
 public final class FakeBrowsers implements Browser.Launcher {
   public final List<String> done = new CopyOnWriteArrayList<>();
-  final List<BrowserConfig> configs = new CopyOnWriteArrayList<>();
+  public final List<BrowserConfig> configs = new CopyOnWriteArrayList<>();
   final AtomicInteger opened = new AtomicInteger();
   final AtomicInteger open = new AtomicInteger();
   final AtomicInteger dyingPresses = new AtomicInteger();

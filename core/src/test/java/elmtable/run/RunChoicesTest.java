@@ -7,6 +7,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import elmtable.project.TestProjects;
 import elmtable.run.event.Outcome;
 import elmtable.run.event.RunEvent;
+import elmtable.run.request.RunChoices;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;

@@ -7,6 +7,9 @@ import elmtable.plan.Planner;
 import elmtable.plan.Selection;
 import elmtable.project.Project;
 import elmtable.run.event.RunListener;
+import elmtable.run.request.KeptValues;
+import elmtable.run.request.RunChoices;
+import elmtable.run.request.RunRequest;
 import java.time.Duration;
 import java.util.List;
 
@@ -36,7 +39,8 @@ public final class TestRuns {
   }
 
   /** Runs everything to its end, as it is chosen. */
-  static void run(Project project, FakeBrowsers browsers, RunChoices choices, RunListener listener)
+  public static void run(
+      Project project, FakeBrowsers browsers, RunChoices choices, RunListener listener)
       throws InterruptedException {
     RunRequest usual = request(project, Selection.everything(), 1);
     RunRequest chosen =

@@ -1,11 +1,12 @@
 package elmtable.check.rules;
 
 import elmtable.block.NameList;
+import elmtable.check.rules.step.PropertyChecks;
 import elmtable.language.Section;
-import elmtable.project.CaseEntry;
-import elmtable.project.EarlierCase;
 import elmtable.project.ProjectIndex;
-import elmtable.project.SuiteEntry;
+import elmtable.project.entry.CaseEntry;
+import elmtable.project.entry.EarlierCase;
+import elmtable.project.entry.SuiteEntry;
 import elmtable.text.Diagnostic;
 import elmtable.text.Names;
 import elmtable.text.Problem;

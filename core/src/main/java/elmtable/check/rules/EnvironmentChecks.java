@@ -2,12 +2,15 @@ package elmtable.check.rules;
 
 import elmtable.block.EnvironmentBlock;
 import elmtable.block.ValuesTable;
+import elmtable.check.rules.step.PropertyChecks;
+import elmtable.check.rules.step.TemplateChecks;
+import elmtable.check.rules.step.ValueChecks;
 import elmtable.formula.Formula;
 import elmtable.language.BlockKind;
 import elmtable.language.Document.LocatedBlock;
 import elmtable.project.Environments;
-import elmtable.project.NamedBlock;
 import elmtable.project.ProjectIndex;
+import elmtable.project.entry.NamedBlock;
 import elmtable.text.Diagnostic;
 import elmtable.text.Names;
 import elmtable.text.Nearest;

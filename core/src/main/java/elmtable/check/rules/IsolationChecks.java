@@ -3,7 +3,7 @@ package elmtable.check.rules;
 import elmtable.block.Isolation;
 import elmtable.block.Property;
 import elmtable.block.SuiteBlock;
-import elmtable.project.CaseEntry;
+import elmtable.project.entry.CaseEntry;
 import elmtable.text.Diagnostic;
 import elmtable.text.Problem;
 import java.util.List;

@@ -2,15 +2,16 @@ package elmtable.check.rules;
 
 import elmtable.binding.BindingContext;
 import elmtable.binding.VisibleNames;
+import elmtable.check.rules.step.StepChecks;
 import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.DataRow;
 import elmtable.data.source.Rows;
 import elmtable.language.Section;
 import elmtable.language.Step;
 import elmtable.project.CaseData;
-import elmtable.project.CaseEntry;
 import elmtable.project.CaseRow;
 import elmtable.project.Project;
+import elmtable.project.entry.CaseEntry;
 import elmtable.text.Diagnostic;
 import elmtable.text.Fix;
 import elmtable.text.Problem;

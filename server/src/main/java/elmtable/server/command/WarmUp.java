@@ -3,7 +3,7 @@ package elmtable.server.command;
 import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Section;
 import elmtable.language.Step;
-import elmtable.project.CaseEntry;
+import elmtable.project.entry.CaseEntry;
 import elmtable.server.service.Workspace;
 import java.io.IOException;
 import java.net.URI;

@@ -1,6 +1,6 @@
 package elmtable.server.http;
 
-import elmtable.run.RunChoices;
+import elmtable.run.request.RunChoices;
 import elmtable.server.service.RunService;
 import elmtable.server.view.Views;
 import io.javalin.http.BadRequestResponse;

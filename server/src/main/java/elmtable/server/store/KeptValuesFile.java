@@ -3,7 +3,7 @@ package elmtable.server.store;
 import com.fasterxml.jackson.core.type.TypeReference;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
-import elmtable.run.KeptValues;
+import elmtable.run.request.KeptValues;
 import elmtable.text.Names;
 import java.io.IOException;
 import java.nio.file.Files;

@@ -12,7 +12,7 @@ import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Line;
 import elmtable.language.Mark;
 import elmtable.language.Step;
-import elmtable.project.KeywordEntry;
+import elmtable.project.entry.KeywordEntry;
 import elmtable.server.view.Views.CellView;
 import elmtable.server.view.Views.RowView;
 import elmtable.server.view.Views.StepView;

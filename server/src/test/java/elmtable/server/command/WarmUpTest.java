@@ -4,8 +4,8 @@ import static org.junit.jupiter.api.Assertions.assertDoesNotThrow;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import elmtable.keyword.builtin.BuiltInKeywords;
-import elmtable.run.KeptValues;
 import elmtable.run.Runner;
+import elmtable.run.request.KeptValues;
 import elmtable.server.http.WebServer;
 import elmtable.server.service.ChangeSets;
 import elmtable.server.service.DataFiles;

@@ -1,8 +1,0 @@
-package elmtable.project;
-
-/**
- * A case that another one comes after.
- *
- * @param byRow whether only its executable case with the same row's key is waited for
- */
-public record EarlierCase(CaseEntry entry, boolean byRow) {}

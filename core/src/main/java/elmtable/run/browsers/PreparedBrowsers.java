@@ -1,0 +1,92 @@
+package elmtable.run.browsers;
+
+import elmtable.browser.Browser;
+import elmtable.browser.BrowserException;
+import elmtable.run.time.StopSignal;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+import java.util.function.Supplier;
+
+/**
+ * A worker's browsers: a fresh one for each case, and while that case runs the next is made ready,
+ * so that isolation costs no waiting.
+ */
+public final class PreparedBrowsers implements AutoCloseable {
+  private final Browser.Pool lane;
+  private final StopSignal stop;
+  private CompletableFuture<Browser> next;
+  private CaseBrowser shared;
+
+  PreparedBrowsers(Browser.Pool lane, StopSignal stop) {
+    this.lane = lane;
+    this.stop = stop;
+  }
+
+  /** A browser that nobody used before. */
+  public Browser take() {
+    stop.check();
+    CompletableFuture<Browser> taken = next == null ? opening() : next;
+    boolean prepared = next != null;
+    next = null;
+    try {
+      Browser browser = taken.join();
+      if (prepared && !browser.isUsable()) {
+        // Its program ended, or was ended, while the case before went on.
+        browser.close();
+        return opening().join();
+      }
+      return browser;
+    } catch (CompletionException failed) {
+      stop.check();
+      if (failed.getCause() instanceof BrowserException failure) {
+        throw failure;
+      }
+      throw failed;
+    }
+  }
+
+  /** Begins to open the next one. */
+  public void prepare() {
+    if (next == null && !stop.isSet()) {
+      next = opening();
+    }
+  }
+
+  private CompletableFuture<Browser> opening() {
+    CompletableFuture<Browser> opening = new CompletableFuture<>();
+    Thread.ofVirtual()
+        .name("browser")
+        .start(() -> {
+          try {
+            opening.complete(lane.open());
+          } catch (RuntimeException failed) {
+            opening.completeExceptionally(failed);
+          }
+        });
+    return opening;
+  }
+
+  /** The one browser of a worker, where no state is promised. */
+  public CaseBrowser shared(Supplier<CaseBrowser> first) {
+    if (shared == null) {
+      shared = first.get();
+    }
+    return shared;
+  }
+
+  @Override
+  public void close() {
+    if (shared != null) {
+      shared.close();
+    }
+    if (next != null) {
+      next.whenComplete((browser, failed) -> {
+        if (browser != null) {
+          browser.close();
+        }
+      });
+      next = null;
+    }
+    lane.close();
+  }
+}

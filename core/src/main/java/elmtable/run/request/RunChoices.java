@@ -1,0 +1,28 @@
+package elmtable.run.request;
+
+import java.time.Duration;
+import java.util.Optional;
+
+/**
+ * How a run is carried out, beside what is run. It changes no case's identity.
+ *
+ * @param workers how many suites at most run side by side
+ * @param seed of random values
+ * @param tries how often each case may be tried at least, whatever it says itself
+ * @param stopAfter after how many cases that did not pass the run is stopped; 0 for never
+ * @param seen whether browsers are shown on the machine's screen instead of headless
+ * @param pace the time between steps instead of the browser's own
+ * @param pictures whether a picture is kept after each step
+ */
+public record RunChoices(
+    int workers,
+    long seed,
+    int tries,
+    int stopAfter,
+    boolean seen,
+    Optional<Duration> pace,
+    boolean pictures) {
+  public static RunChoices usual(int workers, long seed) {
+    return new RunChoices(workers, seed, 1, 0, false, Optional.empty(), false);
+  }
+}

@@ -1,0 +1,34 @@
+package elmtable.run.request;
+
+import elmtable.plan.Plan;
+import elmtable.project.Project;
+import java.time.Duration;
+
+/**
+ * What is to be run.
+ *
+ * @param id names the run; {@code <run/id>} in steps
+ * @param title for people: what was chosen
+ * @param limit how long an action or expectation waits
+ * @param kept values of earlier runs, and for later ones
+ */
+public record RunRequest(
+    String id,
+    String title,
+    Project project,
+    Plan plan,
+    RunChoices choices,
+    Duration limit,
+    KeptValues kept) {
+  public static final Duration USUAL_LIMIT = Duration.ofSeconds(10);
+
+  /** The same with another limit. */
+  public RunRequest within(Duration other) {
+    return new RunRequest(id, title, project, plan, choices, other, kept);
+  }
+
+  /** The same, with data read as in an environment. */
+  public RunRequest in(String environment) {
+    return new RunRequest(id, title, project.in(environment), plan, choices, limit, kept);
+  }
+}

@@ -1,0 +1,111 @@
+package elmtable.run.step;
+
+import elmtable.formula.EvaluationContext;
+import elmtable.formula.Value;
+import elmtable.formula.ValueLookup;
+import elmtable.plan.ExecutableCase;
+import elmtable.project.Environments;
+import elmtable.text.Names;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Supplier;
+
+/** The values of one executable case: its row's, its suite's and its environment's. */
+public final class CaseValues {
+  private final EvaluationContext context;
+  private final Map<String, Value> environment;
+  private final Map<String, Value> run;
+  private final Map<String, Value> suite = new LinkedHashMap<>();
+  private final Map<Class<?>, Object> ofKeywords = new HashMap<>();
+  private final PublishedValues published;
+  private final ExecutableCase executable;
+  private final FixtureValues fixtures = new FixtureValues();
+  private Map<String, Value> row = Map.of();
+
+  public CaseValues(
+      EvaluationContext context,
+      Map<String, Value> environment,
+      Map<String, Value> run,
+      PublishedValues published,
+      ExecutableCase executable) {
+    this.context = context;
+    this.environment = environment;
+    this.run = run;
+    this.published = published;
+    this.executable = executable;
+  }
+
+  /** What keywords keep from one step to the next. */
+  <T> T ofCase(Class<T> kind, Supplier<T> first) {
+    return kind.cast(ofKeywords.computeIfAbsent(kind, k -> first.get()));
+  }
+
+  void publish(String name, Value value, boolean keep) {
+    published.publish(executable, name, value, keep);
+  }
+
+  public void putSuite(String name, Value value) {
+    suite.put(Names.key(name), value);
+  }
+
+  public void putRow(Map<String, Value> values) {
+    row = values;
+  }
+
+  /** What the fixtures gave that the case asks for. */
+  public FixtureValues fixtures() {
+    return fixtures;
+  }
+
+  public EvaluationContext context() {
+    return context;
+  }
+
+  Optional<Value> baseAddress() {
+    return Optional.ofNullable(environment.get(Names.key(Environments.BASE_ADDRESS)));
+  }
+
+  /** What a case's own steps see, without results that they kept. */
+  public ValueLookup ofCase() {
+    return path -> {
+      if (path.size() > 1) {
+        return place(path).or(() -> fixtures.find(path));
+      }
+      String name = Names.key(path.get(0));
+      return Optional.ofNullable(row.get(name))
+          .or(() -> fixtures.find(path))
+          .or(() -> Optional.ofNullable(suite.get(name)))
+          .or(() -> Optional.ofNullable(environment.get(name)))
+          .or(() -> published.find(executable, name));
+    };
+  }
+
+  /** What a keyword's steps see beside their own: the environment and the run, by their places. */
+  ValueLookup ofKeyword() {
+    return path ->
+        path.size() > 1 && !Names.key(path.get(0)).equals("row") ? place(path) : Optional.empty();
+  }
+
+  /** What a hook's steps see beside what they surround: the environment and the run. */
+  ValueLookup ofHook() {
+    return path ->
+        path.size() > 1
+            ? ofKeyword().find(path)
+            : Optional.ofNullable(environment.get(Names.key(path.get(0))));
+  }
+
+  private Optional<Value> place(List<String> path) {
+    String name = Names.key(path.get(1));
+    return switch (Names.key(path.get(0))) {
+      case "row" -> Optional.ofNullable(row.get(name));
+      case "env" -> Optional.ofNullable(environment.get(name));
+      case "shared" -> published.find(executable, name);
+      case "run" -> Optional.ofNullable(run.get(name));
+      case "os" -> Optional.ofNullable(System.getenv(path.get(1))).map(Value::of);
+      default -> Optional.empty();
+    };
+  }
+}

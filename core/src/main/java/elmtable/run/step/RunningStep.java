@@ -1,0 +1,82 @@
+package elmtable.run.step;
+
+import elmtable.browser.Browser;
+import elmtable.formula.FormulaException;
+import elmtable.formula.Value;
+import elmtable.keyword.StepContext;
+import elmtable.run.browsers.CaseBrowser;
+import elmtable.run.time.Deadline;
+import elmtable.run.time.StopSignal;
+import java.time.Duration;
+import java.util.function.Supplier;
+
+/** What a keyword method gets of the engine. */
+record RunningStep(
+    int id,
+    Duration limit,
+    Deadline deadline,
+    CaseBrowser caseBrowser,
+    Reporter reporter,
+    StopSignal stop,
+    CaseValues scope)
+    implements StepContext {
+  @Override
+  public Browser browser() {
+    return caseBrowser.of(id, limit);
+  }
+
+  @Override
+  public String address(String path) {
+    if (path.matches("(?i)[a-z][a-z0-9+.-]*:.*")) {
+      return path;
+    }
+    String base =
+        scope
+            .baseAddress()
+            .map(Value::text)
+            .orElseThrow(() ->
+                new FormulaException(
+                    "The environment has no value “base address”, from which the path "
+                        + path
+                        + " counts."));
+    String trimmed = base.endsWith("/") ? base.substring(0, base.length() - 1) : base;
+    return path.startsWith("/") ? trimmed + path : trimmed + "/" + path;
+  }
+
+  @Override
+  public <T> T ofCase(Class<T> kind, Supplier<T> first) {
+    return scope.ofCase(kind, first);
+  }
+
+  @Override
+  public void publish(String name, Value value, boolean keep) {
+    if (keep && !reporter.mask(value.text()).equals(value.text())) {
+      throw new FormulaException(
+          "A secret is not kept for later runs, as it would lie in a file as plain text; publish it"
+              + " without keep.");
+    }
+    scope.publish(name, value, keep);
+    reporter.log(id, name + " = " + value.text());
+  }
+
+  @Override
+  public void log(String text) {
+    reporter.log(id, text);
+  }
+
+  @Override
+  public void keepPicture(String name) {
+    browser()
+        .pictures()
+        .take()
+        .ifPresentOrElse(
+            picture -> reporter.keep(id, "picture", picture, ".png", name),
+            () -> reporter.log(id, "No picture can be taken while a dialog is open."));
+  }
+
+  @Override
+  public void pause(Duration time) {
+    // A millisecond begun is waited for.
+    stop.sleep(Math.ceilDiv(deadline.within(time).toNanos(), 1_000_000));
+  }
+}
