@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
 import { Redirect, Route, Switch, useLocation } from 'wouter';
 import { useChanges } from '@/api/live';
-import { sendAbandoned } from '@/document/openDocument';
+import { sendAbandoned } from '@/document/leftDocuments';
 import { CasesStation } from '@/stations/cases/CasesStation';
 import { PlanStation } from '@/stations/plan/PlanStation';
 import { RunsStation } from '@/stations/runs/RunsStation';

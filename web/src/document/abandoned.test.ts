@@ -18,7 +18,7 @@ it('sends what a page left behind that is gone', async () => {
   vi.stubGlobal('indexedDB', new IDBFactory());
   vi.resetModules();
   const { abandoned, keepPending } = await import('./pending');
-  const { sendAbandoned } = await import('./openDocument');
+  const { sendAbandoned } = await import('./leftDocuments');
   const pending = {
     document: 7,
     path: 'a.elmt',

@@ -1,7 +1,6 @@
 import { history, isolateHistory, redo, undo } from '@codemirror/commands';
 import {
   type ChangeDesc,
-  ChangeSet,
   Compartment,
   EditorState,
   type Extension,
@@ -18,7 +17,7 @@ import { analysis, analysisField, takeAnswer } from './analysis';
 import { authorName } from './author';
 import { listenToFolder } from './folderNews';
 import { leftAlone, type Notice } from './merge';
-import { abandoned, dropPending, inPlaceOf, newClient, type PendingUpdates } from './pending';
+import { newClient } from './pending';
 import { colourOf, listenToOthers, tellPresence } from './presence';
 import { somethingIsUnsaved } from './saving';
 import { movedLinesHistory, structure, structureOf } from './structure';
@@ -281,6 +280,9 @@ export function openDocument(path: string): Promise<OpenDocument> {
   return document;
 }
 
+/** The document at a path, where it is open already. */
+export const documentInHand = (path: string): Promise<OpenDocument> | undefined => open.get(path);
+
 async function fetchDocument(path: string): Promise<OpenDocument> {
   listenOnce();
   const [handle] = await get<DocumentHandle[]>(`/api/documents?path=${encodeURIComponent(path)}`);
@@ -315,44 +317,4 @@ function listenOnce() {
   addEventListener('beforeunload', (event) => {
     if (somethingIsUnsaved()) event.preventDefault();
   });
-}
-
-/** Sends what pages left behind that were closed while the server was away. */
-export async function sendAbandoned() {
-  // One that the server does not take holds up no other.
-  const left = (await abandoned()).filter((pending) => pending.client !== client);
-  await Promise.all(left.map((pending) => inPlaceOf(pending.client, () => sendFor(pending))));
-}
-
-async function sendFor(pending: PendingUpdates) {
-  const { document, path, version, text } = pending;
-  const left = new LeftDocument(
-    pending,
-    EditorState.create({ doc: text, extensions: collabOf(version, pending.client) }),
-  );
-  left.sync.changed();
-  await left.sync.saved();
-  await dropPending(pending.client, document);
-  void (await open.get(path))?.sync.catchUp();
-}
-
-/** A document with updates that another page made and did not send. */
-class LeftDocument {
-  readonly id: number;
-  readonly path: string;
-  readonly sync: Sync;
-
-  constructor(
-    pending: PendingUpdates,
-    public state: EditorState,
-  ) {
-    this.id = pending.document;
-    this.path = pending.path;
-    this.sync = new Sync(this, pending.client, pending.first);
-    for (const update of pending.updates) this.state = this.state.update({ changes: ChangeSet.fromJSON(update) }).state;
-  }
-
-  apply(transactions: readonly Transaction[]) {
-    for (const transaction of transactions) this.state = transaction.state;
-  }
 }

@@ -7,7 +7,8 @@ import { counted } from '@/parts/counted';
 import { Outcome } from '@/parts/Outcome';
 import { TextPieces } from '@/parts/TextPieces';
 import { sameLine } from './CellsRow';
-import { type HeadField, headFields, type Item } from './items';
+import { type HeadField, headFields } from './heads';
+import type { Item } from './items';
 import type { LineProps } from './SheetLine';
 
 type HeadItem = Extract<Item, { kind: 'block' }>;

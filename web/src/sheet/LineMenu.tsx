@@ -1,5 +1,16 @@
 import { type ReactNode, useRef } from 'react';
 import { Menu, type MenuEntry } from '@/parts/Menu';
+import {
+  addBlock,
+  addColumn,
+  addSection,
+  copyBlock,
+  removeBlock,
+  removeColumn,
+  removeSection,
+  shiftBlock,
+  shiftColumn,
+} from './blockActions';
 import type { RowItem, Stop } from './items';
 import type { SheetSession } from './session';
 
@@ -54,13 +65,13 @@ const rowEntries = (row: RowItem, session: SheetSession): MenuEntry[] => [
 ];
 
 const columnEntries = (row: RowItem, session: SheetSession): MenuEntry[] => [
-  { word: 'Column before', act: () => session.addColumn(row, 0) },
-  { word: 'Column behind', act: () => session.addColumn(row, 1) },
-  { word: 'Move column left', act: () => session.shiftColumn(row, -1) },
-  { word: 'Move column right', act: () => session.shiftColumn(row, 1) },
-  { word: 'Remove column', act: () => session.removeColumn(row) },
+  { word: 'Column before', act: () => addColumn(session, row, 0) },
+  { word: 'Column behind', act: () => addColumn(session, row, 1) },
+  { word: 'Move column left', act: () => shiftColumn(session, row, -1) },
+  { word: 'Move column right', act: () => shiftColumn(session, row, 1) },
+  { word: 'Remove column', act: () => removeColumn(session, row) },
   null,
-  { word: 'Remove section', act: () => session.removeSection(row) },
+  { word: 'Remove section', act: () => removeSection(session, row) },
 ];
 
 function blockEntries(item: Extract<Stop, { kind: 'block' }>, session: SheetSession): MenuEntry[] {
@@ -70,12 +81,12 @@ function blockEntries(item: Extract<Stop, { kind: 'block' }>, session: SheetSess
     (section) => section === 'data' || !block.sections.some((each) => each.word === section),
   );
   return [
-    { word: `New ${word} below`, act: () => session.addBlock(word, `New ${word}`, item.id) },
-    { word: 'Copy', keys: 'Ctrl Shift D', act: () => session.copyBlock(item.id) },
-    { word: 'Move up', keys: 'Alt ↑', act: () => session.shiftBlock(item.id, -1) },
-    { word: 'Move down', keys: 'Alt ↓', act: () => session.shiftBlock(item.id, 1) },
-    { word: `Remove ${word}`, keys: 'Ctrl Del', act: () => session.removeBlock(item.id) },
+    { word: `New ${word} below`, act: () => addBlock(session, word, `New ${word}`, item.id) },
+    { word: 'Copy', keys: 'Ctrl Shift D', act: () => copyBlock(session, item.id) },
+    { word: 'Move up', keys: 'Alt ↑', act: () => shiftBlock(session, item.id, -1) },
+    { word: 'Move down', keys: 'Alt ↓', act: () => shiftBlock(session, item.id, 1) },
+    { word: `Remove ${word}`, keys: 'Ctrl Del', act: () => removeBlock(session, item.id) },
     ...(missing.length > 0 ? [null] : []),
-    ...missing.map((section) => ({ word: `Add ${section}`, act: () => session.addSection(item.id, section) })),
+    ...missing.map((section) => ({ word: `Add ${section}`, act: () => addSection(session, item.id, section) })),
   ];
 }

@@ -8,7 +8,8 @@ import { useStore } from '@/parts/store';
 import { Completions } from './Completions';
 import { paste } from './clipboard';
 import { keywordSuggestions } from './completion';
-import { headFields, isRow, type Stop, textAt } from './items';
+import { headFields } from './heads';
+import { isRow, type Stop, textAt } from './items';
 import { sheetKey } from './keys';
 import type { After, SheetSession } from './session';
 

@@ -7,6 +7,7 @@ import { structure } from '@/document/structure';
 import { useDocumentState } from '@/document/useDocument';
 import { LinkButton } from '@/parts/Button';
 import { useStore } from '@/parts/store';
+import { addBlock } from './blockActions';
 import { copyRange } from './clipboard';
 import { type Item, isRow, isStop, type Outcomes, type RowItem } from './items';
 import { LineMenu } from './LineMenu';
@@ -232,7 +233,7 @@ function AddBlocks({ session, focus }: { session: SheetSession; focus: () => voi
         <LinkButton
           key={kind}
           onClick={() => {
-            session.addBlock(kind, `New ${kind}`, null);
+            addBlock(session, kind, `New ${kind}`, null);
             focus();
           }}
         >

@@ -1,21 +1,13 @@
 import type { BlockProblem, CaseOutcomeView, KeywordView, RowView } from '@/api/types';
-import { type Analysis, type BlockInfo, type LineMeaning, meaningOf } from '@/document/analysis';
-import { isOff, marksFrom, type Piece, piecesOf, referencesIn } from '@/document/cells';
+import { type Analysis, type BlockInfo, meaningOf } from '@/document/analysis';
+import { marksFrom, type Piece } from '@/document/cells';
 import { cellText, MARKS } from '@/document/edits';
 import type { Line, Row } from '@/document/lines';
 import type { Block, Section, Structure } from '@/document/structure';
 import { holdsSteps, nameKey, type SectionWord } from '@/document/words';
-
-/** What a step means, as far as it is known. */
-export interface StepInfo {
-  keyword: string | undefined;
-  composed: boolean;
-  captions: readonly string[];
-  missing: readonly string[];
-  /** Whether it is known that no keyword answers to it. */
-  unbound: boolean;
-  off: boolean;
-}
+import { headFields } from './heads';
+import { piecesOfRow, problemsOf, type StepInfo, stepInfo } from './meanings';
+import { kept, madeItem, remember, saidOf, sameList } from './rowItems';
 
 interface Of {
   key: string;
@@ -91,56 +83,6 @@ interface Cached {
 
 const cache = new WeakMap<Block, Cached>();
 
-/** The item of a row, kept while nothing of it changes, so that the row is not drawn again. */
-const rowItems = new WeakMap<Row, RowItem>();
-
-function kept<Kind extends RowItem>(item: Kind): Kind {
-  const before = rowItems.get(item.row);
-  if (before && sameItem(before, item)) {
-    // It belongs to the block as it is now.
-    before.block = item.block;
-    return before as Kind;
-  }
-  rowItems.set(item.row, item);
-  return item;
-}
-
-function sameItem(a: RowItem, b: RowItem): boolean {
-  const same = a.kind === b.kind && a.problems === b.problems && a.number === b.number && a.first === b.first;
-  if (!same || !samePieces(a.pieces, b.pieces)) return false;
-  if (a.kind === 'cells' && b.kind === 'cells') {
-    return a.columns === b.columns && a.head === b.head && sameList(a.numeric, b.numeric);
-  }
-  return (
-    a.kind === 'step' &&
-    b.kind === 'step' &&
-    a.argumentColumns === b.argumentColumns &&
-    sameList(a.captions, b.captions) &&
-    sameStep(a.step, b.step)
-  );
-}
-
-const sameStep = (a: StepInfo, b: StepInfo) =>
-  a.keyword === b.keyword &&
-  a.composed === b.composed &&
-  a.unbound === b.unbound &&
-  a.off === b.off &&
-  sameList(a.captions, b.captions) &&
-  sameList(a.missing, b.missing);
-
-const samePieces = (a: Piece[][], b: Piece[][]) =>
-  a.length === b.length &&
-  a.every((own, cell) => {
-    const other = b[cell] ?? [];
-    return (
-      own.length === other.length &&
-      own.every((piece, i) => piece.text === other[i]?.text && piece.origin === other[i]?.origin)
-    );
-  });
-
-const sameList = <T>(a: readonly T[], b: readonly T[]) =>
-  a === b || (a.length === b.length && a.every((each, i) => each === b[i]));
-
 /** The lines of a document's sheet. Those of a block that did not change are the same objects. */
 export function sheetItems(of: Structure, shown: Shown): Item[] {
   const items: Item[] = [];
@@ -211,51 +153,6 @@ function argumentColumns(section: Section): number {
     most = Math.max(most, last);
   }
   return most;
-}
-
-/** The cells of a row with their references as pieces: as the server told, or as they are found without it. */
-function piecesOfRow(row: Row, info: BlockInfo | undefined): Piece[][] {
-  const { meaning, holds } = meaningOf(info, row);
-  return row.cells.map(({ source }, cell) => {
-    const told = holds ? (meaning?.row?.references?.filter((each) => each.cell === cell) ?? []) : referencesIn(source);
-    return piecesOf(source, told);
-  });
-}
-
-const NO_PROBLEMS: readonly BlockProblem[] = [];
-
-function problemsOf(row: Row, info: BlockInfo | undefined): readonly BlockProblem[] {
-  const { meaning, holds } = meaningOf(info, row);
-  return holds && meaning ? meaning.problems : NO_PROBLEMS;
-}
-
-function stepInfo(row: Row, info: BlockInfo | undefined, keywords: ReadonlyMap<string, KeywordView>): StepInfo {
-  const { meaning, holds } = meaningOf(info, row);
-  const off = isOff(row.cells);
-  const first = row.cells[0]?.source ?? '';
-  if (holds && meaning) {
-    const { keyword, composed = false, captions = [], missing = [] } = meaning.row ?? {};
-    return { keyword, composed, captions, missing, unbound: keyword === undefined && first !== '' && !off, off };
-  }
-  // Until the server answers, a keyword that is called by its name is known here.
-  const known = keywords.get(nameKey(first));
-  if (!known) {
-    const captions = meaning?.row?.captions ?? [];
-    return { keyword: undefined, composed: false, captions, missing: [], unbound: false, off };
-  }
-  const given = marksFrom(row.cells) - 1;
-  const captions = known.takes.slice(0, given).map((parameter) => parameter.name);
-  const missing = known.takes
-    .filter((parameter, place) => !parameter.optional && (row.cells[place + 1]?.source ?? '') === '')
-    .map((parameter) => parameter.name);
-  return {
-    keyword: known.name,
-    composed: known.steps.length > 0,
-    captions,
-    missing: off ? [] : missing,
-    unbound: false,
-    off,
-  };
 }
 
 function stepItems(
@@ -352,14 +249,14 @@ function tableItems(
     .join(' ');
   const numeric = numbers.map((all, c) => all && (filled[c] as number) > 0);
   rows.forEach(({ row }, place) => {
-    const known = rowItems.get(row);
+    const known = madeItem(row);
     const said = info?.lines.get(row.id);
     // Of a large table most rows are as they were.
     if (
       known?.kind === 'cells' &&
       known.number === place &&
       known.columns === columns &&
-      saidOf.get(known) === said &&
+      saidOf(known) === said &&
       sameList(known.numeric, numeric)
     ) {
       known.block = block;
@@ -383,54 +280,9 @@ function tableItems(
         first: place === 0,
       }),
     );
-    saidOf.set(items.at(-1) as RowItem, said);
+    remember(items.at(-1) as RowItem, said);
     if (said) strips(row);
   });
-}
-
-/** What was said of a row when its item was made. */
-const saidOf = new WeakMap<RowItem, LineMeaning | undefined>();
-
-/** A block's head as fields that are edited in place. */
-export interface HeadField {
-  field: 'name' | 'note' | 'property';
-  word: string;
-  text: string;
-  /** Which of several properties of one word. */
-  place: number;
-}
-
-/** The properties that a block's head offers while it has none. */
-const OFTEN: Record<string, string[]> = {
-  case: ['tags', 'data', 'fixtures', 'after', 'run', 'timeout'],
-  keyword: ['phrase', 'group', 'tags'],
-  page: ['path'],
-  data: ['from', 'where', 'key'],
-  fixture: ['scope', 'needs'],
-  hook: ['only'],
-  environment: ['like', 'within'],
-  browser: ['kind', 'window', 'headless'],
-  plan: ['suites', 'tags', 'browsers', 'at'],
-  suite: ['tags', 'fixtures', 'data', 'pages', 'timeout'],
-};
-
-/** The fields of a block's head: its name, note, properties, and those that it may have. */
-export function headFields(block: Block): HeadField[] {
-  const seen = new Map<string, number>();
-  const properties = block.properties.map(({ property }): HeadField => {
-    const place = seen.get(nameKey(property.word)) ?? 0;
-    seen.set(nameKey(property.word), place + 1);
-    return { field: 'property', word: property.word, text: property.value, place };
-  });
-  const offered = (OFTEN[block.kind.word] ?? [])
-    .filter((word) => !seen.has(word))
-    .map((word): HeadField => ({ field: 'property', word, text: '', place: 0 }));
-  return [
-    { field: 'name', word: 'name', text: block.name, place: 0 },
-    { field: 'note', word: 'note', text: block.note, place: 0 },
-    ...properties,
-    ...offered,
-  ];
 }
 
 /** The columns of a line that the cursor goes through, in their order on the sheet. */

@@ -1,4 +1,5 @@
 import type { KeyboardEvent } from 'react';
+import { copyBlock, removeBlock, selectSection, shiftBlock } from './blockActions';
 import { isRow } from './items';
 import type { Cursor, SheetSession } from './session';
 
@@ -21,7 +22,7 @@ export function sheetKey(event: KeyboardEvent, session: SheetSession): boolean {
   if (event.altKey) {
     if (key !== 'ArrowUp' && key !== 'ArrowDown') return false;
     const by = key === 'ArrowUp' ? -1 : 1;
-    if (stop.kind === 'block') session.shiftBlock(stop.id, by);
+    if (stop.kind === 'block') shiftBlock(session, stop.id, by);
     else session.shiftRows(session.rangeRows(), by);
     return true;
   }
@@ -73,11 +74,11 @@ function controlKey(key: string, shift: boolean, session: SheetSession): boolean
   const { stop } = now;
   switch (key) {
     case 'd':
-      if (shift) session.copyBlock(stop.block.id);
+      if (shift) copyBlock(session, stop.block.id);
       else session.fillDown();
       return true;
     case 'a':
-      session.selectSection();
+      selectSection(session);
       return true;
     case 'y':
       session.document.redo();
@@ -88,7 +89,7 @@ function controlKey(key: string, shift: boolean, session: SheetSession): boolean
       return true;
     case 'Delete':
     case 'Backspace':
-      if (stop.kind === 'block') session.removeBlock(stop.id);
+      if (stop.kind === 'block') removeBlock(session, stop.id);
       else session.removeRows(session.rangeRows());
       return true;
     case 'ArrowRight':

@@ -2,6 +2,7 @@ import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { KeywordView } from '@/api/types';
 import { OpenDocument } from '@/document/openDocument';
+import { addBlock, addColumn, removeBlock, removeColumn, removeSection, shiftColumn } from './blockActions';
 import { copyRange, paste, readTable } from './clipboard';
 import { keywordSuggestions } from './completion';
 import { isRow, type RowItem } from './items';
@@ -182,24 +183,24 @@ describe('a range', () => {
 
 describe('blocks, sections and columns', () => {
   it('come with their name under the cursor, and go', () => {
-    session.addBlock('case', 'New case', null);
+    addBlock(session, 'case', 'New case', null);
     expect(session.cursor.get()).toMatchObject({ column: 0, editing: 'in' });
     session.commit('three', 'stay');
     expect(text()).toContain('case three\nsteps\n');
-    session.removeBlock(session.current()?.stop.block.id ?? 0);
+    removeBlock(session, session.current()?.stop.block.id ?? 0);
     expect(text()).toBe(TEXT);
   });
 
   it('are added, moved and removed under the cursor', () => {
     at('a', 1);
-    session.addColumn(row('a'), 0);
+    addColumn(session, row('a'), 0);
     session.commit('new', 'stay');
     expect(text()).toContain('| a | new | b |\n| 1 |     | 2 |');
-    session.shiftColumn(row('a'), -1);
+    shiftColumn(session, row('a'), -1);
     expect(text()).toContain('| new | a | b |');
-    session.removeColumn(row('new'));
+    removeColumn(session, row('new'));
     expect(text()).toBe(TEXT);
-    session.removeSection(row('a'));
+    removeSection(session, row('a'));
     expect(text()).toContain('case two\nsteps\n');
   });
 });

@@ -1,29 +1,14 @@
 import type { TransactionSpec } from '@codemirror/state';
 import type { KeywordView } from '@/api/types';
 import { analysis } from '@/document/analysis';
-import {
-  addBlock,
-  addColumn,
-  addSection,
-  copyBlock,
-  freeName,
-  newBlockText,
-  removeBlock,
-  removeColumn,
-  removeSection,
-  setName,
-  setNote,
-  setProperty,
-  shiftBlock,
-  shiftColumn,
-} from '@/document/blockEdits';
+import { setName, setNote, setProperty } from '@/document/blockEdits';
 import { typedCell } from '@/document/cells';
 import { addRows, type CellValue, insertRow, moveRows, removeRows, setCells, shiftRows } from '@/document/edits';
 import type { OpenDocument } from '@/document/openDocument';
-import { findBlock, findRow, structure } from '@/document/structure';
-import type { SectionWord } from '@/document/words';
+import { findBlock, structure } from '@/document/structure';
 import { store } from '@/parts/store';
-import { columnsOf, headFields, type Item, isRow, isStop, type RowItem, type Stop, sheetItems, textAt } from './items';
+import { headFields } from './heads';
+import { columnsOf, type Item, isRow, isStop, type RowItem, type Stop, sheetItems, textAt } from './items';
 
 /** Where the cursor is: a line of the sheet by its identity, and a column. */
 export interface Place {
@@ -327,59 +312,6 @@ export class SheetSession {
     this.dispatch(setCells(this.document.state, values));
   }
 
-  /** The section of a row, for what is done with its columns. */
-  private sectionOf(row: RowItem) {
-    const place = findRow(structure(this.document.state), row.id);
-    const column = this.cursor.get()?.column ?? 0;
-    return place ? { ...place, column: Math.max(0, column) } : null;
-  }
-
-  /** Adds a column before the one under the cursor, or `behind` by one, with its name to be typed. */
-  addColumn(row: RowItem, behind: 0 | 1) {
-    const at = this.sectionOf(row);
-    if (!at) return;
-    const { block, section, column } = at;
-    this.dispatch(addColumn(this.document.state, block.id, section, column + behind, ''));
-    const head = section.rows[0]?.row.id;
-    this.cursor.set({ key: `row ${head}`, column: column + behind, anchor: null, editing: 'in' });
-  }
-
-  shiftColumn(row: RowItem, by: -1 | 1) {
-    const at = this.sectionOf(row);
-    if (!at) return;
-    this.dispatch(shiftColumn(this.document.state, at.block.id, at.section, at.column, by));
-    this.goTo(row.key, Math.max(0, at.column + by));
-  }
-
-  removeColumn(row: RowItem) {
-    const at = this.sectionOf(row);
-    if (at) this.dispatch(removeColumn(this.document.state, at.block.id, at.section, at.column));
-  }
-
-  addSection(id: number, word: SectionWord) {
-    this.putCursor(addSection(this.document.state, id, word), 0);
-  }
-
-  removeSection(row: RowItem) {
-    const at = this.sectionOf(row);
-    if (!at) return;
-    this.dispatch(removeSection(this.document.state, at.block.id, at.section));
-    this.goTo(`block ${at.block.id}`, 0);
-  }
-
-  /** Selects all rows of the section under the cursor. */
-  selectSection() {
-    const now = this.current();
-    if (!now || !isRow(now.stop)) return;
-    const ids = sectionIds(now.stop);
-    const rows = this.lines().stops.filter((stop): stop is RowItem => isRow(stop) && ids.has(stop.id));
-    const first = rows[0];
-    const last = rows.at(-1);
-    if (!first || !last) return;
-    const column = columnsOf(last).at(-1) ?? 0;
-    this.cursor.set({ key: last.key, column, anchor: { key: first.key, column: 0 }, editing: null });
-  }
-
   /** After an undo the cursor is where the text changed. */
   followUndo() {
     const { state } = this.document;
@@ -394,47 +326,16 @@ export class SheetSession {
     this.putCursor(addRows(this.document.state, at.block.id, at.section, typed), 0);
   }
 
-  copyBlock(id: number) {
-    const made = copyBlock(this.document.state, id);
-    if (!made) return;
-    this.document.dispatch(made.spec);
-    const line = structure(this.document.state).lines[made.line];
-    if (line) this.cursor.set({ key: `block ${line.id}`, column: 0, anchor: null, editing: null });
-  }
-
-  shiftBlock(id: number, by: -1 | 1) {
-    this.dispatch(shiftBlock(this.document.state, id, by));
-  }
-
-  removeBlock(id: number) {
-    const { stops } = this.lines();
-    const other = stops.filter((stop) => stop.kind === 'block' && stop.id !== id);
-    const index = stops.findIndex((stop) => stop.key === `block ${id}`);
-    const next = other.find((stop) => stops.indexOf(stop) > index) ?? other.at(-1);
-    this.dispatch(removeBlock(this.document.state, id));
-    if (next) this.goTo(next.key, 0);
-    else this.cursor.set(null);
-  }
-
   fold(key: string, open: boolean) {
     const next = new Set(this.unfolded.get());
     if (open) next.add(key);
     else next.delete(key);
     this.unfolded.set(next);
   }
-
-  /** Adds a block of a kind behind another one, with its name under the cursor. */
-  addBlock(kind: string, wish: string, behind: number | null) {
-    const { state } = this.document;
-    const { spec, line } = addBlock(state, newBlockText(kind, freeName(state, kind, wish)), behind);
-    this.document.dispatch(spec);
-    const id = structure(this.document.state).lines[line]?.id;
-    if (id !== undefined) this.cursor.set({ key: `block ${id}`, column: 0, anchor: null, editing: 'in' });
-  }
 }
 
 /** The rows of the section that a row is in. */
-function sectionIds(of: RowItem): Set<number> {
+export function sectionIds(of: RowItem): Set<number> {
   const section = of.block.sections.find(({ rows }) => rows.some(({ row }) => row.id === of.id));
   return new Set(section?.rows.map(({ row }) => row.id));
 }

@@ -27,6 +27,7 @@ import elmtable.run.request.RunRequest;
 import elmtable.run.scope.CasePhases;
 import elmtable.run.scope.CaseResult;
 import elmtable.run.scope.CaseSession;
+import elmtable.run.scope.ScopeEnd;
 import elmtable.run.scope.Scopes;
 import elmtable.run.scope.WideParts;
 import elmtable.run.scope.WideScope;
@@ -136,7 +137,7 @@ final class CaseRun {
       }
       try (CaseFiles files = new CaseFiles(request.project().files())) {
         CaseSession session = last != null ? last : session(new Secrets(), files);
-        result.add(WideParts.end(ended, scopes, session, files), true);
+        result.add(ScopeEnd.of(ended, scopes, session, files), true);
       } catch (RunStoppedException stopped) {
         result.stop();
       } catch (RuntimeException | StackOverflowError broken) {

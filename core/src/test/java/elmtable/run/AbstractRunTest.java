@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import elmtable.plan.Selection;
 import elmtable.project.Project;
 import elmtable.project.TestProjects;
+import elmtable.run.event.Outcome;
 import elmtable.run.event.RunEvent;
 import elmtable.run.event.RunListener;
 import java.time.Duration;
@@ -81,5 +82,10 @@ public abstract class AbstractRunTest {
         .map(RunEvent.Logged::text)
         .filter(text -> !text.startsWith("Page: "))
         .toList();
+  }
+
+  /** Of all cases, in the order in which they ended. */
+  protected List<Outcome> outcomes() {
+    return all(RunEvent.CaseFinished.class).map(RunEvent.CaseFinished::outcome).toList();
   }
 }

@@ -104,7 +104,7 @@ final class FakeBrowser
 
   @Override
   public Windows windows() {
-    return new FakeWindows();
+    return new FakeWindows(this::act);
   }
 
   @Override
@@ -344,38 +344,5 @@ final class FakeBrowser
   @Override
   public void close() {
     all.open.decrementAndGet();
-  }
-
-  /** A class of its own, as to close a window is not to close the browser. */
-  private final class FakeWindows implements Windows {
-    @Override
-    public int count() {
-      return 1;
-    }
-
-    @Override
-    public void use(String titleOrNumber, Duration limit) {
-      act("use window " + titleOrNumber);
-    }
-
-    @Override
-    public void enterFrame(Target frame, Duration limit) {
-      act("into " + frame.locator());
-    }
-
-    @Override
-    public void leaveFrame() {
-      act("leave frame");
-    }
-
-    @Override
-    public void resize(int width, int height) {
-      act("resize " + width + " " + height);
-    }
-
-    @Override
-    public void close() {
-      act("close window");
-    }
   }
 }

@@ -37,10 +37,6 @@ class RunChoicesTest extends AbstractRunTest {
     TestRuns.run(TestProjects.of(cases), browsers, choices, events::add);
   }
 
-  private List<Outcome> outcomes() {
-    return all(RunEvent.CaseFinished.class).map(RunEvent.CaseFinished::outcome).toList();
-  }
-
   @Test
   void aRunStopsAfterSoManyFailures() throws InterruptedException {
     run(CASES, new RunChoices(1, 1, 1, 1, false, Optional.empty(), false));

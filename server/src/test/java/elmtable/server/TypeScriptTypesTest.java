@@ -9,13 +9,13 @@ import cz.habarta.typescript.generator.Settings;
 import cz.habarta.typescript.generator.TypeScriptFileType;
 import cz.habarta.typescript.generator.TypeScriptGenerator;
 import cz.habarta.typescript.generator.TypeScriptOutputKind;
-import elmtable.server.view.Nullable;
-import elmtable.server.view.Views;
+import elmtable.server.message.Messages;
+import elmtable.server.message.Nullable;
 import java.io.IOException;
 import java.lang.reflect.Type;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 
@@ -47,9 +47,7 @@ class TypeScriptTypesTest {
     settings.noEslintDisable = true;
     settings.customTypeMappings.put("java.time.Instant", "string");
     Type[] views =
-        Arrays.stream(Views.class.getDeclaredClasses())
-            .sorted((a, b) -> a.getName().compareTo(b.getName()))
-            .toArray(Type[]::new);
+        Messages.all().sorted(Comparator.comparing(Class::getSimpleName)).toArray(Type[]::new);
     return "// Made from the records of the server; see TypeScriptTypesTest. Do not edit.\n"
         + new TypeScriptGenerator(settings)
             .generateTypeScript(Input.from(views))

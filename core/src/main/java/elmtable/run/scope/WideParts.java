@@ -13,7 +13,6 @@ import elmtable.plan.CaseOrder.Part;
 import elmtable.plan.CaseOrder.Phase;
 import elmtable.run.browsers.CaseBrowser;
 import elmtable.run.event.Outcome;
-import elmtable.run.step.CaseFiles;
 import elmtable.run.step.FixtureSteps;
 import elmtable.run.step.Frame;
 import elmtable.run.step.Reporter;
@@ -30,7 +29,7 @@ import java.util.function.Supplier;
 
 /** What one try of a case asks of the scopes that it shares with others. */
 public final class WideParts {
-  private static final Duration USUAL_TIMEOUT = Duration.ofMinutes(2);
+  static final Duration USUAL_TIMEOUT = Duration.ofMinutes(2);
 
   private final Scopes scopes;
   private final CaseSession session;
@@ -100,7 +99,7 @@ public final class WideParts {
     return told(done);
   }
 
-  private static BindingContext contextOf(Part part) {
+  static BindingContext contextOf(Part part) {
     return BindingContext.of(part.located().block());
   }
 
@@ -253,7 +252,7 @@ public final class WideParts {
         System.nanoTime());
   }
 
-  private static StepRunner.Result hook(
+  static StepRunner.Result hook(
       StepRunner steps, Part part, String name, Frame frame, String phase) {
     List<Step> body = part.located().block().activeSteps(Section.STEPS);
     return steps.surrounding(phase, name, part, body, frame, false);
@@ -320,42 +319,5 @@ public final class WideParts {
       }
     }
     return forgotten;
-  }
-
-  /** Ends a scope: everything back in reverse, then its hooks; every part whatever happened. */
-  public static StepRunner.Result end(
-      WideScope scope, Scopes scopes, CaseSession session, CaseFiles files) {
-    StepRunner.Result first = StepRunner.Result.PASSED;
-    for (WideScope.SetUp done : scope.begun()) {
-      if (done.part().kind() == BlockKind.FIXTURE && FixtureSteps.hasTearDown(done.part())) {
-        StepRunner.Result result = tornDown(done, scopes, session, files);
-        first = first.isGood() ? result : first;
-      }
-    }
-    for (Part hook : scope.endHooks()) {
-      try (CaseBrowser browser = browserFor(scopes, session)) {
-        StepRunner steps = session.wideTearDown(browser, files, Deadline.in(USUAL_TIMEOUT));
-        Frame frame = Frame.ofHook(contextOf(hook), path -> Optional.empty());
-        StepRunner.Result result =
-            hook(steps, hook, "hook " + hook.name(), frame, FixtureSteps.TEAR_DOWN);
-        first = first.isGood() ? result : first;
-      }
-    }
-    scope.endShared();
-    return first;
-  }
-
-  private static CaseBrowser browserFor(Scopes scopes, CaseSession session) {
-    return new CaseBrowser(() -> scopes.open(session.executable().browser()));
-  }
-
-  private static StepRunner.Result tornDown(
-      WideScope.SetUp done, Scopes scopes, CaseSession session, CaseFiles files) {
-    try (CaseBrowser browser = browserFor(scopes, session)) {
-      done.state().ifPresent(browser::put);
-      StepRunner steps = session.wideTearDown(browser, files, Deadline.in(USUAL_TIMEOUT));
-      return FixtureSteps.tearDown(
-          steps, done.part(), done.name().substring("fixture ".length()), done.frame());
-    }
   }
 }

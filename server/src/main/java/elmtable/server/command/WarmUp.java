@@ -4,7 +4,7 @@ import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Section;
 import elmtable.language.Step;
 import elmtable.project.entry.CaseEntry;
-import elmtable.server.service.Workspace;
+import elmtable.server.service.Snapshot;
 import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -39,7 +39,7 @@ final class WarmUp {
     this.server = server;
   }
 
-  static void of(int port, Workspace.Snapshot snapshot) throws InterruptedException, IOException {
+  static void of(int port, Snapshot snapshot) throws InterruptedException, IOException {
     try (HttpClient client = HttpClient.newHttpClient()) {
       WarmUp warmUp = new WarmUp(client, "http://127.0.0.1:" + port);
       for (String path : FIRST) {

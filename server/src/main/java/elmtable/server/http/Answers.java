@@ -1,7 +1,7 @@
 package elmtable.server.http;
 
-import elmtable.server.view.Views.ProblemDetails;
-import elmtable.server.view.Views.UpdatesView;
+import elmtable.server.message.DocumentMessages.UpdatesView;
+import elmtable.server.message.ProjectMessages.ProblemDetails;
 import io.javalin.http.Context;
 import io.javalin.http.HttpStatus;
 import java.util.Optional;

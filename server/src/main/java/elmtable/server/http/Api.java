@@ -7,8 +7,12 @@ import elmtable.plan.Planner;
 import elmtable.plan.Selection;
 import elmtable.project.Project;
 import elmtable.project.entry.NamedBlock;
+import elmtable.server.message.ProjectMessages;
+import elmtable.server.message.RunMessages;
+import elmtable.server.message.SheetMessages;
 import elmtable.server.service.RunService;
 import elmtable.server.service.Services;
+import elmtable.server.service.Snapshot;
 import elmtable.server.service.Workspace;
 import elmtable.server.store.RunStore;
 import elmtable.server.view.CaseOutcomes;
@@ -16,7 +20,6 @@ import elmtable.server.view.DocumentViews;
 import elmtable.server.view.PlanViews;
 import elmtable.server.view.Problems;
 import elmtable.server.view.RunViews;
-import elmtable.server.view.Views;
 import elmtable.server.view.WholePlans;
 import io.javalin.config.RoutesConfig;
 import io.javalin.http.BadRequestResponse;
@@ -83,8 +86,8 @@ final class Api {
     throw new NotFoundResponse("There is nothing at " + ctx.path() + ".");
   }
 
-  private Views.ProjectView project() {
-    Workspace.Snapshot snapshot = workspace().snapshot();
+  private ProjectMessages.ProjectView project() {
+    Snapshot snapshot = workspace().snapshot();
     Project project = snapshot.project();
     Long going =
         store().runs().stream()
@@ -92,25 +95,25 @@ final class Api {
             .filter(runs()::isGoing)
             .findFirst()
             .orElse(null);
-    return new Views.ProjectView(
+    return new ProjectMessages.ProjectView(
         workspace().name(),
         names(project, BlockKind.ENVIRONMENT),
         names(project, BlockKind.BROWSER),
         Problems.counts(snapshot.checked()),
         workspace().folderProblems().entrySet().stream()
-            .map(file -> new Views.FileProblem(file.getKey(), file.getValue()))
-            .sorted(Comparator.comparing(Views.FileProblem::path))
+            .map(file -> new ProjectMessages.FileProblem(file.getKey(), file.getValue()))
+            .sorted(Comparator.comparing(ProjectMessages.FileProblem::path))
             .toList(),
         going);
   }
 
-  private Views.TreeView tree() {
-    Workspace.Snapshot snapshot = workspace().snapshot();
+  private ProjectMessages.TreeView tree() {
+    Snapshot snapshot = workspace().snapshot();
     return documentViews().tree(new CaseOutcomes(plan(snapshot), store()::lastOutcome));
   }
 
   /** The plan of everything, worked out once for a snapshot. */
-  private Plan plan(Workspace.Snapshot snapshot) {
+  private Plan plan(Snapshot snapshot) {
     return wholePlans.of(snapshot);
   }
 
@@ -118,10 +121,11 @@ final class Api {
     return project.index().named(kind).stream().map(NamedBlock::name).toList();
   }
 
-  private List<Views.PathProblems> problems() {
+  private List<ProjectMessages.PathProblems> problems() {
     return workspace().snapshot().checked().problems().entrySet().stream()
         .filter(entry -> !entry.getValue().isEmpty())
-        .map(entry -> new Views.PathProblems(entry.getKey(), Problems.of(entry.getValue())))
+        .map(entry ->
+            new ProjectMessages.PathProblems(entry.getKey(), Problems.of(entry.getValue())))
         .toList();
   }
 
@@ -130,14 +134,14 @@ final class Api {
   }
 
   private void complete(Context ctx) {
-    Views.CompletionRequest ask = ctx.bodyAsClass(Views.CompletionRequest.class);
+    SheetMessages.CompletionRequest ask = ctx.bodyAsClass(SheetMessages.CompletionRequest.class);
     Completion.Result result =
         Completion.at(
             workspace().project(), ctx.pathParam("path"), ask.line() - 1, ask.cell(), ask.text());
-    List<Views.SuggestionView> suggestions =
+    List<SheetMessages.SuggestionView> suggestions =
         result.suggestions().stream()
             .map(s ->
-                new Views.SuggestionView(
+                new SheetMessages.SuggestionView(
                     s.insert(),
                     s.label(),
                     s.matched(),
@@ -146,11 +150,13 @@ final class Api {
                     s.note(),
                     s.parameters()))
             .toList();
-    ctx.json(new Views.CompletionView(result.offer().name().toLowerCase(Locale.ROOT), suggestions));
+    ctx.json(
+        new SheetMessages.CompletionView(
+            result.offer().name().toLowerCase(Locale.ROOT), suggestions));
   }
 
   private void plan(Context ctx) {
-    Workspace.Snapshot snapshot = workspace().snapshot();
+    Snapshot snapshot = workspace().snapshot();
     Selection selection =
         new Selection(
             ctx.queryParam("tags"),
@@ -166,7 +172,7 @@ final class Api {
   }
 
   /** Everything, in the environments and browsers of a selection. */
-  private Plan everythingWhere(Selection selection, Workspace.Snapshot snapshot) {
+  private Plan everythingWhere(Selection selection, Snapshot snapshot) {
     if (selection.environments().isEmpty() && selection.browsers().isEmpty()) {
       return plan(snapshot);
     }
@@ -178,7 +184,7 @@ final class Api {
   }
 
   private void startRun(Context ctx) {
-    Views.RunRequest ask = ctx.bodyAsClass(Views.RunRequest.class);
+    RunMessages.RunRequest ask = ctx.bodyAsClass(RunMessages.RunRequest.class);
     for (String each : ask.identities() == null ? List.<String>of() : ask.identities()) {
       if (each.isBlank()) {
         throw new BadRequestResponse("“identities” has an empty one; leave it out to run all.");
@@ -211,28 +217,28 @@ final class Api {
             () -> new NotFoundResponse("“" + written + "” is no number of a run or case."));
   }
 
-  private Views.RunDetailView runDetail(long id) {
+  private RunMessages.RunDetailView runDetail(long id) {
     RunStore.StoredRun run =
         store().run(id).orElseThrow(() -> new NotFoundResponse("There is no run " + id + "."));
-    return new Views.RunDetailView(
+    return new RunMessages.RunDetailView(
         RunViews.of(run), store().cases(id).stream().map(RunViews::of).toList());
   }
 
   private void caseOfRun(Context ctx) {
     long id = runId(ctx);
     long number = number(ctx, "number");
-    Views.RunDetailView run = runDetail(id);
-    Views.RunCaseView testCase =
+    RunMessages.RunDetailView run = runDetail(id);
+    RunMessages.RunCaseView testCase =
         run.cases().stream()
             .filter(c -> c.number() == number)
             .findFirst()
             .orElseThrow(() -> new NotFoundResponse("Run " + id + " has no case " + number + "."));
-    List<Views.CaseHistory> history =
+    List<RunMessages.CaseHistory> history =
         store().history(testCase.identity()).stream()
-            .map(h -> new Views.CaseHistory(h.run(), h.outcome()))
+            .map(h -> new RunMessages.CaseHistory(h.run(), h.outcome()))
             .toList();
     ctx.json(
-        new Views.CaseRunView(
+        new RunMessages.CaseRunView(
             run.run(), testCase, RunViews.tree(store().events(id, (int) number)), history));
   }
 

@@ -1,8 +1,12 @@
 package elmtable.server.http;
 
+import elmtable.server.message.DocumentMessages;
+import elmtable.server.message.DocumentMessages.UpdatesView;
+import elmtable.server.message.SheetMessages;
 import elmtable.server.service.ChangeSets;
 import elmtable.server.service.LineDifference;
 import elmtable.server.service.Services;
+import elmtable.server.service.Snapshot;
 import elmtable.server.service.Workspace;
 import elmtable.server.service.Workspace.Answer;
 import elmtable.server.service.Workspace.Sent;
@@ -12,8 +16,6 @@ import elmtable.server.view.CaseOutcomes;
 import elmtable.server.view.FixChanges;
 import elmtable.server.view.HistoryViews;
 import elmtable.server.view.UpdateViews;
-import elmtable.server.view.Views;
-import elmtable.server.view.Views.UpdatesView;
 import elmtable.text.TextChange;
 import io.javalin.config.RoutesConfig;
 import io.javalin.http.BadRequestResponse;
@@ -64,11 +66,11 @@ final class DocumentsApi {
   /** All documents, or those at one path. */
   private void list(Context ctx) {
     String path = ctx.queryParam("path");
-    List<Views.DocumentHandle> found =
+    List<DocumentMessages.DocumentHandle> found =
         workspace().snapshot().revisions().entrySet().stream()
             .filter(entry -> path == null || entry.getKey().equals(path))
             .map(entry ->
-                new Views.DocumentHandle(
+                new DocumentMessages.DocumentHandle(
                     entry.getValue().id(), entry.getKey(), entry.getValue().version()))
             .sorted((a, b) -> a.path().compareTo(b.path()))
             .toList();
@@ -76,14 +78,15 @@ final class DocumentsApi {
   }
 
   private void create(Context ctx) {
-    Views.NewDocumentRequest ask = ctx.bodyAsClass(Views.NewDocumentRequest.class);
+    DocumentMessages.NewDocumentRequest ask =
+        ctx.bodyAsClass(DocumentMessages.NewDocumentRequest.class);
     DocumentPath.require(ask.path());
     Stored made = workspace().create(ask.path(), ask.text(), author(ask.author()));
     ctx.status(201).header("Location", "/api/documents/" + made.id()).json(view(made));
   }
 
-  private static Views.DocumentText view(Stored document) {
-    return new Views.DocumentText(
+  private static DocumentMessages.DocumentText view(Stored document) {
+    return new DocumentMessages.DocumentText(
         document.id(), document.path(), document.version(), document.text());
   }
 
@@ -101,7 +104,7 @@ final class DocumentsApi {
   }
 
   private void rename(Context ctx) {
-    Views.RenameRequest ask = ctx.bodyAsClass(Views.RenameRequest.class);
+    DocumentMessages.RenameRequest ask = ctx.bodyAsClass(DocumentMessages.RenameRequest.class);
     DocumentPath.require(ask.path());
     workspace().rename(id(ctx), ask.path());
     ctx.json(view(workspace().snapshot().document(id(ctx))));
@@ -124,7 +127,7 @@ final class DocumentsApi {
             .orElseThrow(() ->
                 new NotFoundResponse("There is no version “" + ctx.pathParam("version") + "”."));
     ctx.json(
-        new Views.DocumentText(
+        new DocumentMessages.DocumentText(
             document.id(),
             document.path(),
             version,
@@ -132,14 +135,14 @@ final class DocumentsApi {
   }
 
   private void takeBack(Context ctx) {
-    Views.TakeBackRequest ask = ctx.bodyAsClass(Views.TakeBackRequest.class);
+    DocumentMessages.TakeBackRequest ask = ctx.bodyAsClass(DocumentMessages.TakeBackRequest.class);
     ctx.json(view(workspace().takeBack(id(ctx), ask.version(), author(ask.author()))));
   }
 
-  private List<Views.RemovedDocument> removed() {
+  private List<DocumentMessages.RemovedDocument> removed() {
     return workspace().removed().stream()
         .map(each ->
-            new Views.RemovedDocument(
+            new DocumentMessages.RemovedDocument(
                 each.id(), each.path(), each.at().isEmpty() ? null : each.at()))
         .toList();
   }
@@ -157,7 +160,7 @@ final class DocumentsApi {
   }
 
   private void update(Context ctx) {
-    Views.UpdatesRequest ask = ctx.bodyAsClass(Views.UpdatesRequest.class);
+    DocumentMessages.UpdatesRequest ask = ctx.bodyAsClass(DocumentMessages.UpdatesRequest.class);
     Sent sent =
         new Sent(ask.version(), ask.client(), ask.first(), author(ask.author()), ask.updates());
     switch (workspace().update(id(ctx), sent)) {
@@ -169,14 +172,15 @@ final class DocumentsApi {
 
   /** For a page that is too far behind for single updates. */
   private void difference(Context ctx) {
-    Views.DifferenceRequest ask = ctx.bodyAsClass(Views.DifferenceRequest.class);
+    DocumentMessages.DifferenceRequest ask =
+        ctx.bodyAsClass(DocumentMessages.DifferenceRequest.class);
     Stored document = workspace().snapshot().document(id(ctx));
     TextChange change = LineDifference.between(ask.text(), document.text());
-    ctx.json(new Views.DifferenceView(document.version(), change));
+    ctx.json(new DocumentMessages.DifferenceView(document.version(), change));
   }
 
   private void analysis(Context ctx) {
-    Workspace.Snapshot snapshot = workspace().snapshot();
+    Snapshot snapshot = workspace().snapshot();
     String path = snapshot.document(id(ctx)).path();
     ctx.json(
         analyses
@@ -185,17 +189,17 @@ final class DocumentsApi {
   }
 
   private void outcomes(Context ctx) {
-    Workspace.Snapshot snapshot = workspace().snapshot();
+    Snapshot snapshot = workspace().snapshot();
     Stored document = snapshot.document(id(ctx));
     ctx.json(
-        new Views.OutcomesView(
+        new SheetMessages.OutcomesView(
             document.version(),
             CaseOutcomes.ofDocument(
                 snapshot.checked(), document.path(), services.get().store()::lastOutcome)));
   }
 
   private void change(Context ctx) {
-    Views.ChangesRequest ask = ctx.bodyAsClass(Views.ChangesRequest.class);
+    DocumentMessages.ChangesRequest ask = ctx.bodyAsClass(DocumentMessages.ChangesRequest.class);
     ask.documents().forEach(each -> DocumentPath.require(each.path()));
     List<ChangeSets.Part> parts =
         ask.documents().stream()
@@ -208,12 +212,12 @@ final class DocumentsApi {
     ctx.json(view(services.get().changeSets().undo(id(ctx), author(ctx.queryParam("author")))));
   }
 
-  private static Views.ChangesDone view(ChangeSets.Done done) {
-    return new Views.ChangesDone(done.id(), done.leftOut());
+  private static DocumentMessages.ChangesDone view(ChangeSets.Done done) {
+    return new DocumentMessages.ChangesDone(done.id(), done.leftOut());
   }
 
   private void fix(Context ctx) {
-    Views.FixRequest ask = ctx.bodyAsClass(Views.FixRequest.class);
+    SheetMessages.FixRequest ask = ctx.bodyAsClass(SheetMessages.FixRequest.class);
     ctx.json(
         FixChanges.of(workspace().snapshot(), ask)
             .orElseThrow(() ->

@@ -3,6 +3,7 @@ package elmtable.server.http;
 import elmtable.data.source.ProjectFiles;
 import elmtable.project.SourceDocument;
 import elmtable.server.service.LineDifference;
+import elmtable.server.service.Revision;
 import elmtable.server.service.Services;
 import elmtable.server.service.Workspace;
 import elmtable.server.service.Workspace.Sent;
@@ -123,7 +124,7 @@ final class FilesApi {
   }
 
   private void change(String path, String text) {
-    Optional<Workspace.Revision> known = workspace().snapshot().revision(path);
+    Optional<Revision> known = workspace().snapshot().revision(path);
     if (known.isEmpty()) {
       workspace().create(path, text, "import");
       return;

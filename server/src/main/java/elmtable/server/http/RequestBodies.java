@@ -10,8 +10,8 @@ import com.fasterxml.jackson.databind.introspect.Annotated;
 import com.fasterxml.jackson.databind.introspect.AnnotatedMember;
 import com.fasterxml.jackson.databind.introspect.AnnotatedParameter;
 import com.fasterxml.jackson.databind.introspect.JacksonAnnotationIntrospector;
-import elmtable.server.view.Nullable;
-import elmtable.server.view.Views;
+import elmtable.server.message.Messages;
+import elmtable.server.message.Nullable;
 import java.util.Arrays;
 import java.util.List;
 
@@ -46,11 +46,8 @@ final class RequestBodies {
     if (!(member instanceof AnnotatedParameter parameter)) {
       return false;
     }
-    Class<?> outer = parameter.getDeclaringClass();
-    while (outer.getEnclosingClass() != null) {
-      outer = outer.getEnclosingClass();
-    }
-    return parameter.getDeclaringClass().isRecord() && outer == Views.class;
+    Class<?> type = parameter.getDeclaringClass();
+    return type.isRecord() && Messages.has(type);
   }
 
   private static boolean isRequired(Annotated member) {

@@ -1,8 +1,8 @@
 package elmtable.server.http;
 
 import elmtable.run.request.RunChoices;
+import elmtable.server.message.RunMessages;
 import elmtable.server.service.RunService;
-import elmtable.server.view.Views;
 import io.javalin.http.BadRequestResponse;
 import java.time.Duration;
 import java.util.Optional;
@@ -14,7 +14,7 @@ final class RunChoicesReader {
 
   private RunChoicesReader() {}
 
-  static RunChoices read(Views.RunRequest ask) {
+  static RunChoices read(RunMessages.RunRequest ask) {
     int pace = number("paceMillis", ask.paceMillis(), 0, 0, 60_000);
     return new RunChoices(
         number("workers", ask.workers(), RunService.USUAL_WORKERS, 1, 64),

@@ -1,9 +1,9 @@
 package elmtable.server.http;
 
+import elmtable.server.message.ProjectMessages.SettingsRequest;
+import elmtable.server.message.ProjectMessages.SettingsView;
 import elmtable.server.service.Services;
 import elmtable.server.store.SettingsStore.Settings;
-import elmtable.server.view.Views.SettingsRequest;
-import elmtable.server.view.Views.SettingsView;
 import io.javalin.config.RoutesConfig;
 import io.javalin.http.BadRequestResponse;
 import io.javalin.http.Context;

@@ -1,6 +1,6 @@
 package elmtable.server.live;
 
-import elmtable.server.view.Views.LiveMessage;
+import elmtable.server.message.LiveMessages.LiveMessage;
 import java.util.ArrayDeque;
 import java.util.HashMap;
 import java.util.HashSet;

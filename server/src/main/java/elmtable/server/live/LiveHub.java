@@ -2,20 +2,21 @@ package elmtable.server.live;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import elmtable.server.message.DocumentMessages.UpdateView;
+import elmtable.server.message.LiveMessages.LiveMessage;
+import elmtable.server.message.LiveMessages.LiveRequest;
+import elmtable.server.message.LiveMessages.Presence;
+import elmtable.server.message.ProjectMessages.FolderChangeView;
 import elmtable.server.service.FolderChange;
 import elmtable.server.service.RunService;
 import elmtable.server.service.Services;
+import elmtable.server.service.Snapshot;
 import elmtable.server.service.Workspace;
 import elmtable.server.service.WorkspaceListener;
 import elmtable.server.store.DocumentStore.Update;
 import elmtable.server.view.Analyses;
 import elmtable.server.view.Problems;
 import elmtable.server.view.UpdateViews;
-import elmtable.server.view.Views.FolderChangeView;
-import elmtable.server.view.Views.LiveMessage;
-import elmtable.server.view.Views.LiveRequest;
-import elmtable.server.view.Views.Presence;
-import elmtable.server.view.Views.UpdateView;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -136,7 +137,7 @@ public final class LiveHub implements AutoCloseable {
     return !closed;
   }
 
-  private void check(Workspace.Snapshot snapshot) {
+  private void check(Snapshot snapshot) {
     snapshot.checked().problems();
     Set<Long> watched =
         clients.stream()

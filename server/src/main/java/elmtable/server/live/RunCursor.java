@@ -1,8 +1,8 @@
 package elmtable.server.live;
 
 import elmtable.run.event.RunEvent;
+import elmtable.server.message.LiveMessages.LiveMessage;
 import elmtable.server.service.RunFeed;
-import elmtable.server.view.Views.LiveMessage;
 import java.util.List;
 
 /** How far a page has followed a run. */

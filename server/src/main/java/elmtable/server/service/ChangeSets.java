@@ -51,7 +51,7 @@ public final class ChangeSets {
   }
 
   private Stored document(Part part, String author) {
-    Optional<Workspace.Revision> known = workspace.snapshot().revision(part.path());
+    Optional<Revision> known = workspace.snapshot().revision(part.path());
     return known.isPresent()
         ? workspace.snapshot().document(known.get().id())
         : workspace.create(part.path(), "", author);

@@ -16,8 +16,8 @@ public interface DataFiles {
   /** Files that lie in the store. */
   static DataFiles inStore(DocumentStore store, Workspace workspace) {
     return (path, content) -> {
-      store.putFile(path, content);
-      workspace.filesChanged(store.files());
+      store.files().put(path, content);
+      workspace.filesChanged(store.files().current());
     };
   }
 

@@ -131,7 +131,7 @@ public final class RunService implements AutoCloseable {
    * Planner.BadSelectionException}.
    */
   public long start(Selection selection, String title, RunChoices choices) {
-    Workspace.Snapshot snapshot = workspace.snapshot();
+    Snapshot snapshot = workspace.snapshot();
     Project project = snapshot.project();
     Plan plan = plan(selection, snapshot);
     requireAll(selection.identities(), plan);
@@ -154,7 +154,7 @@ public final class RunService implements AutoCloseable {
   }
 
   /** Executable cases that are named one by one say themselves in what they run. */
-  private static Plan plan(Selection selection, Workspace.Snapshot snapshot) {
+  private static Plan plan(Selection selection, Snapshot snapshot) {
     Plan plan = Planner.plan(snapshot.checked(), selection);
     boolean said = !selection.environments().isEmpty() || !selection.browsers().isEmpty();
     if (said || missing(selection.identities(), plan).isEmpty()) {

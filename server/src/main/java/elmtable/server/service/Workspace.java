@@ -10,13 +10,11 @@ import elmtable.server.store.DocumentStore.Stored;
 import elmtable.server.store.DocumentStore.Update;
 import elmtable.text.SourceText;
 import elmtable.text.TextChange;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.function.Consumer;
 
@@ -25,9 +23,6 @@ import java.util.function.Consumer;
  * change is on disk before anyone sees it, and nothing is checked or planned on its way.
  */
 public final class Workspace {
-  /** In UTF-16 units; twenty million of them are some 20 MB of text. */
-  private static final int LONGEST_DOCUMENT = 20_000_000;
-
   private final DocumentStore store;
   private final String name;
   private final List<WorkspaceListener> listeners = new CopyOnWriteArrayList<>();
@@ -39,44 +34,6 @@ public final class Workspace {
 
   private int depth;
   private final List<Runnable> untold = new ArrayList<>();
-
-  /**
-   * A document's place in its history.
-   *
-   * @param id outlives rename and removal
-   * @param version the number of its updates
-   */
-  public record Revision(long id, long version) {}
-
-  /**
-   * A snapshot with the revision of each document in it.
-   *
-   * @param number counts snapshots since the server started
-   */
-  public record Snapshot(long number, CheckedProject checked, Map<String, Revision> revisions) {
-    public Project project() {
-      return checked.project();
-    }
-
-    public Optional<Revision> revision(String path) {
-      return Optional.ofNullable(revisions.get(path));
-    }
-
-    /** Where a document is; nothing for one that is not there. */
-    public Optional<String> path(long id) {
-      return revisions.entrySet().stream()
-          .filter(entry -> entry.getValue().id() == id)
-          .map(Map.Entry::getKey)
-          .findFirst();
-    }
-
-    /** The document as it is. Throws {@link MissingDocumentException}. */
-    public Stored document(long id) {
-      String path = path(id).orElseThrow(() -> new MissingDocumentException(id));
-      return new Stored(
-          id, path, revisions.get(path).version(), project().document(path).orElseThrow().text());
-    }
-  }
 
   /** What became of updates that were sent. */
   public sealed interface Answer {
@@ -93,7 +50,7 @@ public final class Workspace {
 
   /** A project whose files lie in the store, too. */
   public Workspace(DocumentStore store, KeywordRegistry keywords) {
-    this(store, keywords, store.projectName().orElse("New project"), store.files());
+    this(store, keywords, store.projectName().orElse("New project"), store.files().current());
   }
 
   public Workspace(DocumentStore store, KeywordRegistry keywords, String name, ProjectFiles files) {
@@ -163,7 +120,7 @@ public final class Workspace {
     if (sent.changes().isEmpty()) {
       return new Answer.Accepted(document.version());
     }
-    Batch batch = batch(document, sent);
+    Batch batch = UpdateBatches.of(document, sent);
     store.append(batch);
     publish(List.of(batch));
     return new Answer.Accepted(batch.updates().getLast().version());
@@ -175,7 +132,7 @@ public final class Workspace {
     changes.forEach((id, change) -> {
       Stored document = working.document(id);
       Sent sent = new Sent(document.version(), "changes " + changeSet, 0, author, List.of(change));
-      batches.add(batch(document, sent));
+      batches.add(UpdateBatches.of(document, sent));
     });
     store.append(changeSet, batches);
     publish(batches);
@@ -189,46 +146,6 @@ public final class Workspace {
       throw new MissingUpdatesException(document.path());
     }
     return updates;
-  }
-
-  private Batch batch(Stored document, Sent sent) {
-    Instant now = Instant.now();
-    String text = document.text();
-    List<Update> updates = new ArrayList<>();
-    for (TextChange change : sent.changes()) {
-      if (change.lengthBefore() != text.length()) {
-        throw new BadChangeException(
-            "A change of “"
-                + document.path()
-                + "” is for a text of "
-                + change.lengthBefore()
-                + " characters, but that has "
-                + text.length()
-                + ".");
-      }
-      text = change.apply(text);
-      int place = updates.size();
-      updates.add(
-          new Update(
-              document.version() + place + 1,
-              sent.client(),
-              sent.first() + place,
-              sent.author(),
-              now,
-              change));
-    }
-    requireText(document.path(), text);
-    return new Batch(document.id(), updates, text);
-  }
-
-  private static void requireText(String path, String text) {
-    if (text.length() > LONGEST_DOCUMENT) {
-      throw new BadChangeException(
-          "“" + path + "” would be longer than 20 MB; divide it into several documents.");
-    }
-    if (SourceText.hasHalfCharacters(text)) {
-      throw new BadChangeException("The change would cut a character of “" + path + "” in half.");
-    }
   }
 
   private void publish(List<Batch> batches) {
@@ -294,7 +211,7 @@ public final class Workspace {
   public synchronized Stored create(String path, String text, String author) {
     requireFree(path, -1);
     String normal = SourceText.normal(text);
-    requireText(path, normal);
+    UpdateBatches.requireText(path, normal);
     Stored made = store.create(path, normal, author);
     Map<String, Revision> revisions = new HashMap<>(working.revisions());
     revisions.put(path, new Revision(made.id(), 0));

@@ -2,14 +2,9 @@ package elmtable.server.store;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import elmtable.data.source.ProjectFiles;
 import elmtable.text.TextChange;
 import java.io.IOException;
-import java.io.InputStream;
-import java.nio.file.Files;
-import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -19,8 +14,8 @@ import java.util.Map;
 import java.util.Optional;
 
 /**
- * A project's documents with all their updates, and its other files. A document's version is the
- * number of its updates; its text is kept whole now and then, and worked out from there.
+ * A project's documents with all their updates. A document's version is the number of its updates;
+ * its text is kept whole now and then, and worked out from there.
  */
 public final class DocumentStore {
   /** After so many updates the text is kept whole. */
@@ -29,11 +24,11 @@ public final class DocumentStore {
   private static final ObjectMapper JSON = new ObjectMapper();
 
   private final Database database;
-  private final ContentFiles contents;
+  private final FileStore files;
 
   public DocumentStore(Database database) {
     this.database = database;
-    this.contents = new ContentFiles(database.folder().resolve("files"));
+    this.files = new FileStore(database);
   }
 
   /** A document as it is now. */
@@ -59,15 +54,15 @@ public final class DocumentStore {
         .findFirst();
   }
 
+  /** The files beside the documents. */
+  public FileStore files() {
+    return files;
+  }
+
   /** Takes a folder's documents and files in as a new project. */
   public void importFolder(String name, Path folder) throws IOException {
     FolderReader reading = FolderReader.of(folder);
-    Map<String, ContentFiles.Kept> files = new LinkedHashMap<>();
-    for (String path : reading.files().paths()) {
-      try (InputStream in = reading.files().open(path)) {
-        files.put(path, contents.keep(in));
-      }
-    }
+    Map<String, ContentFiles.Kept> kept = files.keep(reading.files());
     database
         .writer()
         .now(connection -> {
@@ -75,33 +70,11 @@ public final class DocumentStore {
           for (Map.Entry<String, String> document : reading.documents().entrySet()) {
             insert(connection, document.getKey(), document.getValue(), "import");
           }
-          for (Map.Entry<String, ContentFiles.Kept> file : files.entrySet()) {
-            Jdbc.update(
-                connection,
-                "insert into file (path, hash, size) values (?, ?, ?)",
-                file.getKey(),
-                file.getValue().hash(),
-                file.getValue().size());
+          for (Map.Entry<String, ContentFiles.Kept> file : kept.entrySet()) {
+            FileStore.insert(connection, file.getKey(), file.getValue());
           }
           return null;
         });
-  }
-
-  /** Writes all documents and files to a folder, byte for byte. */
-  public void exportFolder(Path folder) throws IOException {
-    for (Stored document : documents()) {
-      Path target = folder.resolve(document.path());
-      Files.createDirectories(target.getParent());
-      Files.writeString(target, document.text());
-    }
-    ProjectFiles files = files();
-    for (String path : files.paths()) {
-      Path target = folder.resolve(path);
-      Files.createDirectories(target.getParent());
-      try (InputStream in = files.open(path)) {
-        Files.copy(in, target, StandardCopyOption.REPLACE_EXISTING);
-      }
-    }
   }
 
   /** All documents that are there, by path. */
@@ -355,60 +328,6 @@ public final class DocumentStore {
     } catch (JsonProcessingException broken) {
       throw new StoreException(
           "A stored change cannot be read: " + broken.getOriginalMessage(), broken);
-    }
-  }
-
-  /** Keeps a file beside the documents, in place of the one that was there. */
-  public void putFile(String path, InputStream content) throws IOException {
-    ContentFiles.Kept kept = contents.keep(content);
-    database
-        .writer()
-        .now(connection -> {
-          Jdbc.update(
-              connection,
-              "insert or replace into file (path, hash, size) values (?, ?, ?)",
-              path,
-              kept.hash(),
-              kept.size());
-          return null;
-        });
-  }
-
-  /** The files beside the documents, as they are now. */
-  public ProjectFiles files() {
-    Map<String, String> hashes = new LinkedHashMap<>();
-    Jdbc.query(
-        database,
-        "select path, hash from file order by path",
-        statement -> {},
-        rows -> hashes.put(rows.getString(1), rows.getString(2)));
-    return new StoredFiles(Map.copyOf(hashes), contents);
-  }
-
-  private record StoredFiles(Map<String, String> hashes, ContentFiles contents)
-      implements ProjectFiles {
-    @Override
-    public List<String> paths() {
-      return hashes.keySet().stream().sorted().toList();
-    }
-
-    @Override
-    public Optional<String> version(String path) {
-      return Optional.ofNullable(hashes.get(path));
-    }
-
-    @Override
-    public InputStream open(String path) throws IOException {
-      return Files.newInputStream(local(path));
-    }
-
-    @Override
-    public Path local(String path) throws IOException {
-      String hash = hashes.get(path);
-      if (hash == null) {
-        throw new NoSuchFileException(path);
-      }
-      return contents.path(hash);
     }
   }
 }

@@ -13,11 +13,9 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
-import java.sql.Connection;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -104,105 +102,7 @@ public final class RunStore implements EvidenceKeeper {
 
   /** Writes a run's events as they come, many in one transaction. */
   public RunListener writing(long run) {
-    return new RunListener() {
-      private final Map<Integer, String> identities = new HashMap<>();
-      private long sequence;
-
-      @Override
-      public void on(RunEvent event) {
-        long place = ++sequence;
-        if (event instanceof RunEvent.RunStarted started) {
-          started.cases().forEach(each -> identities.put(each.number(), each.identity()));
-        } else if (event instanceof RunEvent.CaseFinished done
-            && done.outcome() != Outcome.NOT_RUN) {
-          lastOutcomes.put(identities.get(done.number()), done.outcome());
-        }
-        database.writer().later(connection -> write(connection, run, place, event));
-      }
-    };
-  }
-
-  private static Void write(Connection connection, long run, long place, RunEvent event)
-      throws SQLException {
-    switch (event) {
-      case RunEvent.RunStarted started -> {
-        for (RunEvent.Planned planned : started.cases()) {
-          insert(connection, run, planned);
-        }
-      }
-      case RunEvent.CaseFinished done -> finish(connection, run, done);
-      case RunEvent.RunFinished done ->
-          Jdbc.update(
-              connection,
-              "update run set finished = ?, state = ? where id = ?",
-              done.at().toString(),
-              done.stopped() ? "stopped" : "finished",
-              run);
-      case RunEvent.CaseStarted started -> event(connection, run, place, started.number(), event);
-      case RunEvent.StepStarted started -> event(connection, run, place, started.number(), event);
-      case RunEvent.StepFinished finished ->
-          event(connection, run, place, finished.number(), event);
-      case RunEvent.Logged logged -> event(connection, run, place, logged.number(), event);
-      case RunEvent.EvidenceKept kept -> {
-        event(connection, run, place, kept.number(), event);
-        Jdbc.update(
-            connection,
-            "insert or ignore into run_evidence (run, file) values (?, ?)",
-            run,
-            kept.file());
-      }
-    }
-    return null;
-  }
-
-  private static void finish(Connection connection, long run, RunEvent.CaseFinished done)
-      throws SQLException {
-    Jdbc.update(
-        connection,
-        "update run_case set outcome = ?, millis = ?, failure = ? where run = ? and number = ?",
-        done.outcome().word(),
-        done.millis(),
-        done.failure() == null ? null : json(done.failure()),
-        run,
-        done.number());
-    if (done.outcome() != Outcome.NOT_RUN) {
-      Jdbc.update(
-          connection,
-          "insert into last_outcome (identity, run, outcome)"
-              + " select identity, run, outcome from run_case where run = ? and number = ?"
-              + " on conflict (identity) do update set run = excluded.run, outcome = excluded.outcome",
-          run,
-          done.number());
-    }
-  }
-
-  private static void insert(Connection connection, long run, RunEvent.Planned planned)
-      throws SQLException {
-    Jdbc.update(
-        connection,
-        "insert into run_case (run, number, identity, name, suite, document, line, row_number, row_values, tags)"
-            + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-        run,
-        planned.number(),
-        planned.identity(),
-        planned.name(),
-        planned.suite(),
-        planned.document(),
-        planned.line(),
-        planned.row(),
-        json(planned.values()),
-        json(planned.tags()));
-  }
-
-  private static void event(Connection connection, long run, long place, int number, RunEvent event)
-      throws SQLException {
-    Jdbc.update(
-        connection,
-        "insert into run_event (run, sequence, number, event) values (?, ?, ?, ?)",
-        run,
-        place,
-        number,
-        EventLines.write(event));
+    return new RunWriter(database, lastOutcomes, run);
   }
 
   /** All runs, the newest first. */
@@ -359,14 +259,6 @@ public final class RunStore implements EvidenceKeeper {
     List<Long> gone = new OldRuns(database, evidence).remove(settings, now);
     gone.forEach(countsOfEnded::remove);
     return gone;
-  }
-
-  private static String json(Object value) {
-    try {
-      return JSON.writeValueAsString(value);
-    } catch (JsonProcessingException impossible) {
-      throw new IllegalStateException(impossible);
-    }
   }
 
   private static <T> T read(String json, TypeReference<T> type) {

@@ -1,5 +1,6 @@
 package elmtable.server.view;
 
+import elmtable.server.message.Nullable;
 import java.util.List;
 
 /** What says nothing when it is empty. */

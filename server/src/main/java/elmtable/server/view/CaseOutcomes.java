@@ -9,7 +9,7 @@ import elmtable.plan.Selection;
 import elmtable.project.entry.CaseEntry;
 import elmtable.project.entry.SuiteEntry;
 import elmtable.run.event.Outcome;
-import elmtable.server.view.Views.CaseOutcomeView;
+import elmtable.server.message.SheetMessages.CaseOutcomeView;
 import java.util.Collection;
 import java.util.IdentityHashMap;
 import java.util.List;

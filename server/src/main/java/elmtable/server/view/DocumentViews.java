@@ -8,11 +8,12 @@ import elmtable.plan.CasePlan;
 import elmtable.project.Project;
 import elmtable.project.entry.KeywordEntry;
 import elmtable.project.entry.SuiteEntry;
-import elmtable.server.service.Workspace;
-import elmtable.server.view.Views.KeywordView;
-import elmtable.server.view.Views.OutputView;
-import elmtable.server.view.Views.ParameterView;
-import elmtable.server.view.Views.RowView;
+import elmtable.server.message.KeywordMessages.KeywordView;
+import elmtable.server.message.KeywordMessages.OutputView;
+import elmtable.server.message.KeywordMessages.ParameterView;
+import elmtable.server.message.ProjectMessages;
+import elmtable.server.message.SheetMessages.RowView;
+import elmtable.server.service.Snapshot;
 import java.util.List;
 import java.util.stream.Stream;
 
@@ -22,7 +23,7 @@ public final class DocumentViews {
   private final Project project;
   private final StepRows stepRows;
 
-  public DocumentViews(Workspace.Snapshot snapshot) {
+  public DocumentViews(Snapshot snapshot) {
     this.checked = snapshot.checked();
     this.project = snapshot.project();
     this.stepRows = new StepRows(new Binder(project.index()));
@@ -72,13 +73,13 @@ public final class DocumentViews {
   }
 
   /** The suites with their cases, and all documents by what they hold. */
-  public Views.TreeView tree(CaseOutcomes marks) {
-    List<Views.SuiteNode> suites =
+  public ProjectMessages.TreeView tree(CaseOutcomes marks) {
+    List<ProjectMessages.SuiteNode> suites =
         project.index().suites().stream().map(suite -> suiteNode(suite, marks)).toList();
-    List<Views.DocumentNode> documents =
+    List<ProjectMessages.DocumentNode> documents =
         project.documents().values().stream()
             .map(document ->
-                new Views.DocumentNode(
+                new ProjectMessages.DocumentNode(
                     document.path(),
                     document.document().blocks().stream()
                         .map(p -> p.block().kind().word())
@@ -86,14 +87,14 @@ public final class DocumentViews {
                         .toList(),
                     Problems.counts(checked.problems(document.path()))))
             .toList();
-    return new Views.TreeView(suites, documents);
+    return new ProjectMessages.TreeView(suites, documents);
   }
 
-  private Views.SuiteNode suiteNode(SuiteEntry suite, CaseOutcomes marks) {
-    List<Views.CaseNode> cases =
+  private ProjectMessages.SuiteNode suiteNode(SuiteEntry suite, CaseOutcomes marks) {
+    List<ProjectMessages.CaseNode> cases =
         suite.cases().stream()
             .map(entry ->
-                new Views.CaseNode(
+                new ProjectMessages.CaseNode(
                     entry.name(),
                     TextPieces.of(entry.nameTemplate(), VisibleNames.of(entry, project)),
                     entry.located().headerLine() + 1,
@@ -105,11 +106,11 @@ public final class DocumentViews {
                         .orElse(null),
                     marks.last(entry)))
             .toList();
-    return new Views.SuiteNode(
+    return new ProjectMessages.SuiteNode(
         suite.path(),
         suite.name(),
         marks.ofSuite(suite.path()),
-        CaseOutcomes.worst(cases.stream().map(Views.CaseNode::last).toList()),
+        CaseOutcomes.worst(cases.stream().map(ProjectMessages.CaseNode::last).toList()),
         cases);
   }
 }

@@ -1,10 +1,10 @@
 package elmtable.server.view;
 
 import elmtable.language.LineStarts;
-import elmtable.server.service.Workspace.Revision;
-import elmtable.server.service.Workspace.Snapshot;
-import elmtable.server.view.Views.DocumentChange;
-import elmtable.server.view.Views.FixRequest;
+import elmtable.server.message.DocumentMessages.DocumentChange;
+import elmtable.server.message.SheetMessages.FixRequest;
+import elmtable.server.service.Revision;
+import elmtable.server.service.Snapshot;
 import elmtable.text.Diagnostic;
 import elmtable.text.Edit;
 import elmtable.text.Fix;

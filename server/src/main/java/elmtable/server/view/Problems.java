@@ -1,8 +1,8 @@
 package elmtable.server.view;
 
 import elmtable.check.CheckedProject;
-import elmtable.server.view.Views.ProblemCounts;
-import elmtable.server.view.Views.ProblemView;
+import elmtable.server.message.ProjectMessages.ProblemCounts;
+import elmtable.server.message.ProjectMessages.ProblemView;
 import elmtable.text.Diagnostic;
 import elmtable.text.Severity;
 import java.util.Collection;

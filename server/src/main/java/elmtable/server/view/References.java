@@ -3,7 +3,7 @@ package elmtable.server.view;
 import elmtable.binding.VisibleNames;
 import elmtable.formula.Template;
 import elmtable.language.Mark;
-import elmtable.server.view.Views.ReferenceView;
+import elmtable.server.message.SheetMessages.ReferenceView;
 import java.util.ArrayList;
 import java.util.List;
 

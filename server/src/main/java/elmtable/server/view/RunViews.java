@@ -1,12 +1,12 @@
 package elmtable.server.view;
 
 import elmtable.run.event.RunEvent;
+import elmtable.server.message.RunMessages.EvidenceView;
+import elmtable.server.message.RunMessages.RunCaseView;
+import elmtable.server.message.RunMessages.RunView;
+import elmtable.server.message.RunMessages.StepRunView;
 import elmtable.server.store.RunStore.StoredCase;
 import elmtable.server.store.RunStore.StoredRun;
-import elmtable.server.view.Views.EvidenceView;
-import elmtable.server.view.Views.RunCaseView;
-import elmtable.server.view.Views.RunView;
-import elmtable.server.view.Views.StepRunView;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;

@@ -4,7 +4,7 @@ import elmtable.binding.Origin;
 import elmtable.binding.VisibleNames;
 import elmtable.formula.Formula;
 import elmtable.formula.Template;
-import elmtable.server.view.Views.TextPiece;
+import elmtable.server.message.SheetMessages.TextPiece;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;

@@ -1,7 +1,7 @@
 package elmtable.server.view;
 
+import elmtable.server.message.DocumentMessages.UpdateView;
 import elmtable.server.store.DocumentStore.Update;
-import elmtable.server.view.Views.UpdateView;
 import java.util.List;
 
 /** Updates of documents for pages. */

@@ -3,7 +3,7 @@ package elmtable.server.view;
 import elmtable.plan.Plan;
 import elmtable.plan.Planner;
 import elmtable.plan.Selection;
-import elmtable.server.service.Workspace.Snapshot;
+import elmtable.server.service.Snapshot;
 
 /** The plan of everything that a project has, worked out once for a snapshot. */
 public final class WholePlans {

@@ -22,7 +22,6 @@ import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.TimeUnit;
@@ -290,19 +289,17 @@ class ProjectFolderTest {
     look();
     assertFalse(workspace.snapshot().revision("l.elmt").isPresent());
     assertEquals(SUITE, text("s.elmt"));
-    assertEquals(List.of("l.elmt", "s.elmt"), List.copyOf(new TreeSet<>(problems().keySet())));
-    assertTrue(problems().get("l.elmt").contains("save it as UTF-8"));
+    assertEquals(
+        List.of("l.elmt", "s.elmt"),
+        List.copyOf(new TreeSet<>(workspace.folderProblems().keySet())));
+    assertTrue(workspace.folderProblems().get("l.elmt").contains("save it as UTF-8"));
     type("s.elmt", "| a |", "| x |");
     look();
     assertArrayEquals(bytes, Files.readAllBytes(folder.resolve("s.elmt")));
     file("l.elmt", "suite L\n");
     look();
     assertEquals("suite L\n", text("l.elmt"));
-    assertEquals(Set.of("s.elmt"), problems().keySet());
-  }
-
-  private Map<String, String> problems() {
-    return workspace.folderProblems();
+    assertEquals(Set.of("s.elmt"), workspace.folderProblems().keySet());
   }
 
   @Test

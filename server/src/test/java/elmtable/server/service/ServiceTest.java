@@ -131,7 +131,7 @@ class ServiceTest {
   }
 
   /** Gives the suite another text, as one update of a page. */
-  private Workspace.Snapshot save(String text) {
+  private Snapshot save(String text) {
     DocumentStore.Stored now = document();
     workspace.update(
         now.id(),
@@ -163,9 +163,9 @@ class ServiceTest {
             told.add(workspace.snapshot().number());
           }
         });
-    Workspace.Snapshot before = workspace.snapshot();
+    Snapshot before = workspace.snapshot();
     workspace.create("t.elmt", "suite T\n", "me");
-    Workspace.Snapshot after = save("suite Other\n");
+    Snapshot after = save("suite Other\n");
     assertEquals(List.of(2L, "s.elmt1", 3L), told);
     assertEquals(1, after.document(1).version());
     assertEquals(0, before.document(1).version());

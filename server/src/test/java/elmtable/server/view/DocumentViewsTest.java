@@ -12,9 +12,14 @@ import elmtable.plan.Planner;
 import elmtable.plan.Selection;
 import elmtable.project.Project;
 import elmtable.run.event.Outcome;
-import elmtable.server.service.Workspace;
-import elmtable.server.view.Views.RowView;
-import elmtable.server.view.Views.TextPiece;
+import elmtable.server.message.KeywordMessages;
+import elmtable.server.message.PlanMessages;
+import elmtable.server.message.ProjectMessages;
+import elmtable.server.message.SheetMessages;
+import elmtable.server.message.SheetMessages.RowView;
+import elmtable.server.message.SheetMessages.TextPiece;
+import elmtable.server.service.Revision;
+import elmtable.server.service.Snapshot;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
@@ -65,22 +70,22 @@ class DocumentViewsTest {
 
   private static final CheckedProject CHECKED = CheckedProject.of(PROJECT);
 
-  private static final Workspace.Snapshot SNAPSHOT =
-      new Workspace.Snapshot(1, CHECKED, Map.of("a.elmt", new Workspace.Revision(7, 4)));
+  private static final Snapshot SNAPSHOT =
+      new Snapshot(1, CHECKED, Map.of("a.elmt", new Revision(7, 4)));
 
   private static DocumentViews views() {
     return new DocumentViews(SNAPSHOT);
   }
 
-  private static Views.TreeView tree(Map<String, Outcome> last) {
+  private static ProjectMessages.TreeView tree(Map<String, Outcome> last) {
     return views().tree(new CaseOutcomes(new WholePlans().of(SNAPSHOT), last::get));
   }
 
-  private static Views.BlockMeaning block(int place) {
+  private static SheetMessages.BlockMeaning block(int place) {
     return new Analyses().view(SNAPSHOT, "a.elmt", "").orElseThrow().blocks().get(place).meaning();
   }
 
-  private static Views.RowMeaning step(int place) {
+  private static SheetMessages.RowMeaning step(int place) {
     return block(1).rows().get(place);
   }
 
@@ -92,7 +97,7 @@ class DocumentViewsTest {
   }
 
   /** References as cell, stretch and origin. */
-  private static String references(List<Views.ReferenceView> references) {
+  private static String references(List<SheetMessages.ReferenceView> references) {
     return references.stream()
         .map(each -> each.cell() + ":" + each.from() + "-" + each.to() + " " + each.origin())
         .collect(Collectors.joining(", "));
@@ -100,7 +105,7 @@ class DocumentViewsTest {
 
   @Test
   void anAnalysisSaysWhatBlocksMean() {
-    Views.AnalysisView view = new Analyses().view(SNAPSHOT, "a.elmt", "").orElseThrow();
+    SheetMessages.AnalysisView view = new Analyses().view(SNAPSHOT, "a.elmt", "").orElseThrow();
     assertEquals(4, view.version());
     String text = PROJECT.document("a.elmt").orElseThrow().text();
     assertEquals(
@@ -135,7 +140,7 @@ class DocumentViewsTest {
             .executables()
             .map(e -> e.identity())
             .toList();
-    Views.TreeView tree =
+    ProjectMessages.TreeView tree =
         tree(Map.of(identities.get(0), Outcome.PASSED, identities.get(1), Outcome.FAILED));
     assertEquals(2, tree.suites().get(0).executableCount());
     assertEquals(Outcome.FAILED, tree.suites().get(0).last());
@@ -144,7 +149,7 @@ class DocumentViewsTest {
 
   @Test
   void ownKeywordsComeBeforeBuiltInOnes() {
-    List<Views.KeywordView> keywords = views().keywords();
+    List<KeywordMessages.KeywordView> keywords = views().keywords();
     assertEquals("ask", keywords.get(0).name());
     assertEquals("how many", keywords.get(0).takes().get(0).note());
     assertFalse(keywords.stream().skip(1).anyMatch(keyword -> keyword.path() != null));
@@ -152,7 +157,7 @@ class DocumentViewsTest {
 
   @Test
   void aPlanIsShownCaseByCase() {
-    Views.PlanView plan =
+    PlanMessages.PlanView plan =
         PlanViews.of(
             Planner.plan(CheckedProject.of(PROJECT), Selection.everything()),
             PROJECT,

@@ -6,7 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertNull;
 import elmtable.run.event.Failure;
 import elmtable.run.event.Outcome;
 import elmtable.run.event.RunEvent;
-import elmtable.server.view.Views.StepRunView;
+import elmtable.server.message.RunMessages.StepRunView;
 import java.time.Instant;
 import java.util.List;
 import org.junit.jupiter.api.Test;

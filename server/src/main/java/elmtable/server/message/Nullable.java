@@ -1,4 +1,4 @@
-package elmtable.server.view;
+package elmtable.server.message;
 
 import java.lang.annotation.ElementType;
 import java.lang.annotation.Retention;

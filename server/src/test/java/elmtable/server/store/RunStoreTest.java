@@ -1,0 +1,117 @@
+package elmtable.server.store;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertNull;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+
+import elmtable.run.event.Failure;
+import elmtable.run.event.Outcome;
+import elmtable.run.event.RunEvent;
+import elmtable.run.event.RunListener;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class RunStoreTest {
+  private static final Instant AT = Instant.parse("2026-11-25T10:00:00Z");
+
+  @TempDir private Path data;
+
+  @Test
+  void aRunThatWasGoingIsInterruptedAfterARestart() throws IOException {
+    long id;
+    try (Database database = Database.open(data)) {
+      RunStore store = new RunStore(database);
+      id = store.begin("smoke", "local", "desktop", 2, 7);
+      RunListener writing = store.writing(id);
+      writing.on(
+          new RunEvent.RunStarted(
+              AT,
+              "1",
+              "smoke",
+              "local",
+              "desktop",
+              2,
+              7,
+              List.of(planned(1, "first"), planned(2, "second"))));
+      writing.on(new RunEvent.CaseStarted(AT, 1, 1, 1));
+      writing.on(
+          new RunEvent.StepStarted(AT, 1, 1, 0, "steps", "press", List.of("Send"), "a.elmt", 3));
+      writing.on(
+          new RunEvent.CaseFinished(AT, 1, Outcome.FAILED, 5, new Failure("no", "a", "b", 5L)));
+      store.flush();
+      assertEquals("going", store.run(id).orElseThrow().state());
+    }
+    try (Database again = Database.open(data)) {
+      RunStore store = new RunStore(again);
+      RunStore.StoredRun run = store.run(id).orElseThrow();
+      assertEquals("interrupted", run.state());
+      assertEquals(2, run.total());
+      assertEquals(Map.of(Outcome.FAILED, 1), run.counts());
+      assertEquals("b", store.cases(id).get(0).failure().found());
+      assertEquals(Map.of("shelves", "7"), store.cases(id).get(1).values());
+      assertEquals(2, store.events(id, 1).size());
+      assertEquals(Outcome.FAILED, store.lastOutcome("id1"));
+      assertNull(store.lastOutcome("id2"));
+    }
+  }
+
+  private static RunEvent.Planned planned(int number, String name) {
+    return new RunEvent.Planned(
+        number, "id" + number, name, "S", "a.elmt", 3, 1, Map.of("shelves", "7"), List.of("smoke"));
+  }
+
+  @Test
+  void evidenceIsKeptOnceByItsContent() throws IOException {
+    try (Database database = Database.open(data)) {
+      RunStore store = new RunStore(database);
+      byte[] picture = "picture".getBytes(StandardCharsets.UTF_8);
+      String name = store.keep(picture, ".png");
+      assertEquals(name, store.keep(picture, ".png"));
+      assertEquals("picture", new String(store.open(name).readAllBytes(), StandardCharsets.UTF_8));
+    }
+  }
+
+  @Test
+  void oldRunsGoWithTheirEvidenceAndTheLastOnesStay() throws IOException {
+    try (Database database = Database.open(data)) {
+      RunStore runs = new RunStore(database);
+      String shared = runs.keep("shared".getBytes(StandardCharsets.UTF_8), ".txt");
+      List<String> own = new ArrayList<>();
+      for (int i = 0; i < 4; i++) {
+        long run = runs.begin("run " + i, "local", "c", 1, 7);
+        RunListener listener = runs.writing(run);
+        String file = runs.keep(("own " + i).getBytes(StandardCharsets.UTF_8), ".txt");
+        own.add(file);
+        listener.on(new RunEvent.EvidenceKept(AT, 1, 1, "source", shared, ""));
+        listener.on(new RunEvent.EvidenceKept(AT, 1, 1, "source", file, ""));
+        if (i > 0) {
+          listener.on(new RunEvent.RunFinished(AT, false, Map.of()));
+        }
+      }
+      runs.flush();
+      Instant later = Instant.now().plus(Duration.ofDays(100));
+      SettingsStore settings = new SettingsStore(database);
+      assertEquals(List.of(), runs.removeOld(settings.settings(), later), "there are few");
+      settings.keep(new SettingsStore.Settings(1, 90));
+      assertEquals(List.of(), runs.removeOld(settings.settings(), Instant.now()), "all are young");
+      assertEquals(List.of(2L, 3L), runs.removeOld(settings.settings(), later));
+      assertEquals(
+          List.of(4L, 1L),
+          runs.runs().stream().map(RunStore.StoredRun::id).toList(),
+          "the last one stays, and one that goes on");
+      assertThrows(IOException.class, () -> runs.open(own.get(1)));
+      for (String kept : List.of(shared, own.get(0), own.get(3))) {
+        runs.open(kept).close();
+      }
+      assertEquals(List.of(), runs.events(2, 1));
+    }
+  }
+}
