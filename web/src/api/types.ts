@@ -22,6 +22,19 @@ export interface BlockMeaning {
     problems: BlockProblem[];
 }
 
+export interface BlockNode {
+    kind: string;
+    name: string;
+    path: string;
+    line: number;
+    note: string;
+    group: string;
+    detail: string;
+    size?: number;
+    errors: number;
+    warnings: number;
+}
+
 export interface BlockProblem {
     code: string;
     severity: string;
@@ -100,6 +113,43 @@ export interface CompletionView {
     suggestions: SuggestionView[];
 }
 
+export interface DataColumn {
+    name: string;
+    from?: string;
+    numeric: boolean;
+}
+
+export interface DataPart {
+    name: string;
+    rows?: number;
+}
+
+export interface DataRowView {
+    number: number;
+    cells: string[];
+    fault?: string;
+}
+
+export interface DataSetView {
+    name: string;
+    note: string;
+    path: string;
+    line: number;
+    source: string;
+    parts: DataPart[];
+    stages: DataStage[];
+    columns: DataColumn[];
+    rows?: number;
+    shown: DataRowView[];
+    broken?: string;
+}
+
+export interface DataStage {
+    word: string;
+    said: string;
+    rows?: number;
+}
+
 export interface DifferenceRequest {
     text: string;
 }
@@ -132,6 +182,32 @@ export interface DocumentText {
     path: string;
     version: number;
     text: string;
+}
+
+export interface EnvironmentCell {
+    text?: string;
+    from?: string;
+}
+
+export interface EnvironmentColumn {
+    name: string;
+    path: string;
+    line: number;
+    note: string;
+    like?: string;
+}
+
+export interface EnvironmentValue {
+    name: string;
+    secret: boolean;
+    note: string;
+    cells: EnvironmentCell[];
+}
+
+export interface EnvironmentsView {
+    environments: EnvironmentColumn[];
+    values: EnvironmentValue[];
+    kept: KeptValueView[];
 }
 
 export interface EvidenceView {
@@ -172,6 +248,11 @@ export interface FolderChangeView {
     to?: number;
 }
 
+export interface ForgetRequest {
+    environment: string;
+    name: string;
+}
+
 export interface HistoryEntry {
     from: number;
     to: number;
@@ -184,6 +265,12 @@ export interface HistoryEntry {
 export interface HistoryView {
     entries: HistoryEntry[];
     more: boolean;
+}
+
+export interface KeptValueView {
+    environment: string;
+    name: string;
+    value: string;
 }
 
 export interface KeywordView {
@@ -212,6 +299,29 @@ export interface NewDocumentRequest {
     author?: string;
 }
 
+export interface OrderPart {
+    phase: string;
+    kind: string;
+    scope: string;
+    name: string;
+    path: string;
+    line: number;
+    steps: RowView[];
+    keptFor?: string;
+    millis?: number;
+}
+
+export interface OrderView {
+    title: TextPiece[];
+    suite: string;
+    path: string;
+    line: number;
+    executableCount: number;
+    run?: number;
+    number?: number;
+    parts: OrderPart[];
+}
+
 export interface OutcomesView {
     version: number;
     cases: CaseOutcomeView[];
@@ -236,6 +346,12 @@ export interface PathProblems {
     problems: ProblemView[];
 }
 
+export interface PlaceView {
+    path: string;
+    line: number;
+    title: string;
+}
+
 export interface PlanView {
     count: number;
     all: number;
@@ -251,6 +367,14 @@ export interface Presence {
     version: number;
     offset: number;
     text?: string;
+}
+
+export interface PreviewDocument {
+    path: string;
+    version: number;
+    before: string;
+    after: string;
+    change: TextChange;
 }
 
 export interface ProblemCounts {
@@ -287,6 +411,26 @@ export interface ProjectView {
     goingRun?: number;
 }
 
+export interface RefactoringPreview {
+    refusal?: string;
+    warnings: string[];
+    documents: PreviewDocument[];
+    places: PlaceView[];
+    takes: TakenView[];
+    gives: string[];
+}
+
+export interface RefactoringRequest {
+    what: string;
+    path: string;
+    version: number;
+    line: number;
+    count?: number;
+    cell?: number;
+    name?: string;
+    except?: PlaceView[];
+}
+
 export interface ReferenceView {
     cell: number;
     from: number;
@@ -302,6 +446,13 @@ export interface RemovedDocument {
 
 export interface RenameRequest {
     path: string;
+}
+
+export interface RepeatView {
+    count: number;
+    saved: number;
+    steps: RowView[];
+    places: PlaceView[];
 }
 
 export interface RowMeaning {
@@ -432,6 +583,12 @@ export interface TakeBackRequest {
     author?: string;
 }
 
+export interface TakenView {
+    name: string;
+    kind: string;
+    arguments: string[];
+}
+
 export interface TextPiece {
     text: string;
     origin?: string;
@@ -460,6 +617,16 @@ export interface UpdatesRequest {
 export interface UpdatesView {
     version: number;
     updates: UpdateView[];
+}
+
+export interface UseView {
+    path: string;
+    line: number;
+    kind: string;
+    title: TextPiece[];
+    where: string;
+    declares: boolean;
+    last?: Outcome;
 }
 
 export interface TextChange {

@@ -41,32 +41,77 @@ final class ExtractKeyword {
   private final Optional<LocatedStep> at;
   private final int count;
   private final String name;
+  private final Set<Extraction.Place> except;
   private final List<LocatedStep> places = new ArrayList<>();
   private final Map<String, Taken> takes = new LinkedHashMap<>();
 
-  ExtractKeyword(CheckedProject checked, String document, int line, int count, String name) {
+  /**
+   * @param except places with the same steps that are left as they are
+   */
+  ExtractKeyword(
+      CheckedProject checked,
+      String document,
+      int line,
+      int count,
+      String name,
+      Set<Extraction.Place> except) {
     this.checked = checked;
     this.project = checked.project();
     this.at = LocatedStep.find(project, document, line);
     this.count = count;
     this.name = name;
+    this.except = except;
   }
 
-  Preview preview() {
-    if (at.isEmpty() || count < 1 || at.get().index() + count > at.get().steps().size()) {
-      return Preview.refused("There are not so many steps here.");
-    }
-    if (!Placement.isName(name)) {
-      return Preview.refused("“" + name + "” cannot be the name of a keyword.");
-    }
-    if (project.index().keyword(name).isPresent()) {
-      return Preview.refused("There is already a keyword “" + name + "”.");
-    }
-    if (selected(at.get()).stream().anyMatch(step -> Names.same(step.first().name(), "give"))) {
-      return Preview.refused("“give” hands out the results of the keyword it stands in.");
+  /** Where these steps stand, the chosen place first; nothing where there are none. */
+  List<Extraction.Place> places() {
+    if (!isThere()) {
+      return List.of();
     }
     find();
-    List<List<String>> body = body();
+    return places.stream().map(ExtractKeyword::place).toList();
+  }
+
+  private boolean isThere() {
+    return at.isPresent() && count >= 1 && at.get().index() + count <= at.get().steps().size();
+  }
+
+  private static Extraction.Place place(LocatedStep step) {
+    return new Extraction.Place(step.document().path(), step.line(step.index()));
+  }
+
+  Extraction extraction() {
+    Optional<String> refusal = refusal();
+    if (refusal.isPresent()) {
+      return new Extraction(Preview.refused(refusal.get()), places(), List.of(), List.of());
+    }
+    List<Extraction.Place> all = places();
+    places.removeIf(step -> step != at.orElseThrow() && except.contains(place(step)));
+    Preview preview = preview(body());
+    List<Extraction.Taken> taken =
+        takes.values().stream()
+            .map(each ->
+                new Extraction.Taken(each.name(), each.kind().described(), each.arguments()))
+            .toList();
+    return new Extraction(preview, all, taken, gives());
+  }
+
+  private Optional<String> refusal() {
+    if (!isThere()) {
+      return Optional.of("There are not so many steps here.");
+    }
+    if (!Placement.isName(name)) {
+      return Optional.of("“" + name + "” cannot be the name of a keyword.");
+    }
+    if (project.index().keyword(name).isPresent()) {
+      return Optional.of("There is already a keyword “" + name + "”.");
+    }
+    return selected(at.get()).stream().anyMatch(step -> Names.same(step.first().name(), "give"))
+        ? Optional.of("“give” hands out the results of the keyword it stands in.")
+        : Optional.empty();
+  }
+
+  private Preview preview(List<List<String>> body) {
     List<String> gives = gives();
     List<Edit> edits = new ArrayList<>();
     for (int i = 0; i < places.size(); i++) {
@@ -111,6 +156,11 @@ final class ExtractKeyword {
     List<Step> steps = located.block().steps(section);
     int i = 0;
     while (i + count <= steps.size()) {
+      // Most steps begin with another keyword; that is seen at once.
+      if (!calledName(steps.get(i)).equals(wanted.get(0))) {
+        i++;
+        continue;
+      }
       LocatedStep place = new LocatedStep(document, located, section, steps, i);
       boolean overlaps =
           places.stream()
@@ -135,8 +185,7 @@ final class ExtractKeyword {
   private List<String> shape(LocatedStep place) {
     List<String> shape = new ArrayList<>();
     for (Step step : selected(place)) {
-      shape.add(
-          project.index().called(step).map(k -> k.signature().name()).orElse(step.first().name()));
+      shape.add(calledName(step));
       shape.add(String.valueOf(step.arguments().size()));
       // A formula cannot be handed in, so it has to be the same everywhere.
       for (BoundArgument argument :
@@ -148,6 +197,14 @@ final class ExtractKeyword {
       step.marks().forEach(mark -> shape.add(mark.cell().source()));
     }
     return shape;
+  }
+
+  private String calledName(Step step) {
+    return project
+        .index()
+        .called(step)
+        .map(k -> k.signature().name())
+        .orElseGet(() -> step.first().name());
   }
 
   /** Results kept inside that a later step of the block uses. */

@@ -1,6 +1,7 @@
 package elmtable.refactoring;
 
 import elmtable.check.CheckedProject;
+import java.util.Set;
 
 /** Changes that keep what a project means. None changes anything itself: each gives a preview. */
 public final class Refactorings {
@@ -20,7 +21,22 @@ public final class Refactorings {
    */
   public static Preview extractKeyword(
       CheckedProject project, String document, int line, int count, String name) {
-    return new ExtractKeyword(project, document, line, count, name.strip()).preview();
+    return extraction(project, document, line, count, name, Set.of()).preview();
+  }
+
+  /**
+   * The same with all that makes up the keyword.
+   *
+   * @param except places with the same steps that are left as they are
+   */
+  public static Extraction extraction(
+      CheckedProject project,
+      String document,
+      int line,
+      int count,
+      String name,
+      Set<Extraction.Place> except) {
+    return new ExtractKeyword(project, document, line, count, name.strip(), except).extraction();
   }
 
   /**

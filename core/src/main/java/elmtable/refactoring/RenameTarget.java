@@ -1,10 +1,22 @@
 package elmtable.refactoring;
 
 import elmtable.language.BlockKind;
+import elmtable.project.Project;
+import java.util.Optional;
 
 /** Something in a project that has a name and can be used by it. */
 public sealed interface RenameTarget {
   String name();
+
+  /**
+   * What gets its name in a line of a document: the block that begins there, or an element in the
+   * row of a page.
+   *
+   * @param line counted from zero
+   */
+  static Optional<RenameTarget> at(Project project, String path, int line) {
+    return NameAt.find(project, path, line);
+  }
 
   /**
    * A keyword, page, data set, fixture, environment, browser or suite; names compare as everywhere.

@@ -3,19 +3,13 @@ package elmtable.server.command;
 import elmtable.run.Runner;
 import elmtable.server.folder.ProjectFolder;
 import elmtable.server.http.WebServer;
-import elmtable.server.service.ChangeSets;
 import elmtable.server.service.DataFiles;
-import elmtable.server.service.Housekeeping;
-import elmtable.server.service.RunService;
 import elmtable.server.service.Services;
 import elmtable.server.service.Workspace;
 import elmtable.server.store.DataFolder;
 import elmtable.server.store.Database;
 import elmtable.server.store.DocumentStore;
 import elmtable.server.store.FolderBases;
-import elmtable.server.store.KeptValuesFile;
-import elmtable.server.store.RunStore;
-import elmtable.server.store.SettingsStore;
 import elmtable.server.store.StoreException;
 import elmtable.webdriver.BrowserLauncher;
 import io.javalin.util.JavalinBindException;
@@ -208,23 +202,14 @@ final class ServeCommand implements Callable<Integer> {
       if (kept != null) {
         kept.start();
       }
-      RunStore runStore = new RunStore(database);
-      RunService runs =
-          new RunService(
-              workspace,
-              runStore,
-              new Runner(BrowserLauncher::new),
-              new KeptValuesFile(place.resolve(KeptValuesFile.NAME)));
       return new Opened(
           database,
-          new Services(
-              workspace,
+          Services.of(
+              database,
               documents,
-              new ChangeSets(workspace, documents),
+              workspace,
               onFolder ? DataFiles.inFolder(folder) : DataFiles.inStore(documents, workspace),
-              runs,
-              runStore,
-              new Housekeeping(documents, runStore, new SettingsStore(database), runs),
+              new Runner(BrowserLauncher::new),
               new Services.Places(onFolder ? folder : null, place)),
           kept,
           lock);

@@ -17,10 +17,10 @@ import elmtable.server.service.Workspace;
 import elmtable.server.store.RunStore;
 import elmtable.server.view.CaseOutcomes;
 import elmtable.server.view.DocumentViews;
+import elmtable.server.view.PerSnapshot;
 import elmtable.server.view.PlanViews;
 import elmtable.server.view.Problems;
 import elmtable.server.view.RunViews;
-import elmtable.server.view.WholePlans;
 import io.javalin.config.RoutesConfig;
 import io.javalin.http.BadRequestResponse;
 import io.javalin.http.Context;
@@ -43,12 +43,12 @@ final class Api {
           HandlerType.DELETE);
 
   private final Supplier<Services> services;
-  private final WholePlans wholePlans;
+  private final PerSnapshot<Plan> wholePlans;
 
   /** {@code services} waits until the project is read, so that requests may come before. */
-  Api(Supplier<Services> services) {
+  Api(Supplier<Services> services, PerSnapshot<Plan> wholePlans) {
     this.services = services;
-    this.wholePlans = new WholePlans();
+    this.wholePlans = wholePlans;
   }
 
   private Workspace workspace() {

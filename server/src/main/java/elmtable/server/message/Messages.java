@@ -8,13 +8,18 @@ import java.util.stream.Stream;
 public final class Messages {
   private static final List<Class<?>> TOPICS =
       List.of(
-          ProjectMessages.class,
+          BlockMessages.class,
+          DataMessages.class,
           DocumentMessages.class,
-          SheetMessages.class,
+          EnvironmentMessages.class,
+          FixtureMessages.class,
           KeywordMessages.class,
+          LiveMessages.class,
           PlanMessages.class,
+          ProjectMessages.class,
+          RefactoringMessages.class,
           RunMessages.class,
-          LiveMessages.class);
+          SheetMessages.class);
 
   private Messages() {}
 

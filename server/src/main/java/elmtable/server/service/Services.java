@@ -1,7 +1,11 @@
 package elmtable.server.service;
 
+import elmtable.run.Runner;
+import elmtable.server.store.Database;
 import elmtable.server.store.DocumentStore;
+import elmtable.server.store.KeptValuesFile;
 import elmtable.server.store.RunStore;
+import elmtable.server.store.SettingsStore;
 import java.nio.file.Path;
 
 /** Everything that the HTTP side talks to. */
@@ -12,8 +16,32 @@ public record Services(
     DataFiles files,
     RunService runs,
     RunStore store,
+    KeptValuesFile kept,
     Housekeeping housekeeping,
     Places places) {
+  /** Makes all of them for an open database. */
+  public static Services of(
+      Database database,
+      DocumentStore documents,
+      Workspace workspace,
+      DataFiles files,
+      Runner runner,
+      Places places) {
+    RunStore store = new RunStore(database);
+    KeptValuesFile kept = new KeptValuesFile(places.data().resolve(KeptValuesFile.NAME));
+    RunService runs = new RunService(workspace, store, runner, kept);
+    return new Services(
+        workspace,
+        documents,
+        new ChangeSets(workspace, documents),
+        files,
+        runs,
+        store,
+        kept,
+        new Housekeeping(documents, store, new SettingsStore(database), runs),
+        places);
+  }
+
   /**
    * Where things lie.
    *

@@ -223,6 +223,21 @@ public final class RunStore implements EvidenceKeeper {
     return lastOutcomes.of(identity);
   }
 
+  /** A run, and the number that an executable case has in it. */
+  public record LastRun(long run, int number) {}
+
+  /** The last run in which an executable case ended. */
+  public Optional<LastRun> lastRun(String identity) {
+    return Jdbc.query(
+            database,
+            "select run, number from run_case where identity = ? and outcome is not null"
+                + " order by run desc limit 1",
+            statement -> statement.setString(1, identity),
+            rows -> new LastRun(rows.getLong(1), rows.getInt(2)))
+        .stream()
+        .findFirst();
+  }
+
   /** How an executable case ended in a run. */
   public record Ended(long run, Outcome outcome) {}
 

@@ -4,17 +4,12 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import elmtable.keyword.builtin.BuiltInKeywords;
 import elmtable.run.Runner;
-import elmtable.run.request.KeptValues;
-import elmtable.server.service.ChangeSets;
 import elmtable.server.service.DataFiles;
-import elmtable.server.service.Housekeeping;
 import elmtable.server.service.RunService;
 import elmtable.server.service.Services;
 import elmtable.server.service.Workspace;
 import elmtable.server.store.Database;
 import elmtable.server.store.DocumentStore;
-import elmtable.server.store.RunStore;
-import elmtable.server.store.SettingsStore;
 import elmtable.text.TextChange;
 import java.io.IOException;
 import java.net.URI;
@@ -49,28 +44,18 @@ abstract class AbstractApiTest {
     DocumentStore documents = new DocumentStore(database);
     documents.importFolder("Emberwick Kilns", DEMO);
     Workspace workspace = new Workspace(documents, BuiltInKeywords.registry());
-    RunStore store = new RunStore(database);
-    runs =
-        new RunService(
+    Services services =
+        Services.of(
+            database,
+            documents,
             workspace,
-            store,
+            DataFiles.inStore(documents, workspace),
             new Runner(() -> {
               throw new IllegalStateException("no browser in this test");
             }),
-            KeptValues.NONE);
-    server =
-        WebServer.start(
-            0,
-            CompletableFuture.completedFuture(
-                new Services(
-                    workspace,
-                    documents,
-                    new ChangeSets(workspace, documents),
-                    DataFiles.inStore(documents, workspace),
-                    runs,
-                    store,
-                    new Housekeeping(documents, store, new SettingsStore(database), runs),
-                    new Services.Places(null, data))));
+            new Services.Places(null, data));
+    runs = services.runs();
+    server = WebServer.start(0, CompletableFuture.completedFuture(services));
   }
 
   Answer send(String method, String path, Object body, String... headers) throws Exception {

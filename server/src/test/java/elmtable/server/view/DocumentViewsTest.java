@@ -78,7 +78,7 @@ class DocumentViewsTest {
   }
 
   private static ProjectMessages.TreeView tree(Map<String, Outcome> last) {
-    return views().tree(new CaseOutcomes(new WholePlans().of(SNAPSHOT), last::get));
+    return views().tree(new CaseOutcomes(Planner.plan(CHECKED, Selection.everything()), last::get));
   }
 
   private static SheetMessages.BlockMeaning block(int place) {

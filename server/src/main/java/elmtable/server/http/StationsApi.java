@@ -1,0 +1,164 @@
+package elmtable.server.http;
+
+import elmtable.language.BlockKind;
+import elmtable.plan.CasePlan;
+import elmtable.plan.Plan;
+import elmtable.project.Project;
+import elmtable.project.entry.CaseEntry;
+import elmtable.project.entry.DataEntry;
+import elmtable.project.entry.SuiteEntry;
+import elmtable.refactoring.RenameTarget;
+import elmtable.server.message.BlockMessages.BlockNode;
+import elmtable.server.message.EnvironmentMessages.ForgetRequest;
+import elmtable.server.message.RefactoringMessages.RefactoringRequest;
+import elmtable.server.message.RefactoringMessages.RepeatView;
+import elmtable.server.service.Services;
+import elmtable.server.service.Snapshot;
+import elmtable.server.view.BlockViews;
+import elmtable.server.view.CaseOutcomes;
+import elmtable.server.view.DataViews;
+import elmtable.server.view.EnvironmentViews;
+import elmtable.server.view.OrderViews;
+import elmtable.server.view.PerSnapshot;
+import elmtable.server.view.RefactoringViews;
+import elmtable.server.view.UseViews;
+import elmtable.text.Names;
+import io.javalin.config.RoutesConfig;
+import io.javalin.http.BadRequestResponse;
+import io.javalin.http.ConflictResponse;
+import io.javalin.http.Context;
+import io.javalin.http.NotFoundResponse;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Supplier;
+
+/** What the stations show beside documents: blocks, uses, rows of data, what surrounds a case. */
+final class StationsApi {
+  private static final int USUAL_ROWS = 200;
+  private static final int MOST_ROWS = 2_000;
+
+  private final Supplier<Services> services;
+  private final PerSnapshot<Plan> plans;
+  private final PerSnapshot<List<BlockNode>> blocks = new PerSnapshot<>(BlockViews::of);
+  private final PerSnapshot<List<RepeatView>> repeats =
+      new PerSnapshot<>(snapshot -> new RefactoringViews(snapshot).repeats());
+
+  StationsApi(Supplier<Services> services, PerSnapshot<Plan> plans) {
+    this.services = services;
+    this.plans = plans;
+  }
+
+  void routes(RoutesConfig routes) {
+    routes.get("/api/blocks", ctx -> ctx.json(blocks.of(snapshot())));
+    routes.get("/api/uses", this::uses);
+    routes.get("/api/repeats", ctx -> ctx.json(repeats.of(snapshot())));
+    routes.post("/api/refactorings", this::preview);
+    routes.get("/api/data/{name}", this::data);
+    routes.get("/api/order", this::order);
+    routes.get("/api/environments", this::environments);
+    routes.post("/api/environments/forget", this::forget);
+  }
+
+  private Snapshot snapshot() {
+    return services.get().workspace().snapshot();
+  }
+
+  private void uses(Context ctx) {
+    Snapshot snapshot = snapshot();
+    String name = required(ctx, "name");
+    String word = required(ctx, "kind");
+    String page = ctx.queryParam("page");
+    RenameTarget thing =
+        page != null
+            ? new RenameTarget.Element(page, name)
+            : new RenameTarget.Named(kind(word), name);
+    CaseOutcomes outcomes =
+        new CaseOutcomes(plans.of(snapshot), services.get().store()::lastOutcome);
+    ctx.json(new UseViews(snapshot.project(), outcomes).of(thing));
+  }
+
+  private static BlockKind kind(String word) {
+    return Arrays.stream(BlockKind.values())
+        .filter(kind -> kind.word().equals(word))
+        .findFirst()
+        .orElseThrow(() -> new BadRequestResponse("“" + word + "” is no kind of block."));
+  }
+
+  private static String required(Context ctx, String name) {
+    return Optional.ofNullable(ctx.queryParam(name))
+        .filter(value -> !value.isBlank())
+        .orElseThrow(() -> new BadRequestResponse("“" + name + "” is missing in the address."));
+  }
+
+  private void preview(Context ctx) {
+    RefactoringRequest ask = ctx.bodyAsClass(RefactoringRequest.class);
+    ctx.json(
+        new RefactoringViews(snapshot())
+            .preview(ask)
+            .orElseThrow(() ->
+                new ConflictResponse(
+                    "“" + ask.path() + "” was changed meanwhile, or cannot do that; try again.")));
+  }
+
+  private void data(Context ctx) {
+    String name = ctx.pathParam("name");
+    Project project = snapshot().project().in(environment(ctx));
+    DataEntry entry =
+        project
+            .index()
+            .dataSet(name)
+            .orElseThrow(() -> new NotFoundResponse("There is no data set “" + name + "”."));
+    long from = number(ctx, "from", 0);
+    int most = (int) Math.min(MOST_ROWS, number(ctx, "most", USUAL_ROWS));
+    ctx.json(DataViews.of(project, entry, from, most));
+  }
+
+  private static long number(Context ctx, String name, long usual) {
+    String written = ctx.queryParam(name);
+    return written == null
+        ? usual
+        : Answers.number(written)
+            .orElseThrow(() -> new BadRequestResponse("“" + name + "” is a whole number."));
+  }
+
+  /** The name of an environment that there is; empty for the first one. */
+  private String environment(Context ctx) {
+    String wanted = Optional.ofNullable(ctx.queryParam("environment")).orElse("");
+    return snapshot().project().index().named(BlockKind.ENVIRONMENT).stream()
+        .map(named -> named.name())
+        .filter(name -> Names.same(name, wanted))
+        .findFirst()
+        .orElse("");
+  }
+
+  private void order(Context ctx) {
+    Snapshot snapshot = snapshot();
+    String path = required(ctx, "path");
+    long line = number(ctx, "line", 0);
+    CaseEntry entry =
+        snapshot.project().index().suites().stream()
+            .filter(suite -> suite.path().equals(path))
+            .map(SuiteEntry::cases)
+            .flatMap(List::stream)
+            .filter(one -> one.located().headerLine() + 1 == line)
+            .findFirst()
+            .orElseThrow(() ->
+                new NotFoundResponse("No case begins in line " + line + " of “" + path + "”."));
+    Optional<CasePlan> plan =
+        plans.of(snapshot).cases().stream()
+            .filter(each -> each.entry().located() == entry.located())
+            .findFirst();
+    ctx.json(new OrderViews(snapshot.project(), services.get().store()).of(entry, plan));
+  }
+
+  private void environments(Context ctx) {
+    ctx.json(EnvironmentViews.of(snapshot().project(), services.get().kept().all()));
+  }
+
+  private void forget(Context ctx) {
+    ForgetRequest ask = ctx.bodyAsClass(ForgetRequest.class);
+    services.get().kept().forget(ask.environment(), ask.name());
+    ctx.status(204);
+  }
+}

@@ -1,0 +1,52 @@
+package elmtable.server.message;
+
+import java.util.List;
+
+/** Data sets with what happens to their rows. */
+public final class DataMessages {
+  private DataMessages() {}
+
+  /**
+   * @param from the set that the column comes from, where several are combined
+   * @param numeric whether all of its cells that are shown are numbers
+   */
+  public record DataColumn(String name, @Nullable String from, boolean numeric) {}
+
+  /** A set that goes into a combination. */
+  public record DataPart(String name, @Nullable Long rows) {}
+
+  /**
+   * A step on the way from the source to the rows.
+   *
+   * @param word the property that asks for it
+   * @param said what the property says
+   * @param rows how many there are after it; left out where that takes too long to find out
+   */
+  public record DataStage(String word, String said, @Nullable Long rows) {}
+
+  /**
+   * @param number counts from 1
+   * @param fault why the row is not sound
+   */
+  public record DataRowView(long number, List<String> cells, @Nullable String fault) {}
+
+  /**
+   * Some rows of a data set.
+   *
+   * @param source in words, such as the path of its file
+   * @param rows how many there are in all; left out where that takes too long to find out
+   * @param broken why it cannot be read; then it has no rows here
+   */
+  public record DataSetView(
+      String name,
+      String note,
+      String path,
+      int line,
+      String source,
+      List<DataPart> parts,
+      List<DataStage> stages,
+      List<DataColumn> columns,
+      @Nullable Long rows,
+      List<DataRowView> shown,
+      @Nullable String broken) {}
+}

@@ -1,0 +1,183 @@
+package elmtable.server.view;
+
+import elmtable.block.DataBlock;
+import elmtable.data.DataSets;
+import elmtable.data.shaping.Stage;
+import elmtable.data.source.BrokenDataException;
+import elmtable.data.source.DataRow;
+import elmtable.data.source.DataSource;
+import elmtable.data.source.ReadingTime;
+import elmtable.data.source.Rows;
+import elmtable.language.Block;
+import elmtable.language.Line;
+import elmtable.project.Project;
+import elmtable.project.entry.DataEntry;
+import elmtable.server.message.DataMessages.DataColumn;
+import elmtable.server.message.DataMessages.DataPart;
+import elmtable.server.message.DataMessages.DataRowView;
+import elmtable.server.message.DataMessages.DataSetView;
+import elmtable.server.message.DataMessages.DataStage;
+import elmtable.text.Names;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Collectors;
+
+/** Makes of a data set what its station shows: some of its rows, and what happened to all. */
+public final class DataViews {
+  /** So long a count is waited for; what takes longer is left out. */
+  private static final Duration MOST_TIME = Duration.ofSeconds(2);
+
+  private static final String NUMBER = "[-+]?\\d+(\\.\\d+)?";
+
+  private final Project project;
+  private final DataEntry entry;
+  private final DataBlock block;
+
+  private DataViews(Project project, DataEntry entry) {
+    this.project = project;
+    this.entry = entry;
+    this.block = new DataBlock(entry.located().block());
+  }
+
+  /**
+   * @param from how many rows come before the first one that is shown
+   * @param most how many are shown
+   */
+  public static DataSetView of(Project project, DataEntry entry, long from, int most) {
+    return new DataViews(project, entry).view(from, most);
+  }
+
+  private DataSetView view(long from, int most) {
+    DataSets.Reading reading = project.dataSet(entry);
+    if (reading.source().isEmpty()) {
+      return broken(reading.problems().get(0).message());
+    }
+    try {
+      DataSource source = reading.source().get();
+      List<DataRowView> shown = rows(source, from, most);
+      List<DataStage> stages = reading.stages().stream().map(this::stage).toList();
+      return view(stages, columns(source, shown), stages.getLast().rows(), shown, null);
+    } catch (BrokenDataException broken) {
+      return broken(broken.getMessage());
+    }
+  }
+
+  private DataSetView broken(String reason) {
+    return view(List.of(), List.of(), null, List.of(), reason);
+  }
+
+  private DataSetView view(
+      List<DataStage> stages,
+      List<DataColumn> columns,
+      Long rows,
+      List<DataRowView> shown,
+      String broken) {
+    return new DataSetView(
+        entry.name(),
+        block.block().noteText(),
+        entry.path(),
+        entry.located().headerLine() + 1,
+        source(),
+        parts(),
+        stages,
+        columns,
+        rows,
+        shown,
+        broken);
+  }
+
+  private String source() {
+    return block
+        .from()
+        .or(block::database)
+        .map(Line.Property::value)
+        .orElseGet(() -> block.way().orElse(block.limitsOf().isEmpty() ? "typed here" : "limits"));
+  }
+
+  private List<DataPart> parts() {
+    if (block.combine().isEmpty()) {
+      return List.of();
+    }
+    return block.combined().names().stream()
+        .map(
+            name -> new DataPart(name, project.index().dataSet(name).map(this::count).orElse(null)))
+        .toList();
+  }
+
+  private Long count(DataEntry of) {
+    var summary = project.dataSummary(of);
+    return summary.whole() && summary.broken().isEmpty() ? Long.valueOf(summary.rows()) : null;
+  }
+
+  private DataStage stage(Stage stage) {
+    Block own = block.block();
+    String said =
+        switch (stage.name()) {
+          case "combine" -> block.way().orElse("");
+          case "rows" -> "";
+          default ->
+              own.allOf(stage.name()).stream()
+                  .map(Line.Property::value)
+                  .collect(Collectors.joining("; "));
+        };
+    Long rows;
+    try {
+      rows = ReadingTime.within(MOST_TIME, stage::count);
+    } catch (ReadingTime.OverException over) {
+      rows = null;
+    }
+    return new DataStage(stage.name(), said, rows);
+  }
+
+  private static List<DataRowView> rows(DataSource source, long from, int most) {
+    List<DataRowView> shown = new ArrayList<>();
+    try (Rows rows = source.open()) {
+      long number = 0;
+      for (DataRow row = rows.next(); row != null && shown.size() < most; row = rows.next()) {
+        number++;
+        if (number > from) {
+          List<String> cells =
+              row.cells().stream().map(cell -> source.literal(cell).text()).toList();
+          shown.add(new DataRowView(number, cells, row.isSound() ? null : row.fault()));
+        }
+      }
+    }
+    return shown;
+  }
+
+  private List<DataColumn> columns(DataSource source, List<DataRowView> shown) {
+    List<DataColumn> columns = new ArrayList<>();
+    for (int i = 0; i < source.columns().size(); i++) {
+      int place = i;
+      String name = source.columns().get(i);
+      boolean numeric =
+          !shown.isEmpty()
+              && shown.stream()
+                  .map(row -> place < row.cells().size() ? row.cells().get(place) : "")
+                  .allMatch(cell -> cell.isEmpty() || cell.matches(NUMBER))
+              && shown.stream().anyMatch(row -> !row.cells().get(place).isEmpty());
+      columns.add(new DataColumn(name, partOf(name), numeric));
+    }
+    return columns;
+  }
+
+  /** The combined set that has a column. */
+  private String partOf(String column) {
+    return block.combine().isEmpty()
+        ? null
+        : block.combined().names().stream()
+            .filter(name -> hasColumn(name, column))
+            .findFirst()
+            .orElse(null);
+  }
+
+  private boolean hasColumn(String set, String column) {
+    return project
+        .index()
+        .dataSet(set)
+        .flatMap(found -> project.dataSet(found).source())
+        .filter(source -> source.columns().stream().anyMatch(each -> Names.same(each, column)))
+        .isPresent();
+  }
+}

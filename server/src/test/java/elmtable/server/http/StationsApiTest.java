@@ -1,0 +1,188 @@
+package elmtable.server.http;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import elmtable.text.TextChange;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.StreamSupport;
+import org.junit.jupiter.api.Test;
+
+/** What the stations show beside documents. */
+class StationsApiTest extends AbstractApiTest {
+  private static List<JsonNode> list(JsonNode array) {
+    return StreamSupport.stream(array.spliterator(), false).toList();
+  }
+
+  private JsonNode block(String kind, String name) throws Exception {
+    return list(get("/api/blocks").body()).stream()
+        .filter(node -> node.path("kind").asText().equals(kind))
+        .filter(node -> node.path("name").asText().equals(name))
+        .findFirst()
+        .orElseThrow();
+  }
+
+  @Test
+  void eachBlockIsListedWithWhatItsStationCounts() throws Exception {
+    JsonNode keyword = block("keyword", "book a firing");
+    assertEquals("Studio tasks", keyword.path("group").asText());
+    int calls =
+        list(get("/api/uses?kind=keyword&name=book%20a%20firing").body()).stream()
+            .filter(use -> !use.path("declares").asBoolean())
+            .toList()
+            .size();
+    assertTrue(calls > 0);
+    assertEquals(calls, keyword.path("size").asInt(), "as many as there are uses");
+    JsonNode page = block("page", "Bookings");
+    assertTrue(page.path("size").asInt() > 5);
+    assertTrue(page.path("detail").asText().startsWith("/"));
+    assertEquals("file", block("data", "price list").path("group").asText());
+    assertTrue(block("data", "price list").path("size").asInt() > 1);
+    assertTrue(block("fixture", "signed in as <member>").path("size").asInt() >= 1);
+    assertEquals("firefox", block("browser", "firefox").path("detail").asText());
+  }
+
+  @Test
+  void usesTellWhereTheyAre() throws Exception {
+    List<JsonNode> uses = list(get("/api/uses?kind=page&name=Bookings").body());
+    assertTrue(uses.stream().anyMatch(use -> use.path("declares").asBoolean()));
+    assertTrue(uses.stream().anyMatch(use -> use.path("where").asText().equals("step 1")));
+    assertTrue(uses.stream().anyMatch(use -> use.path("where").asText().equals("pages")));
+    List<JsonNode> element = list(get("/api/uses?kind=page&page=Bookings&name=Send").body());
+    assertTrue(element.size() > 1, element.toString());
+    assertEquals(400, get("/api/uses?kind=thing&name=x").status());
+    assertEquals(400, get("/api/uses?kind=page").status());
+  }
+
+  @Test
+  void aRepeatBecomesAKeywordInAllItsPlacesAtOnce() throws Exception {
+    JsonNode repeat = get("/api/repeats").body().get(0);
+    int saved = repeat.path("saved").asInt();
+    assertTrue(saved > 0, repeat.toString());
+    assertEquals(repeat.path("count").asInt(), repeat.path("steps").size());
+    JsonNode first = repeat.path("places").get(0);
+    JsonNode document = document(first.path("path").asText());
+    Map<String, Object> ask = new HashMap<>();
+    ask.put("what", "extract keyword");
+    ask.put("path", first.path("path").asText());
+    ask.put("version", document.path("version").asLong());
+    ask.put("line", first.path("line").asInt());
+    ask.put("count", repeat.path("count").asInt());
+    ask.put("name", "do it all at once");
+    JsonNode preview = send("POST", "/api/refactorings", ask).body();
+    assertFalse(preview.has("refusal"), preview.toString());
+    assertEquals(repeat.path("places").size(), preview.path("places").size());
+    List<Map<String, Object>> changes = new ArrayList<>();
+    for (JsonNode changed : preview.path("documents")) {
+      changes.add(
+          Map.of(
+              "path", changed.path("path").asText(),
+              "version", changed.path("version").asLong(),
+              "change", changed.path("change")));
+    }
+    assertEquals(201, send("POST", "/api/changes", Map.of("documents", changes)).status());
+    for (JsonNode changed : preview.path("documents")) {
+      assertEquals(
+          changed.path("after").asText(),
+          document(changed.path("path").asText()).path("text").asText());
+    }
+    assertEquals(
+        repeat.path("places").size(), block("keyword", "do it all at once").path("size").asInt());
+  }
+
+  @Test
+  void aRefactoringOfAnOlderVersionOrThatCannotBeIsRefused() throws Exception {
+    JsonNode document = document(SUITE);
+    int step = lineOf(document, "| open");
+    Map<String, Object> ask =
+        Map.of(
+            "what",
+            "extract keyword",
+            "path",
+            SUITE,
+            "version",
+            0,
+            "line",
+            step,
+            "count",
+            1,
+            "name",
+            "press");
+    String refusal = send("POST", "/api/refactorings", ask).body().path("refusal").asText();
+    assertEquals("There is already a keyword “press”.", refusal);
+    int suite = lineOf(document, "suite ");
+    Map<String, Object> rename =
+        Map.of("what", "rename", "path", SUITE, "version", 0, "line", suite, "name", "Quite new");
+    JsonNode preview = send("POST", "/api/refactorings", rename).body();
+    assertTrue(
+        preview.path("documents").get(0).path("after").asText().startsWith("suite Quite new"));
+    update(
+        document,
+        "other",
+        0,
+        TextChange.replace(document.path("text").asText().length(), 0, 0, ""));
+    assertEquals(409, send("POST", "/api/refactorings", ask).status());
+  }
+
+  @Test
+  void rowsOfADataSetComeInPagesWithTheStepsThatShapeThem() throws Exception {
+    JsonNode all = get("/api/data/price%20list").body();
+    long rows = all.path("rows").asLong();
+    assertEquals(rows, all.path("shown").size());
+    assertEquals("from", all.path("stages").get(0).path("word").asText());
+    assertEquals("data/price-list.csv", all.path("stages").get(0).path("said").asText());
+    assertTrue(all.path("columns").get(0).has("name"));
+    JsonNode page = get("/api/data/price%20list?from=1&most=2").body();
+    assertEquals(2, page.path("shown").size());
+    assertEquals(2, page.path("shown").get(0).path("number").asInt());
+    assertEquals(all.path("shown").get(1), page.path("shown").get(0));
+    assertEquals(404, get("/api/data/none").status());
+    assertEquals(400, get("/api/data/price%20list?from=x").status());
+  }
+
+  @Test
+  void whatSurroundsACaseIsItsOrder() throws Exception {
+    String path = "suites/receipts.elmt";
+    int line = lineOf(document(path), "case The receipt opens");
+    JsonNode order = get("/api/order?path=" + path + "&line=" + line).body();
+    List<String> parts =
+        list(order.path("parts")).stream()
+            .map(part -> part.path("phase").asText() + " " + part.path("kind").asText())
+            .toList();
+    assertEquals("before fixture", parts.get(0));
+    assertTrue(parts.contains("steps case"), parts.toString());
+    assertEquals("30m", order.path("parts").get(0).path("keptFor").asText());
+    assertEquals(1, order.path("parts").get(0).path("steps").size());
+    assertEquals(404, get("/api/order?path=" + path + "&line=1").status());
+  }
+
+  @Test
+  void environmentsStandSideBySide() throws Exception {
+    JsonNode document = document("environments.elmt");
+    String text = document.path("text").asText();
+    String more =
+        "\nenvironment far\nlike: local\nvalues\n| name | value | kind |\n"
+            + "| currency | $ | |\n| key | s3cret | secret |\n| token | <os/TOKEN> | secret |\n";
+    update(
+        document, "me", 0, TextChange.replace(text.length(), text.length(), text.length(), more));
+    JsonNode view = get("/api/environments").body();
+    List<JsonNode> environments = list(view.path("environments"));
+    assertEquals("local", environments.getLast().path("like").asText());
+    Map<String, JsonNode> values = new HashMap<>();
+    view.path("values")
+        .forEach(value -> values.put(value.path("name").asText(), value.path("cells")));
+    int last = environments.size() - 1;
+    assertEquals("local", values.get("base address").get(last).path("from").asText());
+    assertEquals("$", values.get("currency").get(last).path("text").asText());
+    assertFalse(values.get("currency").get(last).has("from"));
+    assertEquals("•••", values.get("key").get(last).path("text").asText());
+    assertEquals("<os/TOKEN>", values.get("token").get(last).path("text").asText());
+    assertFalse(values.get("key").get(0).has("text"));
+    assertFalse(view.toString().contains("s3cret"));
+  }
+}
