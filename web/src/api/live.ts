@@ -8,6 +8,20 @@ import type { Outcome, Planned, ProjectView, RunEventUnion } from './types';
 const LISTS_QUIET_MILLIS = 400;
 const LISTS_LONGEST_MILLIS = 4_000;
 
+/** What is worked out from documents. */
+const OF_DOCUMENTS = [
+  'tree',
+  'problems',
+  'keywords',
+  'plan',
+  'blocks',
+  'repeats',
+  'uses',
+  'data',
+  'order',
+  'environments',
+];
+
 /** Fetches anew what changed on the server, as it says so. */
 export function useChanges() {
   const queries = useQueryClient();
@@ -27,22 +41,22 @@ export function useChanges() {
       switch (message.live) {
         case 'welcome':
           // Whatever was told while nobody listened is asked for.
-          if (server !== '') stale('project', 'tree', 'problems', 'keywords', 'plan', 'runs');
+          if (server !== '') stale('project', 'runs', ...OF_DOCUMENTS);
           server = message.server;
           break;
         case 'checked':
           queries.setQueryData<ProjectView>(['project'], (known) => known && { ...known, problems: message.problems });
-          stale('tree', 'problems', 'keywords', 'plan');
+          stale(...OF_DOCUMENTS);
           break;
         case 'folder':
           stale('project');
           break;
         case 'documents':
-          stale('project', 'tree', 'problems', 'keywords', 'plan', 'removed');
+          stale('project', 'removed', ...OF_DOCUMENTS);
           break;
         case 'runs':
           queries.invalidateQueries({ queryKey: ['runs'] });
-          stale('project', 'tree', 'plan', 'outcomes');
+          stale('project', 'tree', 'plan', 'outcomes', 'uses', 'order', 'environments');
           break;
       }
     });

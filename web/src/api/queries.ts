@@ -1,17 +1,21 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useLocation } from 'wouter';
+import { chosenEnvironments } from '@/app/chosenEnvironment';
 import { runPlace } from '@/app/places';
 import { get, post, Refused } from './client';
 import type {
+  BlockNode,
   CaseRunView,
   KeywordView,
   PathProblems,
   PlanView,
   ProjectView,
+  RepeatView,
   RunDetailView,
   RunRequest,
   RunView,
   TreeView,
+  UseView,
 } from './types';
 
 export const useProject = () => useQuery({ queryKey: ['project'], queryFn: () => get<ProjectView>('/api/project') });
@@ -20,6 +24,19 @@ export const useProblems = () =>
   useQuery({ queryKey: ['problems'], queryFn: () => get<PathProblems[]>('/api/problems') });
 export const useKeywords = () =>
   useQuery({ queryKey: ['keywords'], queryFn: () => get<KeywordView[]>('/api/keywords') });
+
+export const useBlocks = () => useQuery({ queryKey: ['blocks'], queryFn: () => get<BlockNode[]>('/api/blocks') });
+export const useRepeats = () => useQuery({ queryKey: ['repeats'], queryFn: () => get<RepeatView[]>('/api/repeats') });
+
+/** Where something is named; an element with the page that has it. */
+export function useUses(kind: string, name: string, page?: string) {
+  const query = new URLSearchParams({ kind, name, ...(page ? { page } : {}) });
+  return useQuery({
+    queryKey: ['uses', kind, name, page],
+    queryFn: () => get<UseView[]>(`/api/uses?${query}`),
+    enabled: name !== '',
+  });
+}
 
 export function usePlan(query: string) {
   return useQuery({
@@ -47,9 +64,12 @@ export const useCaseOfRun = (run: number | null, number: number | null) =>
 export function useStartRun() {
   const queries = useQueryClient();
   const [, go] = useLocation();
+  const { data: project } = useProject();
   return async (what: RunRequest): Promise<string | null> => {
     try {
-      const run = await post<RunView>('/api/runs', what);
+      const named = (what.environments ?? []).length > 0 || (what.identities ?? []).length > 0;
+      const environments = named ? [] : chosenEnvironments(project?.environments ?? []);
+      const run = await post<RunView>('/api/runs', environments.length > 0 ? { ...what, environments } : what);
       await queries.invalidateQueries({ queryKey: ['runs'], exact: true });
       go(runPlace(run.id));
       return null;

@@ -4,6 +4,11 @@ import { Redirect, Route, Switch, useLocation } from 'wouter';
 import { useChanges } from '@/api/live';
 import { sendAbandoned } from '@/document/leftDocuments';
 import { CasesStation } from '@/stations/cases/CasesStation';
+import { DataStation } from '@/stations/data/DataStation';
+import { EnvironmentsStation } from '@/stations/environments/EnvironmentsStation';
+import { FixturesStation } from '@/stations/fixtures/FixturesStation';
+import { KeywordsStation } from '@/stations/keywords/KeywordsStation';
+import { PagesStation } from '@/stations/pages/PagesStation';
 import { PlanStation } from '@/stations/plan/PlanStation';
 import { RunsStation } from '@/stations/runs/RunsStation';
 import { BrokenScreen } from './BrokenScreen';
@@ -19,6 +24,17 @@ export function App() {
       <ErrorBoundary FallbackComponent={BrokenScreen} resetKeys={[at]}>
         <Switch>
           <Route path="/cases/*?">{(params) => <CasesStation path={decodeURIComponent(params['*'] ?? '')} />}</Route>
+          <Route path="/keywords/*?">
+            {(params) => <KeywordsStation path={decodeURIComponent(params['*'] ?? '')} />}
+          </Route>
+          <Route path="/data/*?">{(params) => <DataStation path={decodeURIComponent(params['*'] ?? '')} />}</Route>
+          <Route path="/environments/*?">
+            {(params) => <EnvironmentsStation path={decodeURIComponent(params['*'] ?? '')} />}
+          </Route>
+          <Route path="/fixtures/*?">
+            {(params) => <FixturesStation path={decodeURIComponent(params['*'] ?? '')} />}
+          </Route>
+          <Route path="/pages/*?">{(params) => <PagesStation path={decodeURIComponent(params['*'] ?? '')} />}</Route>
           <Route path="/plan">
             <PlanStation />
           </Route>

@@ -17,6 +17,8 @@ const answers = {
     documents: [],
   },
   'GET /api/keywords': [{ name: 'load shelves', path: 'keywords/kilns.elmt', line: 12 }, { name: 'press' }],
+  'GET /api/project': { environments: ['local'] },
+  'GET /api/blocks': [{ kind: 'page', name: 'Kilns', path: 'pages.elmt', line: 3 }],
   'POST /api/runs': { id: 7 },
 };
 
@@ -44,7 +46,7 @@ it('goes to the line of what is chosen by keys, and closes', async () => {
   await enter(field, 'load');
   await press('ArrowDown');
   await press('Enter');
-  expect(place.history.at(-1)).toBe('/cases/keywords/kilns.elmt?line=12');
+  expect(place.history.at(-1)).toBe('/keywords?name=load%20shelves');
   expect(all('[role=dialog]')).toEqual([]);
 });
 

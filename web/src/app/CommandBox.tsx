@@ -3,8 +3,20 @@ import { Search } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useEffect, useMemo, useState } from 'react';
 import { useLocation } from 'wouter';
-import { useKeywords, useStartRun, useTree } from '@/api/queries';
-import { CASES, documentPlace, PLAN, RUNS } from '@/app/places';
+import { useBlocks, useKeywords, useStartRun, useTree } from '@/api/queries';
+import {
+  CASES,
+  DATA,
+  dataSetPlace,
+  documentPlace,
+  ENVIRONMENTS,
+  FIXTURES,
+  KEYWORDS,
+  keywordPlace,
+  PAGES,
+  PLAN,
+  RUNS,
+} from '@/app/places';
 import { plainText } from '@/parts/TextPieces';
 
 interface Command {
@@ -50,13 +62,19 @@ export function CommandBox() {
 function useCommands(): Command[] {
   const { data: tree } = useTree();
   const { data: keywords } = useKeywords();
+  const { data: blocks } = useBlocks();
   const [, go] = useLocation();
   const start = useStartRun();
   return useMemo(() => {
     const commands: Command[] = [
+      { word: 'Pages', kind: 'station', go: () => go(PAGES) },
+      { word: 'Keywords', kind: 'station', go: () => go(KEYWORDS) },
       { word: 'Cases', kind: 'station', go: () => go(CASES) },
+      { word: 'Data', kind: 'station', go: () => go(DATA) },
+      { word: 'Fixtures', kind: 'station', go: () => go(FIXTURES) },
       { word: 'Plan', kind: 'station', go: () => go(PLAN) },
       { word: 'Runs', kind: 'station', go: () => go(RUNS) },
+      { word: 'Environments', kind: 'station', go: () => go(ENVIRONMENTS) },
       { word: 'Run everything', kind: 'do', go: () => start({ title: 'everything' }) },
     ];
     for (const suite of tree?.suites ?? []) {
@@ -75,20 +93,21 @@ function useCommands(): Command[] {
       }
     }
     for (const keyword of keywords ?? []) {
-      if (keyword.path) {
-        const { path, line } = keyword;
-        commands.push({
-          word: keyword.name,
-          kind: 'keyword',
-          go: () => go(documentPlace(path, { line: line })),
-        });
+      const kind = keyword.path ? 'keyword' : 'built-in keyword';
+      commands.push({ word: keyword.name, kind, go: () => go(keywordPlace(keyword.name)) });
+    }
+    for (const block of blocks ?? []) {
+      if (block.kind !== 'keyword') {
+        const place =
+          block.kind === 'data' ? dataSetPlace(block.name) : documentPlace(block.path, { line: block.line });
+        commands.push({ word: block.name, kind: block.kind === 'data' ? 'data set' : block.kind, go: () => go(place) });
       }
     }
     for (const document of tree?.documents ?? []) {
       commands.push({ word: document.path, kind: 'document', go: () => go(documentPlace(document.path)) });
     }
     return commands;
-  }, [tree, keywords, go, start]);
+  }, [tree, keywords, blocks, go, start]);
 }
 
 function Commands({ close }: { close: () => void }) {

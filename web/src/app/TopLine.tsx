@@ -9,11 +9,14 @@ import { setAuthor, useAuthor } from '@/document/author';
 import { useSaving } from '@/document/saving';
 import { counted } from '@/parts/counted';
 import { InlineText } from '@/parts/InlineText';
+import { OneChoice } from '@/parts/OneChoice';
 import { Outcome } from '@/parts/Outcome';
 import { ProblemMark } from '@/parts/ProblemMark';
 import { useStore } from '@/parts/store';
 import { CommandBox } from './CommandBox';
+import { chooseEnvironment } from './chosenEnvironment';
 import { useShownCrumbs } from './crumbs';
+import { useEnvironment } from './environment';
 import { FolderNews } from './FolderNews';
 import { ProblemList } from './ProblemList';
 
@@ -40,18 +43,31 @@ export function TopLine() {
       <CommandBox />
       <GoingRun />
       <ProblemCount />
-      {project?.environments[0] && (
-        <span className="flex items-center gap-1.5">
-          <span className="text-caption text-ink-3">environment</span>
-          <span className="ref" data-origin="environment">
-            {project.environments[0]}
-          </span>
-        </span>
-      )}
+      <EnvironmentChoice />
       <FolderNews />
       <Saved />
       <YourName />
     </header>
+  );
+}
+
+/** The environment that one works in: runs, plans and data use it unless they are asked for others. */
+function EnvironmentChoice() {
+  const { data: project } = useProject();
+  const environment = useEnvironment();
+  if (!project || project.environments.length === 0) return null;
+  return (
+    <span className="flex items-center gap-1.5">
+      <span className="text-caption text-ink-3">environment</span>
+      <OneChoice
+        label="Environment"
+        value={environment}
+        options={project.environments.map((name) => ({ value: name, word: name }))}
+        onChange={chooseEnvironment}
+        className="ref max-w-40"
+        origin="environment"
+      />
+    </span>
   );
 }
 

@@ -2,28 +2,61 @@
 
 const inPath = (path: string) => path.split('/').map(encodeURIComponent).join('/');
 
+export const PAGES = '/pages';
+export const KEYWORDS = '/keywords';
 export const CASES = '/cases';
+export const DATA = '/data';
+export const FIXTURES = '/fixtures';
 export const PLAN = '/plan';
 export const RUNS = '/runs';
+export const ENVIRONMENTS = '/environments';
 
-/** A document, at a line, as a table or as text. */
-export function documentPlace(path: string, { line, as }: { line?: number | null; as?: 'text' | 'table' } = {}) {
+/** The stations that show documents. */
+const OF_DOCUMENTS = [PAGES, KEYWORDS, CASES, DATA, FIXTURES, ENVIRONMENTS];
+
+/** The station that a document without suites belongs to, by the kinds of its blocks. */
+export function stationOf(kinds: readonly string[]): string {
+  if (kinds.includes('suite') || kinds.includes('case')) return CASES;
+  if (kinds.includes('keyword')) return KEYWORDS;
+  if (kinds.includes('page')) return PAGES;
+  if (kinds.includes('data')) return DATA;
+  if (kinds.includes('fixture') || kinds.includes('hook')) return FIXTURES;
+  if (kinds.includes('environment') || kinds.includes('browser')) return ENVIRONMENTS;
+  return CASES;
+}
+
+/** A document, at a line, as a table or as text; without a station the one that it belongs to shows it. */
+export function documentPlace(
+  path: string,
+  { line, as, station = CASES }: { line?: number | null; as?: 'text' | 'table'; station?: string } = {},
+) {
   const query = new URLSearchParams();
   if (as === 'text') query.set('as', 'text');
   if (line !== null && line !== undefined) query.set('line', String(line));
   const asked = query.toString();
-  return `${CASES}/${inPath(path)}${asked ? `?${asked}` : ''}`;
+  return `${station}/${inPath(path)}${asked ? `?${asked}` : ''}`;
 }
 
 /** The document of an address, if it is of one. */
-export const documentAt = (pathname: string): string | null =>
-  pathname.startsWith(`${CASES}/`)
+export function documentAt(pathname: string): string | null {
+  const station = OF_DOCUMENTS.find((each) => pathname.startsWith(`${each}/`));
+  return station
     ? pathname
-        .slice(CASES.length + 1)
+        .slice(station.length + 1)
         .split('/')
         .map(decodeURIComponent)
         .join('/')
     : null;
+}
+
+/** A keyword as the catalogue describes it. */
+export const keywordPlace = (name: string) => `${KEYWORDS}?name=${encodeURIComponent(name)}`;
+
+/** A data set with its rows. */
+export const dataSetPlace = (name: string) => `${DATA}?name=${encodeURIComponent(name)}`;
+
+/** What surrounds a case. */
+export const orderPlace = (path: string, line: number) => `${FIXTURES}?around=${encodeURIComponent(path)}&line=${line}`;
 
 /** What is planned of a suite. */
 export const suitePlanPlace = (suite: string) => `${PLAN}?suite=${encodeURIComponent(suite)}`;

@@ -114,6 +114,12 @@ export function newBlockText(kind: string, name: string): string {
       return `data ${name}\nrows\n| name |\n|      |`;
     case 'environment':
       return `environment ${name}\nvalues\n| name | value |\n|      |       |`;
+    case 'fixture':
+      return `fixture ${name}\nset-up\n|  |`;
+    case 'hook':
+      return `hook ${name}\nsteps\n|  |`;
+    case 'browser':
+      return `browser ${name}\nkind: chrome\nwindow: 1280 x 800`;
     default:
       return `${kind} ${name}`;
   }

@@ -2,21 +2,24 @@ import { useState } from 'react';
 import type { KeywordView } from '@/api/types';
 import type { OpenDocument } from '@/document/openDocument';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
-import type { RowItem } from '@/sheet/items';
+import { isRow, type Stop, textAt } from '@/sheet/items';
 import { HistoryLens } from './HistoryLens';
 import { StepLens } from './StepLens';
+import { UsesList } from './UsesList';
 
 /** Explains what is selected, or tells the document's history. */
 export function DocumentLens({
   document,
-  row,
+  stop,
   keywords,
 }: {
   document: OpenDocument;
-  row: RowItem | null;
+  stop: Stop | null;
   keywords: ReadonlyMap<string, KeywordView>;
 }) {
-  const [shown, setShown] = useState<'step' | 'history'>('step');
+  const [shown, setShown] = useState<'step' | 'uses' | 'history'>('step');
+  const row = stop && isRow(stop) ? stop : null;
+  const used = usedAt(stop);
   return (
     <>
       <div className="flex h-9 flex-none items-center border-b border-hair px-3.5">
@@ -24,6 +27,7 @@ export function DocumentLens({
           label="What the lens shows"
           options={[
             { value: 'step', word: row?.kind === 'step' ? `Step ${row.number}` : 'Step' },
+            { value: 'uses', word: 'Uses' },
             { value: 'history', word: 'History' },
           ]}
           value={shown}
@@ -31,8 +35,43 @@ export function DocumentLens({
         />
       </div>
       <div className="min-h-0 flex-1 overflow-y-auto">
-        {shown === 'step' ? <StepLens row={row} keywords={keywords} /> : <HistoryLens document={document} />}
+        {shown === 'step' && <StepLens row={row} keywords={keywords} />}
+        {shown === 'uses' && (
+          <div className="px-3.5 py-3">
+            {used ? (
+              <>
+                <p className="mb-2">
+                  <b className="font-semibold">{used.name}</b> <span className="text-ink-2">{used.word}</span>
+                </p>
+                <UsesList {...used} />
+              </>
+            ) : (
+              <p className="text-ink-2">
+                Select a step, an element or the head of a block to see where else its keyword, element or block is
+                used.
+              </p>
+            )}
+          </div>
+        )}
+        {shown === 'history' && <HistoryLens document={document} />}
       </div>
     </>
   );
+}
+
+/** The kinds of blocks that others name. */
+const NAMED = ['keyword', 'page', 'data', 'fixture', 'environment', 'browser', 'suite'];
+
+/** What is under the cursor that can be used elsewhere. */
+function usedAt(stop: Stop | null): { kind: string; name: string; page?: string; word: string } | null {
+  if (!stop || stop.kind === 'add') return null;
+  const { block } = stop;
+  if (stop.kind === 'step') {
+    return stop.step.keyword ? { kind: 'keyword', name: stop.step.keyword, word: 'keyword' } : null;
+  }
+  if (stop.kind === 'cells' && block.kind.word === 'page' && !stop.head) {
+    return { kind: 'page', page: block.name, name: textAt(stop, 0), word: `element of ${block.name}` };
+  }
+  const { word } = block.kind;
+  return NAMED.includes(word) ? { kind: word, name: block.name, word: word === 'data' ? 'data set' : word } : null;
 }

@@ -12,6 +12,7 @@ import {
   shiftColumn,
 } from './blockActions';
 import type { RowItem, Stop } from './items';
+import { blockRefactorings, cellRefactorings, stepRefactorings } from './refactoringEntries';
 import type { SheetSession } from './session';
 
 /** What one can do with the line under the pointer, on a right click or with the menu key. One menu serves all lines. */
@@ -46,11 +47,11 @@ export function LineMenu({
 function entriesOf(item: Stop, session: SheetSession): MenuEntry[] {
   switch (item.kind) {
     case 'step':
-      return rowEntries(item, session);
+      return [...rowEntries(item, session), null, ...stepRefactorings(item, session)];
     case 'cells':
-      return [...rowEntries(item, session), null, ...columnEntries(item, session)];
+      return [...rowEntries(item, session), null, ...columnEntries(item, session), ...cellRefactorings(item, session)];
     case 'block':
-      return blockEntries(item, session);
+      return [...blockEntries(item, session), null, ...blockRefactorings(item, session)];
     case 'add':
       return [];
   }

@@ -9,7 +9,7 @@ import { LinkButton } from '@/parts/Button';
 import { useStore } from '@/parts/store';
 import { addBlock } from './blockActions';
 import { copyRange } from './clipboard';
-import { type Item, isRow, isStop, type Outcomes, type RowItem } from './items';
+import { type Item, isRow, isStop, type Outcomes, type Stop } from './items';
 import { LineMenu } from './LineMenu';
 import { Notices } from './Notices';
 import { SheetField } from './SheetField';
@@ -33,7 +33,7 @@ export function SheetTable({
   others: readonly Other[];
   /** A line to go to, counted from 1. */
   line: number | null;
-  onSelect: (row: RowItem | null) => void;
+  onSelect: (stop: Stop | null) => void;
 }) {
   const scroller = useRef<HTMLDivElement>(null);
   const { document } = session;
@@ -56,10 +56,7 @@ export function SheetTable({
     overscan: 8,
   });
 
-  const selected = useMemo(() => {
-    const stop = stops.find((each) => each.key === cursor?.key);
-    return stop && isRow(stop) ? stop : null;
-  }, [stops, cursor?.key]);
+  const selected = useMemo(() => stops.find((each) => each.key === cursor?.key) ?? null, [stops, cursor?.key]);
   useEffect(() => onSelect(selected), [selected, onSelect]);
 
   const focus = useCallback(() => {

@@ -1,6 +1,7 @@
 import type { KeyboardEvent } from 'react';
 import { copyBlock, removeBlock, selectSection, shiftBlock } from './blockActions';
 import { isRow } from './items';
+import { extractKeyword, rename } from './refactoringEntries';
 import type { Cursor, SheetSession } from './session';
 
 const PAGE = 20;
@@ -57,6 +58,9 @@ export function sheetKey(event: KeyboardEvent, session: SheetSession): boolean {
     case 'F2':
       session.edit('in');
       return true;
+    case 'F6':
+      rename(session);
+      return true;
     case 'Delete':
     case 'Backspace':
       session.emptyCells();
@@ -79,6 +83,9 @@ function controlKey(key: string, shift: boolean, session: SheetSession): boolean
       return true;
     case 'a':
       selectSection(session);
+      return true;
+    case 'e':
+      extractKeyword(session);
       return true;
     case 'y':
       session.document.redo();

@@ -7,6 +7,7 @@ import { addRows, type CellValue, insertRow, moveRows, removeRows, setCells, shi
 import type { OpenDocument } from '@/document/openDocument';
 import { findBlock, structure } from '@/document/structure';
 import { store } from '@/parts/store';
+import type { RefactoringAsk } from '@/refactoring/refactorings';
 import { headFields } from './heads';
 import { columnsOf, type Item, isRow, isStop, type RowItem, type Stop, sheetItems, textAt } from './items';
 
@@ -44,6 +45,8 @@ export class SheetSession {
   private known: { of: unknown[]; items: Item[]; stops: Stop[] } | null = null;
   /** Whether the pointer went down on a cell and is dragged over others. */
   selecting = false;
+  /** The refactoring that is asked for; its panel shows what it would change. */
+  readonly refactoring = store<RefactoringAsk | null>(null);
   /** Gives the text of the field where a cell is edited. */
   fieldText: () => string = () => '';
 

@@ -4,13 +4,13 @@ import { memo, useMemo, useRef, useState } from 'react';
 import { Link } from 'wouter';
 import { useTree } from '@/api/queries';
 import type { CaseNode, DocumentNode, SuiteNode, TreeView } from '@/api/types';
-import { documentPlace } from '@/app/places';
+import { CASES, documentPlace, stationOf } from '@/app/places';
 import { Filter } from '@/parts/Filter';
 import { Outcome } from '@/parts/Outcome';
 import { ProblemMark } from '@/parts/ProblemMark';
 import { plainText } from '@/parts/TextPieces';
 import { Wrong } from '@/parts/Wrong';
-import { DocumentMenu, RemovedDocuments } from './DocumentMenu';
+import { DocumentMenu, RemovedDocuments } from '@/stations/documents/DocumentMenu';
 import { NewDocument } from './NewDocument';
 
 /** One line of the contents; all of them make one list, of which only those in view are drawn. */
@@ -97,12 +97,13 @@ function linesOf(
     lines.push({ kind: 'suite', suite, shown });
     if (shown) for (const of of cases) lines.push({ kind: 'case', suite, of });
   }
-  lines.push({ kind: 'group', word: 'Other documents', right: '' });
+  // Those that no station shows: plans, and documents that hold nothing yet.
   const suites = new Set(tree?.suites.map((suite) => suite.path));
-  for (const document of tree?.documents ?? []) {
-    if (suites.has(document.path) || !document.path.toLowerCase().includes(wanted)) continue;
-    lines.push({ kind: 'document', document });
-  }
+  const plain = (tree?.documents ?? []).filter(
+    ({ path, kinds }) => !suites.has(path) && stationOf(kinds) === CASES && path.toLowerCase().includes(wanted),
+  );
+  if (plain.length > 0) lines.push({ kind: 'group', word: 'Plain documents', right: '' });
+  for (const document of plain) lines.push({ kind: 'document', document });
   return lines;
 }
 

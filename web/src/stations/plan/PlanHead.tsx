@@ -4,6 +4,7 @@ import { useProject, useStartRun } from '@/api/queries';
 import type { PlanView } from '@/api/types';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
+import { OneChoice } from '@/parts/OneChoice';
 import { SeveralChoice } from '@/parts/SeveralChoice';
 import { RunChoicesField } from './RunChoicesField';
 import type { RunChoices } from './runChoices';
@@ -72,19 +73,18 @@ export function PlanHead({
             onBlur={() => typed.trim() !== tags && choose({ tags: typed.trim() })}
           />
         </label>
-        <label className={cell}>
+        <div className={cell}>
           <span className="text-caption text-ink-3">suites</span>
-          <select
+          <OneChoice
+            label="Suites"
             value={suite}
-            className="-ml-1 bg-surface outline-none"
-            onChange={(event) => choose({ suite: event.target.value })}
-          >
-            <option value="">all {suites.length}</option>
-            {suites.map((name) => (
-              <option key={name}>{name}</option>
-            ))}
-          </select>
-        </label>
+            options={[
+              { value: '', word: `all ${suites.length}` },
+              ...suites.map((name) => ({ value: name, word: name })),
+            ]}
+            onChange={(name) => choose({ suite: name })}
+          />
+        </div>
         <div className={cell}>
           <span className="text-caption text-ink-3">environments</span>
           <SeveralChoice

@@ -1,11 +1,13 @@
 import { useState } from 'react';
 import { useLocation, useSearch } from 'wouter';
-import { usePlan } from '@/api/queries';
+import { usePlan, useProject } from '@/api/queries';
 import type { CasePlanView, ExecutableView } from '@/api/types';
+import { chosenEnvironment, chosenEnvironments } from '@/app/chosenEnvironment';
 import { useCrumbs } from '@/app/crumbs';
 import { Columns } from '@/parts/Columns';
 import { Filter } from '@/parts/Filter';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
+import { useStore } from '@/parts/store';
 import { ExecutableLens } from './ExecutableLens';
 import { PlanHead, type PlanSelection } from './PlanHead';
 import { PlanTable } from './PlanTable';
@@ -27,7 +29,13 @@ export function PlanStation() {
   const asked = new URLSearchParams(search);
   const tags = asked.get('tags') ?? '';
   const suite = asked.get('suite') ?? '';
-  const selection = { tags, suite, environments: asked.getAll('environment'), browsers: asked.getAll('browser') };
+  const { data: project } = useProject();
+  // What one works in is planned where the address does not say another.
+  useStore(chosenEnvironment);
+  const environments = asked.has('environment')
+    ? asked.getAll('environment')
+    : chosenEnvironments(project?.environments ?? []);
+  const selection = { tags, suite, environments, browsers: asked.getAll('browser') };
   const query = inQuery(selection);
   const { data: plan, error } = usePlan(query.toString());
   const [only, setOnly] = useState<'all' | 'in'>('all');

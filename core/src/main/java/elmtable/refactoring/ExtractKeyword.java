@@ -19,6 +19,7 @@ import elmtable.text.Edit;
 import elmtable.text.Names;
 import elmtable.text.Range;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -36,6 +37,13 @@ final class ExtractKeyword {
   /** A new parameter, and what each place gives for it. */
   private record Taken(String name, Kind kind, List<String> arguments) {}
 
+  /** The steps of a section. */
+  private record Sequence(String document, int line, Section section) {
+    static Sequence of(LocatedStep step) {
+      return new Sequence(step.document().path(), step.located().firstLine(), step.section());
+    }
+  }
+
   private final CheckedProject checked;
   private final Project project;
   private final Optional<LocatedStep> at;
@@ -43,6 +51,10 @@ final class ExtractKeyword {
   private final String name;
   private final Set<Extraction.Place> except;
   private final List<LocatedStep> places = new ArrayList<>();
+
+  /** Where in each sequence of steps the places begin. */
+  private final Map<Sequence, List<Integer>> found = new HashMap<>();
+
   private final Map<String, Taken> takes = new LinkedHashMap<>();
 
   /**
@@ -69,6 +81,20 @@ final class ExtractKeyword {
       return List.of();
     }
     find();
+    return places.stream().map(ExtractKeyword::place).toList();
+  }
+
+  /** Those of some places where the extraction would find these steps, the chosen one first. */
+  List<Extraction.Place> placesAmong(List<Extraction.Place> known) {
+    LocatedStep chosen = at.orElseThrow();
+    add(chosen);
+    List<String> wanted = shape(chosen);
+    List<String> after = usedAfter(chosen);
+    for (Extraction.Place one : known) {
+      LocatedStep.find(project, one.document(), one.line())
+          .filter(place -> isFree(place) && isAlike(place, wanted, after))
+          .ifPresent(this::add);
+    }
     return places.stream().map(ExtractKeyword::place).toList();
   }
 
@@ -132,7 +158,7 @@ final class ExtractKeyword {
   /** The chosen place first, then all others with the same keywords, marks and kept names. */
   private void find() {
     LocatedStep chosen = at.orElseThrow();
-    places.add(chosen);
+    add(chosen);
     List<String> wanted = shape(chosen);
     List<String> after = usedAfter(chosen);
     for (SourceDocument document : project.documents().values()) {
@@ -162,23 +188,30 @@ final class ExtractKeyword {
         continue;
       }
       LocatedStep place = new LocatedStep(document, located, section, steps, i);
-      boolean overlaps =
-          places.stream()
-              .anyMatch(known ->
-                  known.located().equals(located)
-                      && known.document() == document
-                      && known.section() == section
-                      && Math.abs(known.index() - place.index()) < count);
-      boolean same =
-          !overlaps
-              && shape(place).equals(wanted)
-              && after.containsAll(usedAfter(place))
-              && place.context(project).pages().equals(at.orElseThrow().context(project).pages());
+      boolean same = isFree(place) && isAlike(place, wanted, after);
       if (same) {
-        places.add(place);
+        add(place);
       }
       i += same ? count : 1;
     }
+  }
+
+  /** Whether none of its steps belongs to a place that was found before. */
+  private boolean isFree(LocatedStep place) {
+    return found.getOrDefault(Sequence.of(place), List.of()).stream()
+        .noneMatch(index -> Math.abs(index - place.index()) < count);
+  }
+
+  private void add(LocatedStep place) {
+    places.add(place);
+    found.computeIfAbsent(Sequence.of(place), any -> new ArrayList<>()).add(place.index());
+  }
+
+  private boolean isAlike(LocatedStep place, List<String> wanted, List<String> after) {
+    return place.index() + count <= place.steps().size()
+        && shape(place).equals(wanted)
+        && after.containsAll(usedAfter(place))
+        && place.context(project).pages().equals(at.orElseThrow().context(project).pages());
   }
 
   /** What has to be the same: keywords, how many arguments, and marks. */

@@ -25,8 +25,14 @@ public final class Repeats {
   private static final int SHORTEST = 2;
   private static final int LONGEST = 12;
 
-  /** More than a person reads; each costs a look through the project. */
+  /** More than a person reads. */
   private static final int MOST = 30;
+
+  /** Of those that look alike, so many are looked at as the extraction would. */
+  private static final int MOST_LOOKED_AT = 400;
+
+  private static final Comparator<Repeat> BEST_FIRST =
+      Comparator.comparingInt(Repeat::saved).thenComparingInt(Repeat::count).reversed();
 
   /**
    * A run of steps.
@@ -65,48 +71,45 @@ public final class Repeats {
         document.document().blocks().forEach(located -> windows(document.path(), located));
       }
     }
-    List<Candidate> candidates = new ArrayList<>();
+    List<Repeat> candidates = new ArrayList<>();
     windows.forEach((count, byHash) -> {
       for (List<Extraction.Place> places : byHash.values()) {
         if (places.size() > 1) {
-          candidates.add(new Candidate(count, places));
+          candidates.add(new Repeat(count, places));
         }
       }
     });
-    candidates.sort(Comparator.comparingInt(Candidate::saved).reversed());
-    return chosen(candidates);
+    List<Repeat> repeats =
+        candidates.stream()
+            .sorted(Comparator.comparingInt(Repeat::saved).reversed())
+            .limit(MOST_LOOKED_AT)
+            .map(this::asExtracted)
+            .filter(repeat -> repeat.places().size() > 1 && repeat.saved() > 0)
+            .sorted(BEST_FIRST)
+            .toList();
+    return chosen(repeats);
   }
 
-  private record Candidate(int count, List<Extraction.Place> places) {
-    int saved() {
-      return count * places.size() - places.size() - count;
-    }
+  /** Only the places that the extraction would take together. */
+  private Repeat asExtracted(Repeat candidate) {
+    Extraction.Place first = candidate.places().get(0);
+    return new Repeat(
+        candidate.count(),
+        new ExtractKeyword(checked, first.document(), first.line(), candidate.count(), "", Set.of())
+            .placesAmong(candidate.places()));
   }
 
-  /** A run within another one that stands in as many places says nothing new. */
-  private List<Repeat> chosen(List<Candidate> candidates) {
-    List<Repeat> repeats = new ArrayList<>();
+  /** A run within another one that is better says nothing new. */
+  private List<Repeat> chosen(List<Repeat> repeats) {
+    List<Repeat> chosen = new ArrayList<>();
     Set<Extraction.Place> taken = new HashSet<>();
-    for (Candidate candidate : candidates) {
-      if (repeats.size() == MOST || candidate.saved() < 1) {
-        break;
-      }
-      Extraction.Place first = candidate.places().get(0);
-      if (taken.contains(first)) {
-        continue;
-      }
-      List<Extraction.Place> places =
-          new ExtractKeyword(
-                  checked, first.document(), first.line(), candidate.count(), "", Set.of())
-              .places();
-      Repeat repeat = new Repeat(candidate.count(), places);
-      if (places.size() > 1 && repeat.saved() > 0) {
-        repeats.add(repeat);
-        places.forEach(place -> taken.addAll(lines(place, candidate.count())));
+    for (Repeat repeat : repeats) {
+      if (chosen.size() < MOST && !taken.contains(repeat.places().get(0))) {
+        chosen.add(repeat);
+        repeat.places().forEach(place -> taken.addAll(lines(place, repeat.count())));
       }
     }
-    repeats.sort(Comparator.comparingInt(Repeat::saved).reversed());
-    return repeats;
+    return chosen;
   }
 
   /** The lines of all its steps. */

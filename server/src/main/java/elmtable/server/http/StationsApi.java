@@ -136,15 +136,20 @@ final class StationsApi {
     Snapshot snapshot = snapshot();
     String path = required(ctx, "path");
     long line = number(ctx, "line", 0);
-    CaseEntry entry =
+    List<CaseEntry> cases =
         snapshot.project().index().suites().stream()
             .filter(suite -> suite.path().equals(path))
             .map(SuiteEntry::cases)
             .flatMap(List::stream)
-            .filter(one -> one.located().headerLine() + 1 == line)
+            .toList();
+    CaseEntry entry =
+        cases.stream()
+            .filter(one -> line > one.located().firstLine() && line <= one.located().end())
             .findFirst()
+            // A line of the suite itself means what all of its cases have.
+            .or(() -> cases.stream().filter(one -> line <= one.located().firstLine()).findFirst())
             .orElseThrow(() ->
-                new NotFoundResponse("No case begins in line " + line + " of “" + path + "”."));
+                new NotFoundResponse("There is no case in line " + line + " of “" + path + "”."));
     Optional<CasePlan> plan =
         plans.of(snapshot).cases().stream()
             .filter(each -> each.entry().located() == entry.located())

@@ -158,7 +158,9 @@ class StationsApiTest extends AbstractApiTest {
     assertTrue(parts.contains("steps case"), parts.toString());
     assertEquals("30m", order.path("parts").get(0).path("keptFor").asText());
     assertEquals(1, order.path("parts").get(0).path("steps").size());
-    assertEquals(404, get("/api/order?path=" + path + "&line=1").status());
+    JsonNode ofSuite = get("/api/order?path=" + path + "&line=1").body();
+    assertEquals(order, ofSuite, "a line of the suite means its first case");
+    assertEquals(404, get("/api/order?path=" + path + "&line=100000").status());
   }
 
   @Test

@@ -1,0 +1,71 @@
+import type { RowView } from '@/api/types';
+import { TextPieces } from './TextPieces';
+
+/** Steps that are read, not edited: each under the captions of its arguments where they change. */
+export function StepsRead({ rows, label }: { rows: readonly RowView[]; label: string }) {
+  const columns = Math.max(1, ...rows.map((row) => (row.step?.marksFrom ?? row.cells.length) - 1));
+  const marks = rows.some((row) => row.step && row.step.marksFrom < row.cells.length);
+  return (
+    <table aria-label={label} className="w-full table-fixed border-collapse border-y-[1.5px] border-y-rule text-left">
+      <tbody>
+        {rows.map((row, index) => (
+          <StepRead
+            key={row.line}
+            row={row}
+            number={index + 1}
+            before={rows[index - 1]}
+            columns={columns}
+            marks={marks}
+          />
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function StepRead({
+  row,
+  number,
+  before,
+  columns,
+  marks,
+}: {
+  row: RowView;
+  number: number;
+  before: RowView | undefined;
+  columns: number;
+  marks: boolean;
+}) {
+  const from = row.step?.marksFrom ?? row.cells.length;
+  return (
+    <tr className={`h-7 border-t border-hair first:border-t-0 ${row.step?.off ? 'opacity-60' : ''}`}>
+      <td className="w-[30px] pr-[9px] text-right text-[12px] text-ink-3">{number}</td>
+      <th scope="row" className="border-l border-hair px-2 font-medium">
+        <span className="block truncate">
+          <TextPieces pieces={row.cells[0]?.parts ?? []} />
+        </span>
+      </th>
+      {Array.from({ length: columns }, (_, i) => i + 1).map((column) => {
+        const caption = row.step?.captions[column - 1];
+        const changed = caption && caption !== before?.step?.captions[column - 1];
+        return (
+          <td key={column} className="relative px-2">
+            {changed && <span className="capt">{caption}</span>}
+            <span className="block truncate">
+              {column < from && <TextPieces pieces={row.cells[column]?.parts ?? []} />}
+            </span>
+          </td>
+        );
+      })}
+      {marks && (
+        <td className="truncate border-l border-hair px-2 font-mono text-value text-ink-2">
+          {row.cells.slice(from).map((cell) => (
+            <span key={cell.start} className="mr-2">
+              <TextPieces pieces={cell.parts} />
+            </span>
+          ))}
+        </td>
+      )}
+    </tr>
+  );
+}

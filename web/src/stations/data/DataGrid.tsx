@@ -1,0 +1,220 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import type { DataRowView, DataSetView } from '@/api/types';
+import { Filter } from '@/parts/Filter';
+import type { DataPlace } from './DataLens';
+
+const ROW_HEIGHT = 28;
+const LEAST_COLUMN = 72;
+const NUMBER_COLUMN = 48;
+
+/** The rows as cases get them; arrows move through the cells, Ctrl C copies the rows as tab-separated text. */
+export function DataGrid({
+  set,
+  rows,
+  place,
+  setPlace,
+  more,
+}: {
+  set: DataSetView;
+  rows: readonly DataRowView[];
+  place: DataPlace | null;
+  setPlace: (place: DataPlace) => void;
+  /** Fetches further rows; null where there are none, or they are on their way. */
+  more: (() => void) | null;
+}) {
+  const scroller = useRef<HTMLDivElement>(null);
+  const [filter, setFilter] = useState('');
+  const wanted = filter.toLowerCase();
+  const shown = wanted ? rows.filter((row) => row.cells.some((cell) => cell.toLowerCase().includes(wanted))) : rows;
+  const virtual = useVirtualizer({
+    count: shown.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 12,
+    initialRect: { width: 800, height: 600 },
+  });
+  const drawn = virtual.getVirtualItems();
+  const lastDrawn = drawn.at(-1)?.index ?? 0;
+  useEffect(() => {
+    if (more && lastDrawn >= shown.length - 20) more();
+  }, [more, lastDrawn, shown.length]);
+  const grid = `${NUMBER_COLUMN}px ${widths(set, rows)} 16px`;
+  const onKeyDown = (event: KeyboardEvent) => {
+    if ((event.ctrlKey || event.metaKey) && event.key === 'c') {
+      void navigator.clipboard.writeText(asText(set, shown));
+      event.preventDefault();
+      return;
+    }
+    const index = place ? shown.findIndex((row) => row.number === place.row) : -1;
+    const next = moved(event.key, Math.max(0, index), place?.column ?? 0, shown.length, set.columns.length);
+    const row = next && shown[next.index];
+    if (!row) return;
+    event.preventDefault();
+    setPlace({ row: row.number, column: next.column });
+    virtual.scrollToIndex(next.index);
+  };
+  return (
+    <>
+      <div className="flex flex-none items-center gap-3 px-4 pt-2 pb-1.5">
+        <h2 className="font-semibold">Rows</h2>
+        <span className="flex-1 text-ink-3">
+          {(set.rows ?? rows.length).toLocaleString('en')}
+          {set.rows === undefined ? ' and more' : ''}
+        </span>
+        <div className="w-48">
+          <Filter value={filter} onChange={setFilter} label="Filter the rows that are here" />
+        </div>
+      </div>
+      <div
+        ref={scroller}
+        role="grid"
+        aria-label={`Rows of ${set.name}`}
+        aria-rowcount={(set.rows ?? rows.length) + 1}
+        aria-colcount={set.columns.length + 1}
+        tabIndex={0}
+        onKeyDown={onKeyDown}
+        className="mx-4 min-h-0 flex-1 overflow-auto pb-6"
+      >
+        <div
+          role="row"
+          tabIndex={-1}
+          aria-rowindex={1}
+          className="sticky top-0 z-10 grid w-max min-w-full bg-surface"
+          style={{ gridTemplateColumns: grid }}
+        >
+          <span
+            role="columnheader"
+            tabIndex={-1}
+            className="border-b-[1.5px] border-rule pr-2 text-right text-small text-ink-3"
+          >
+            row
+          </span>
+          {set.columns.map((column) => (
+            <span
+              key={column.name}
+              role="columnheader"
+              tabIndex={-1}
+              className={`border-b-[1.5px] border-rule bg-[var(--origin-column-wash)] px-2 pb-1 ${column.numeric ? 'text-right' : ''}`}
+            >
+              <span className="block h-4 truncate text-caption text-ink-3">{column.from}</span>
+              <span className="ref" data-origin="column">
+                {column.name}
+              </span>
+            </span>
+          ))}
+        </div>
+        <div className="relative w-max min-w-full" style={{ height: virtual.getTotalSize() }}>
+          {drawn.map((item) => {
+            const row = shown[item.index];
+            return (
+              row && (
+                <DataRow
+                  key={row.number}
+                  row={row}
+                  set={set}
+                  grid={grid}
+                  top={item.start}
+                  column={place?.row === row.number ? place.column : null}
+                  choose={(column) => setPlace({ row: row.number, column })}
+                />
+              )
+            );
+          })}
+        </div>
+      </div>
+      <footer className="flex h-7 flex-none items-center justify-between border-t border-hair px-4 text-ink-3">
+        <span>{filter ? `${shown.length} of ${rows.length} rows that are here` : set.source}</span>
+        <span>
+          <kbd className="kbd">Ctrl C</kbd> copies as tab-separated text
+        </span>
+      </footer>
+    </>
+  );
+}
+
+function DataRow({
+  row,
+  set,
+  grid,
+  top,
+  column,
+  choose,
+}: {
+  row: DataRowView;
+  set: DataSetView;
+  grid: string;
+  top: number;
+  column: number | null;
+  choose: (column: number) => void;
+}) {
+  return (
+    <div
+      role="row"
+      tabIndex={-1}
+      aria-rowindex={row.number + 1}
+      aria-selected={column !== null}
+      className={`absolute inset-x-0 top-0 grid h-7 items-center border-b border-hair ${column === null ? '' : 'bg-select'} ${row.fault ? 'bg-error-wash' : ''}`}
+      style={{ gridTemplateColumns: grid, transform: `translateY(${top}px)` }}
+      title={row.fault}
+    >
+      <span role="rowheader" tabIndex={-1} className="pr-2 text-right text-[12px] text-ink-3">
+        {row.number}
+      </span>
+      {set.columns.map((own, index) => (
+        // biome-ignore lint/a11y/useKeyWithClickEvents: the grid takes the keys
+        <span
+          key={own.name}
+          role="gridcell"
+          tabIndex={-1}
+          aria-selected={column === index}
+          onClick={() => choose(index)}
+          title={row.cells[index]}
+          className={`h-full truncate px-2 font-mono text-value leading-7 ${own.numeric ? 'text-right' : ''} ${column === index ? 'outline-2 -outline-offset-2 outline-select-edge' : ''}`}
+        >
+          {row.cells[index]}
+        </span>
+      ))}
+    </div>
+  );
+}
+
+/** Where a key leads; null for one that leads nowhere. */
+function moved(key: string, index: number, column: number, rows: number, columns: number) {
+  const to = (i: number, c: number) => (i >= 0 && i < rows && c >= 0 && c < columns ? { index: i, column: c } : null);
+  switch (key) {
+    case 'ArrowDown':
+      return to(index + 1, column);
+    case 'ArrowUp':
+      return to(index - 1, column);
+    case 'ArrowRight':
+      return to(index, column + 1);
+    case 'ArrowLeft':
+      return to(index, column - 1);
+    case 'PageDown':
+      return to(Math.min(rows - 1, index + 20), column);
+    case 'PageUp':
+      return to(Math.max(0, index - 20), column);
+    case 'Home':
+      return to(index, 0);
+    case 'End':
+      return to(index, columns - 1);
+    default:
+      return null;
+  }
+}
+
+/** As wide as the longest cell that is here, within bounds. */
+function widths(set: DataSetView, rows: readonly DataRowView[]): string {
+  return set.columns
+    .map((column, index) => {
+      const longest = Math.max(column.name.length, ...rows.slice(0, 200).map((row) => row.cells[index]?.length ?? 0));
+      return `minmax(${Math.max(LEAST_COLUMN, Math.min(320, longest * 8 + 20))}px, 1fr)`;
+    })
+    .join(' ');
+}
+
+const asText = (set: DataSetView, rows: readonly DataRowView[]) =>
+  [set.columns.map((column) => column.name), ...rows.map((row) => row.cells)]
+    .map((cells) => cells.map((cell) => (/[\t\n"]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell)).join('\t'))
+    .join('\n');

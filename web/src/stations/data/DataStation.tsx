@@ -1,0 +1,151 @@
+import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { useLocation, useSearch } from 'wouter';
+import { get } from '@/api/client';
+import { useBlocks } from '@/api/queries';
+import type { DataSetView } from '@/api/types';
+import { useCrumbs } from '@/app/crumbs';
+import { useEnvironment } from '@/app/environment';
+import { DATA, dataSetPlace, documentPlace } from '@/app/places';
+import { nameKey } from '@/document/words';
+import { Columns } from '@/parts/Columns';
+import { SegmentedChoice } from '@/parts/SegmentedChoice';
+import { Wrong } from '@/parts/Wrong';
+import { type BlockGroup, BlockList } from '@/stations/documents/BlockList';
+import { DocumentStation } from '@/stations/documents/DocumentStation';
+import { NewBlock } from '@/stations/documents/NewBlock';
+import { DataGrid } from './DataGrid';
+import { DataLens, type DataPlace } from './DataLens';
+import { DataLine } from './DataLine';
+
+const PAGE = 200;
+
+/** The data sets: their rows, and what happens to them on the way. */
+export function DataStation({ path }: { path: string }) {
+  const search = new URLSearchParams(useSearch());
+  const line = Number(search.get('line') ?? 0);
+  const { data: blocks } = useBlocks();
+  const [, go] = useLocation();
+  const own = (blocks ?? []).filter((block) => block.kind === 'data');
+  if (path === '')
+    return <DataSetRows name={search.get('name') ?? ''} first={own[0]?.name} known={blocks !== undefined} />;
+  const shown =
+    own.filter((block) => block.path === path && block.line <= line).at(-1) ?? own.find((b) => b.path === path);
+  const station = {
+    home: DATA,
+    word: 'Data',
+    contents: <DataList open={shown?.name ?? ''} />,
+    also: { word: 'Rows', go: () => go(shown ? dataSetPlace(shown.name) : DATA) },
+  };
+  return <DocumentStation path={path} station={station} />;
+}
+
+function DataSetRows({ name, first, known }: { name: string; first: string | undefined; known: boolean }) {
+  const [, go] = useLocation();
+  const environment = useEnvironment();
+  const [place, setPlace] = useState<DataPlace | null>(null);
+  useEffect(() => {
+    if (name === '' && first) go(dataSetPlace(first), { replace: true });
+  }, [name, first, go]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another set has other rows
+  useEffect(() => setPlace(null), [name]);
+  const { data, error, refetch, fetchNextPage, hasNextPage, isFetchingNextPage } = useInfiniteQuery({
+    queryKey: ['data', name, environment],
+    enabled: name !== '',
+    initialPageParam: 0,
+    queryFn: ({ pageParam }) =>
+      get<DataSetView>(`/api/data/${encodeURIComponent(name)}?${query(pageParam, environment)}`),
+    getNextPageParam: (last, all) => (last.shown.length < PAGE ? undefined : all.length * PAGE),
+    placeholderData: keepPreviousData,
+  });
+  const set = data?.pages[0];
+  const rows = (data?.pages ?? []).flatMap((page) => page.shown);
+  useCrumbs([{ word: 'Data', to: DATA }, ...(set ? [{ word: set.name }] : [])]);
+  return (
+    <Columns
+      station="data"
+      contents={{ name: 'Contents', content: <DataList open={name} /> }}
+      lens={set ? { name: 'Lens', content: <DataLens set={set} rows={rows} place={place} /> } : null}
+    >
+      <Wrong what="The data set" error={error} again={refetch} />
+      {known && first === undefined && (
+        <p className="m-auto max-w-96 text-center text-ink-2">
+          A data set gives a case its rows: typed in, read from a file or a database, or combined from others. This
+          project has none yet; make one with the plus on the left.
+        </p>
+      )}
+      {set && (
+        <>
+          <header className="flex-none px-4 pt-2.5">
+            <div className="flex h-7 items-center gap-2.5">
+              <h1 className="truncate text-title font-semibold">{set.name}</h1>
+              <p className="flex-1 truncate self-end pb-0.5 text-ink-2">{set.note.split('\n')[0]}</p>
+              <SegmentedChoice
+                label="How the data set is shown"
+                options={[
+                  { value: 'rows', word: 'Rows' },
+                  { value: 'table', word: 'Table' },
+                  { value: 'text', word: 'Text' },
+                ]}
+                value="rows"
+                onChange={(as) => as !== 'rows' && go(documentPlace(set.path, { line: set.line, as, station: DATA }))}
+              />
+            </div>
+          </header>
+          {set.broken ? (
+            <p role="alert" className="mx-4 mt-3 bg-error-wash px-3 py-1.5">
+              {set.broken}
+            </p>
+          ) : (
+            <>
+              <DataLine set={set} />
+              <DataGrid
+                set={set}
+                rows={rows}
+                place={place}
+                setPlace={setPlace}
+                more={hasNextPage && !isFetchingNextPage ? () => void fetchNextPage() : null}
+              />
+            </>
+          )}
+        </>
+      )}
+    </Columns>
+  );
+}
+
+const query = (from: number, environment: string) =>
+  new URLSearchParams({ from: String(from), most: String(PAGE), ...(environment ? { environment } : {}) });
+
+const GROUPS = [
+  ['combined', 'Combined'],
+  ['limits', 'Limits'],
+  ['file', 'From files'],
+  ['query', 'From databases'],
+  ['typed', 'Typed here'],
+] as const;
+
+function DataList({ open }: { open: string }) {
+  const { data: blocks } = useBlocks();
+  const own = (blocks ?? []).filter((block) => block.kind === 'data');
+  const groups: BlockGroup[] = GROUPS.map(([group, word]) => ({
+    word,
+    right: 'rows',
+    blocks: own
+      .filter((block) => block.group === group)
+      .map((block) => ({
+        ...block,
+        key: `${block.path}:${block.line}`,
+        to: dataSetPlace(block.name),
+        open: nameKey(block.name) === nameKey(open),
+      })),
+  }));
+  return (
+    <BlockList
+      label="Data sets"
+      groups={groups}
+      add={<NewBlock kinds={['data']} station={DATA} usualPath="data/data.elmt" />}
+      empty="No data set yet. Make one with the plus above."
+    />
+  );
+}

@@ -1,0 +1,139 @@
+import { Plus } from 'lucide-react';
+import { useState } from 'react';
+import { useLocation } from 'wouter';
+import { post, Refused } from '@/api/client';
+import { useBlocks } from '@/api/queries';
+import type { DocumentText } from '@/api/types';
+import { documentPlace } from '@/app/places';
+import { authorName } from '@/document/author';
+import { addBlock, newBlockText } from '@/document/blockEdits';
+import { openDocument } from '@/document/openDocument';
+import { nameKey } from '@/document/words';
+import { FormDialog } from '@/parts/FormDialog';
+import { OneChoice } from '@/parts/OneChoice';
+
+/** Asks for the name of a new block and makes it, in a document that has such blocks or in a new one. */
+export function NewBlock({
+  kinds,
+  station,
+  usualPath,
+  fixedNames,
+}: {
+  /** The words of the kinds that can be made. */
+  kinds: readonly string[];
+  station: string;
+  /** Where it goes if the project has no such document. */
+  usualPath: string;
+  /** The names that one chooses from where a kind has no others. */
+  fixedNames?: Record<string, readonly string[]>;
+}) {
+  const { data: blocks } = useBlocks();
+  const [open, setOpen] = useState(false);
+  const [kind, setKind] = useState(kinds[0] as string);
+  const [name, setName] = useState('');
+  const [chosen, setChosen] = useState('');
+  const [wrong, setWrong] = useState('');
+  const [, go] = useLocation();
+  const paths = [...new Set((blocks ?? []).filter((block) => kinds.includes(block.kind)).map((block) => block.path))];
+  const path = chosen || paths[0] || usualPath;
+  const fixed = fixedNames?.[kind];
+  const said = fixed && !fixed.includes(name) ? (fixed[0] as string) : name.trim();
+  const taken =
+    kind !== 'hook' &&
+    (blocks ?? []).some((block) => block.kind === kind && nameKey(block.name) === nameKey(said) && said !== '');
+  const make = async () => {
+    if (taken) return setWrong(`There is already a ${kind} “${said}”.`);
+    try {
+      const line = await added(path, paths.includes(path), newBlockText(kind, said));
+      setOpen(false);
+      setName('');
+      go(documentPlace(path, { line, station }));
+    } catch (failed) {
+      setWrong(failed instanceof Refused || failed instanceof Error ? failed.message : String(failed));
+    }
+  };
+  return (
+    <FormDialog
+      title={`New ${kind}`}
+      open={open}
+      setOpen={setOpen}
+      trigger={
+        <button
+          type="button"
+          title={`New ${kinds.join(' or ')}`}
+          aria-label={`New ${kinds.join(' or ')}`}
+          className="grid size-[26px] flex-none place-items-center rounded-field border border-hair-strong bg-surface hover:border-field"
+        >
+          <Plus size={14} aria-hidden />
+        </button>
+      }
+      submit={`Make the ${kind}`}
+      ready={said !== ''}
+      wrong={wrong}
+      onSubmit={make}
+    >
+      {kinds.length > 1 && <Choice label="Kind" value={kind} options={kinds} onChange={(value) => setKind(value)} />}
+      {fixed ? (
+        <Choice label="When" value={said} options={fixed} onChange={(value) => setName(value)} />
+      ) : (
+        <label className="flex flex-col gap-1 text-small text-ink-2">
+          Name
+          <input
+            value={name}
+            required
+            className="field text-base text-ink"
+            onChange={(event) => {
+              setName(event.target.value);
+              setWrong('');
+            }}
+          />
+        </label>
+      )}
+      {paths.length > 1 ? (
+        <Choice label="Document" value={path} options={paths} onChange={setChosen} />
+      ) : (
+        <p className="text-small text-ink-3">
+          Its document is <span className="font-mono">{path}</span>
+        </p>
+      )}
+    </FormDialog>
+  );
+}
+
+function Choice({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  options: readonly string[];
+  onChange: (value: string) => void;
+}) {
+  return (
+    <div className="flex flex-col gap-1 text-small text-ink-2">
+      {label}
+      <OneChoice
+        label={label}
+        value={value}
+        options={options.map((option) => ({ value: option, word: option }))}
+        onChange={onChange}
+        className="field text-base text-ink"
+      />
+    </div>
+  );
+}
+
+/** Puts a block at the end of a document, which is made where it is missing; gives its first line, from 1 on. */
+async function added(path: string, there: boolean, text: string): Promise<number> {
+  if (!there) {
+    await post<DocumentText>('/api/documents', { path, text: `${text}\n`, author: authorName() });
+    return 1;
+  }
+  const document = await openDocument(path);
+  const { spec, line } = addBlock(document.state, text, null);
+  document.dispatch(spec);
+  await document.sync.saved();
+  return line + 1;
+}

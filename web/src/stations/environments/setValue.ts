@@ -1,0 +1,43 @@
+import type { EnvironmentColumn, EnvironmentValue } from '@/api/types';
+import { addSection } from '@/document/blockEdits';
+import { addRows, setCells } from '@/document/edits';
+import { openDocument } from '@/document/openDocument';
+import { type Block, type Section, structure } from '@/document/structure';
+import { nameKey } from '@/document/words';
+
+/** Gives an environment a value of its own for a name, or another one, in its document. */
+export async function setValue(of: EnvironmentColumn, value: EnvironmentValue, text: string): Promise<void> {
+  const document = await openDocument(of.path);
+  const find = (): Block => {
+    const block = structure(document.state).blocks.find(
+      (each) => each.kind.word === 'environment' && nameKey(each.name) === nameKey(of.name),
+    );
+    if (!block) throw new Error(`“${of.path}” has no environment “${of.name}” any more.`);
+    return block;
+  };
+  let block = find();
+  if (!valuesOf(block)) {
+    const made = addSection(document.state, block.id, 'values');
+    if (made) document.dispatch(made.spec);
+    block = find();
+  }
+  const section = valuesOf(block);
+  const head = section?.rows[0]?.row.cells.map((cell) => nameKey(cell.source)) ?? [];
+  const [name, place, kind] = ['name', 'value', 'kind'].map((word) => head.indexOf(word));
+  if (!section || name === undefined || name < 0 || place === undefined || place < 0) {
+    throw new Error(`The values of “${of.name}” have no columns “name” and “value”; open its sheet to mend that.`);
+  }
+  const row = section.rows.find(({ row: each }) => nameKey(each.cells[name]?.source ?? '') === nameKey(value.name));
+  if (row) {
+    document.edit((state) => setCells(state, [{ row: row.row.id, column: place, text }]));
+  } else {
+    const cells = head.map((_, column) =>
+      column === name ? value.name : column === place ? text : column === kind && value.secret ? 'secret' : '',
+    );
+    const added = addRows(document.state, block.id, 'values', [cells]);
+    if (added) document.dispatch(added.spec);
+  }
+  await document.sync.saved();
+}
+
+const valuesOf = (block: Block): Section | undefined => block.sections.find((section) => section.word === 'values');
