@@ -20,6 +20,7 @@ const OF_DOCUMENTS = [
   'data',
   'order',
   'environments',
+  'page',
 ];
 
 /** Fetches anew what changed on the server, as it says so. */

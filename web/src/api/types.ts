@@ -45,6 +45,13 @@ export interface BlockProblem {
     fixes: string[];
 }
 
+export interface BoxView {
+    x: number;
+    y: number;
+    width: number;
+    height: number;
+}
+
 export interface CaseHistory {
     run: number;
     outcome: Outcome;
@@ -182,6 +189,25 @@ export interface DocumentText {
     path: string;
     version: number;
     text: string;
+}
+
+export interface ElementTrial {
+    name: string;
+    count?: number;
+    boxes: BoxView[];
+    fault?: string;
+    repair?: RepairView;
+    proposals: ProposalView[];
+}
+
+export interface ElementView {
+    name: string;
+    line: number;
+    by: string;
+    locator: string;
+    in: string;
+    note: string;
+    fragile?: string;
 }
 
 export interface EnvironmentCell {
@@ -333,6 +359,26 @@ export interface OutputView {
     note: string;
 }
 
+export interface PageTrialView {
+    address: string;
+    title: string;
+    millis: number;
+    picture?: string;
+    elements: ElementTrial[];
+    unnamed: UnnamedElement[];
+    failure?: string;
+}
+
+export interface PageView {
+    name: string;
+    note: string;
+    path: string;
+    line: number;
+    address: string;
+    elements: ElementView[];
+    fixtures: string[];
+}
+
 export interface ParameterView {
     name: string;
     kind: string;
@@ -411,6 +457,13 @@ export interface ProjectView {
     goingRun?: number;
 }
 
+export interface ProposalView {
+    by: string;
+    value: string;
+    count: number;
+    why: string;
+}
+
 export interface RefactoringPreview {
     refusal?: string;
     warnings: string[];
@@ -446,6 +499,13 @@ export interface RemovedDocument {
 
 export interface RenameRequest {
     path: string;
+}
+
+export interface RepairView {
+    by: string;
+    value: string;
+    name: string;
+    likeness: number;
 }
 
 export interface RepeatView {
@@ -597,6 +657,20 @@ export interface TextPiece {
 export interface TreeView {
     suites: SuiteNode[];
     documents: DocumentNode[];
+}
+
+export interface TrialRequest {
+    page: string;
+    environment?: string;
+    browser?: string;
+    fixture?: string;
+}
+
+export interface UnnamedElement {
+    name: string;
+    role: string;
+    box: BoxView;
+    proposals: ProposalView[];
 }
 
 export interface UpdateView {

@@ -55,6 +55,9 @@ export const keywordPlace = (name: string) => `${KEYWORDS}?name=${encodeURICompo
 /** A data set with its rows. */
 export const dataSetPlace = (name: string) => `${DATA}?name=${encodeURIComponent(name)}`;
 
+/** A page with what its locators find. */
+export const pagePlace = (name: string) => `${PAGES}?name=${encodeURIComponent(name)}`;
+
 /** What surrounds a case. */
 export const orderPlace = (path: string, line: number) => `${FIXTURES}?around=${encodeURIComponent(path)}&line=${line}`;
 

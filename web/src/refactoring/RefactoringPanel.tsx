@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { Dialog } from 'radix-ui';
-import { type KeyboardEvent, useState } from 'react';
+import { type KeyboardEvent, useRef, useState } from 'react';
 import type { PlaceView, RefactoringPreview, TakenView } from '@/api/types';
 import { Difference } from '@/lens/Difference';
 import { Button } from '@/parts/Button';
@@ -14,6 +14,7 @@ export function RefactoringPanel({ ask, close }: { ask: RefactoringAsk; close: (
   const [name, setName] = useState(ask.name ?? '');
   const [except, setExcept] = useState<readonly PlaceView[]>([]);
   const [wrong, setWrong] = useState('');
+  const field = useRef<HTMLInputElement>(null);
   const ready = !words.name || name.trim() !== '';
   const { data: preview, error } = useQuery({
     queryKey: ['refactoring', ask, name, except],
@@ -50,13 +51,18 @@ export function RefactoringPanel({ ask, close }: { ask: RefactoringAsk; close: (
         <Dialog.Content
           aria-describedby={undefined}
           onKeyDown={onKeyDown}
+          onOpenAutoFocus={(event) => {
+            if (!field.current) return;
+            event.preventDefault();
+            field.current.select();
+          }}
           className="fixed top-10 right-0 bottom-0 z-50 flex w-[640px] max-w-[90vw] flex-col border-l border-hair-strong bg-surface shadow-float"
         >
           <div className="flex h-11 flex-none items-center gap-3 border-b border-hair px-4">
             <Dialog.Title className="flex-1 truncate text-case font-semibold">{words.title}</Dialog.Title>
             <Button kind="main" disabled={!possible} onClick={make}>
               {words.act(places.length)}
-              <kbd className="kbd border-on-accent/40 text-on-accent">Ctrl Enter</kbd>
+              <span className="text-small font-normal opacity-80">Ctrl Enter</span>
             </Button>
             <Dialog.Close asChild>
               <Button>Cancel</Button>
@@ -67,6 +73,7 @@ export function RefactoringPanel({ ask, close }: { ask: RefactoringAsk; close: (
               <label className="mx-4 mt-3 flex flex-col border-2 border-select-edge bg-raised px-2.5 pt-1 pb-1.5">
                 <span className="text-caption text-ink-3">{words.name}</span>
                 <input
+                  ref={field}
                   value={name}
                   aria-label={words.name}
                   spellCheck={false}

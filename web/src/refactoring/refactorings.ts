@@ -58,6 +58,16 @@ export const WORDS: Record<RefactoringWhat, Words> = {
   rename: { title: 'Rename', name: 'New name', act: () => 'Rename everywhere' },
 };
 
+/** A name for a keyword that is made of steps: what the last of them does. */
+export function proposedName(last: readonly string[]): string {
+  const words = last
+    .slice(0, 2)
+    .map((cell) => cell.replaceAll(/[<>|]/g, '').trim())
+    .filter((cell) => cell !== '')
+    .join(' ');
+  return words.charAt(0).toLowerCase() + words.slice(1);
+}
+
 /** The version of a document with all that was typed here. */
 async function savedVersion(path: string): Promise<number> {
   const open = await documentInHand(path);

@@ -1,7 +1,7 @@
 import { MARKS } from '@/document/edits';
 import { structure } from '@/document/structure';
 import type { MenuEntry } from '@/parts/Menu';
-import type { RefactoringAsk, RefactoringWhat } from '@/refactoring/refactorings';
+import { proposedName, type RefactoringAsk, type RefactoringWhat } from '@/refactoring/refactorings';
 import { isRow, type RowItem, type Stop, textAt } from './items';
 import type { SheetSession } from './session';
 
@@ -26,11 +26,18 @@ function cellOf(session: SheetSession, row: RowItem): number | null {
   return here ? cursor.column - 1 : null;
 }
 
+function askToExtract(session: SheetSession, rows: readonly RowItem[]) {
+  const [first, last] = [rows[0], rows.at(-1)];
+  if (!first || !last) return;
+  const name = proposedName(last.row.cells.map((cell) => cell.source));
+  ask(session, 'extract keyword', first.id, { count: rows.length, name });
+}
+
 /** Makes a keyword of the selected steps. */
 export function extractKeyword(session: SheetSession) {
   const rows = session.rangeRows();
   const first = rows[0];
-  if (first?.kind === 'step') ask(session, 'extract keyword', first.id, { count: rows.length });
+  if (first?.kind === 'step') askToExtract(session, rows);
 }
 
 /** Renames the block or element under the cursor. */
@@ -53,7 +60,7 @@ export function stepRefactorings(row: RowItem, session: SheetSession): MenuEntry
     {
       word: count > 1 ? `Extract keyword from ${count} steps …` : 'Extract keyword …',
       keys: 'Ctrl E',
-      act: () => ask(session, 'extract keyword', first.id, { count }),
+      act: () => askToExtract(session, rows),
     },
   ];
   if (row.step.composed) entries.push({ word: 'Put its steps here …', act: () => ask(session, 'inline', row.id) });

@@ -78,7 +78,7 @@ function DataSetRows({ name, first, known }: { name: string; first: string | und
         <>
           <header className="flex-none px-4 pt-2.5">
             <div className="flex h-7 items-center gap-2.5">
-              <h1 className="truncate text-title font-semibold">{set.name}</h1>
+              <h1 className="truncate text-title leading-[26px] font-semibold">{set.name}</h1>
               <p className="flex-1 truncate self-end pb-0.5 text-ink-2">{set.note.split('\n')[0]}</p>
               <SegmentedChoice
                 label="How the data set is shown"

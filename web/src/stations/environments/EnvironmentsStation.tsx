@@ -43,7 +43,7 @@ function SideBySide() {
       lens={null}
     >
       <header className="flex-none px-4 pt-2.5">
-        <h1 className="text-title font-semibold">Side by side</h1>
+        <h1 className="text-title leading-[26px] font-semibold">Side by side</h1>
         <p className="text-ink-2">
           Names down, environments across. What one takes over from another is dim; type over it to give it a value of
           its own.

@@ -11,7 +11,7 @@ export function KeywordReference({ keyword }: { keyword: KeywordView }) {
   return (
     <article aria-label={keyword.name} className="min-h-0 flex-1 overflow-y-auto px-6 pt-2.5 pb-10">
       <header className="flex h-7 items-center gap-2.5">
-        <h1 className="flex-1 truncate text-title font-semibold">{keyword.name}</h1>
+        <h1 className="flex-1 truncate text-title leading-[26px] font-semibold">{keyword.name}</h1>
         {keyword.path ? (
           <SegmentedChoice
             label="How the keyword is shown"

@@ -6,6 +6,7 @@ import { counted } from '@/parts/counted';
 import { TextPieces } from '@/parts/TextPieces';
 import { Wrong } from '@/parts/Wrong';
 import { RefactoringPanel } from '@/refactoring/RefactoringPanel';
+import { proposedName } from '@/refactoring/refactorings';
 
 /** Steps that stand in several places, each one press from a keyword. */
 export function RepeatsLens() {
@@ -58,7 +59,13 @@ export function RepeatsLens() {
       </ul>
       {chosen && first && (
         <RefactoringPanel
-          ask={{ what: 'extract keyword', path: first.path, line: first.line, count: chosen.count }}
+          ask={{
+            what: 'extract keyword',
+            path: first.path,
+            line: first.line,
+            count: chosen.count,
+            name: proposedName(chosen.steps.at(-1)?.cells.map((cell) => cell.source) ?? []),
+          }}
           close={() => setChosen(null)}
         />
       )}

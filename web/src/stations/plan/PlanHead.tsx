@@ -39,7 +39,7 @@ export function PlanHead({
   return (
     <header className="flex-none px-4 pt-2.5">
       <div className="flex h-7 items-center gap-2.5">
-        <h1 className="flex-1 text-title font-semibold">What will run</h1>
+        <h1 className="flex-1 text-title leading-[26px] font-semibold">What will run</h1>
         <Button
           kind="main"
           disabled={!plan || plan.count === 0}

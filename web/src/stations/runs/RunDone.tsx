@@ -41,7 +41,7 @@ function RunHead({ run, cases }: { run: RunView; cases: RunCaseView[] }) {
   return (
     <header className="flex-none px-4 pt-2.5 pb-3">
       <div className="flex h-7 items-center gap-2.5">
-        <h1 className="text-title font-semibold">Run {run.id}</h1>
+        <h1 className="text-title leading-[26px] font-semibold">Run {run.id}</h1>
         <p className="flex-1 truncate self-end pb-0.5 text-ink-2">
           {[run.title, clockTime(run.started), span(run.started, run.finished), run.browser, `seed ${run.seed}`]
             .filter(Boolean)

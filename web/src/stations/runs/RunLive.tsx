@@ -36,7 +36,7 @@ export function RunLive({ run }: { run: RunView }) {
       <div className="flex min-w-0 flex-1 flex-col overflow-y-auto">
         <header className="flex-none border-b border-hair-strong px-4 pt-2.5 pb-3">
           <div className="flex h-7 items-center gap-2.5">
-            <h1 className="text-title font-semibold">Run {run.id}</h1>
+            <h1 className="text-title leading-[26px] font-semibold">Run {run.id}</h1>
             <p className="flex-1 truncate self-end pb-0.5 text-ink-2">
               {run.title}, {clockTime(run.started)}, {run.browser || 'usual browser'}, seed {run.seed}
             </p>

@@ -19,6 +19,7 @@ class ArchitectureTest {
           "block",
           "gherkin",
           "browser",
+          "locator",
           "keyword",
           "data",
           "project",

@@ -33,6 +33,8 @@ public interface Browser extends AutoCloseable {
 
   Pictures pictures();
 
+  Survey survey();
+
   /**
    * Begins a step: from now on, whatever is asked of the browser is answered within this time or
    * ends as a failure of the kind {@link BrowserException.Kind#SILENT}.

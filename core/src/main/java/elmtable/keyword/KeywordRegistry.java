@@ -33,6 +33,14 @@ public final class KeywordRegistry {
     return registry;
   }
 
+  /** These, and the annotated methods of one more object. */
+  public KeywordRegistry with(Object owner) {
+    KeywordRegistry more = new KeywordRegistry();
+    more.byName.putAll(byName);
+    more.add(owner);
+    return more;
+  }
+
   public Optional<MethodKeyword> find(String name) {
     return Optional.ofNullable(byName.get(Names.key(name)));
   }

@@ -103,6 +103,11 @@ public final class Project {
     return new Project(documents, changed, builtIn, dataCache, this);
   }
 
+  /** The same documents with one more object whose annotated methods are keywords. */
+  public Project withKeywords(Object owner) {
+    return new Project(documents, files, builtIn.with(owner), dataCache, null);
+  }
+
   /** The same project, noting what is looked up in its index. */
   public Project recording(LookupLog notes) {
     return new Project(this, index.recording(notes), environment);

@@ -15,6 +15,7 @@ import elmtable.browser.Pointer;
 import elmtable.browser.Scripts;
 import elmtable.browser.State;
 import elmtable.browser.Storage;
+import elmtable.browser.Survey;
 import elmtable.browser.Target;
 import elmtable.browser.Wanted;
 import elmtable.browser.Windows;
@@ -105,6 +106,11 @@ final class FakeBrowser
   @Override
   public Windows windows() {
     return new FakeWindows(this::act);
+  }
+
+  @Override
+  public Survey survey() {
+    throw new UnsupportedOperationException();
   }
 
   @Override

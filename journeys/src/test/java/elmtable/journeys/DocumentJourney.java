@@ -221,7 +221,8 @@ class DocumentJourney {
     screen.see(Screen.cell(SORTED, "expect text", 2) + "[contains(., 'EK-2032')]");
     screen.press("//*[@role='radio'][contains(., 'Step')]");
 
-    screen.pressOther("//nav[@aria-label='Suites and documents']//a[contains(., 'price-list')]");
+    screen.press("//nav[@aria-label='Stations']//a[normalize-space()='Data']");
+    screen.pressOther("//nav[@aria-label='Data sets']//a[contains(., 'price list')]");
     screen.press("//*[@role='menuitem'][normalize-space()='Remove document']");
     screen.until(
         "the file is gone", () -> !Files.exists(world.project().resolve("data/price-list.elmt")));

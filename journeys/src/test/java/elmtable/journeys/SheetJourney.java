@@ -122,7 +122,9 @@ class SheetJourney {
     screen.seeText("//*[@role='note']", "“stoke the kiln” is a draft");
 
     // It stands in a document of its own, ready to be written.
-    screen.press("//nav[@aria-label='Suites and documents']//a[contains(., 'keywords/new')]");
+    screen.press("//nav[@aria-label='Stations']//a[normalize-space()='Keywords']");
+    screen.press("//nav[@aria-label='Keywords']//a[contains(., 'stoke the kiln')]");
+    screen.press("//*[@role='radio'][normalize-space()='Table']");
     screen.see("//*[@role='rowgroup'][@aria-label='keyword stoke the kiln']");
 
     openCase();

@@ -67,6 +67,7 @@ public final class WebServer implements AutoCloseable {
           new SettingsApi(services::join).routes(config.routes);
           PerSnapshot<Plan> plans =
               new PerSnapshot<>(of -> Planner.plan(of.checked(), Selection.everything()));
+          new PagesApi(services::join).routes(config.routes);
           new StationsApi(services::join, plans).routes(config.routes);
           new Api(services::join, plans).routes(config.routes);
           errors(config.routes, services::join);

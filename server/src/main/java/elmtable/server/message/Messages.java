@@ -15,6 +15,7 @@ public final class Messages {
           FixtureMessages.class,
           KeywordMessages.class,
           LiveMessages.class,
+          PageMessages.class,
           PlanMessages.class,
           ProjectMessages.class,
           RefactoringMessages.class,

@@ -6,6 +6,7 @@ import elmtable.server.store.DocumentStore;
 import elmtable.server.store.KeptValuesFile;
 import elmtable.server.store.RunStore;
 import elmtable.server.store.SettingsStore;
+import elmtable.server.trial.PageTrials;
 import java.nio.file.Path;
 
 /** Everything that the HTTP side talks to. */
@@ -17,6 +18,7 @@ public record Services(
     RunService runs,
     RunStore store,
     KeptValuesFile kept,
+    PageTrials trials,
     Housekeeping housekeeping,
     Places places) {
   /** Makes all of them for an open database. */
@@ -38,6 +40,7 @@ public record Services(
         runs,
         store,
         kept,
+        new PageTrials(runner, kept),
         new Housekeeping(documents, store, new SettingsStore(database), runs),
         places);
   }

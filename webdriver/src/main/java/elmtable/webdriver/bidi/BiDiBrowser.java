@@ -12,8 +12,10 @@ import elmtable.browser.Pointer;
 import elmtable.browser.Scripts;
 import elmtable.browser.State;
 import elmtable.browser.Storage;
+import elmtable.browser.Survey;
 import elmtable.browser.Windows;
 import elmtable.webdriver.page.PageElements;
+import elmtable.webdriver.page.PageSurvey;
 import java.time.Duration;
 import java.util.Optional;
 
@@ -25,6 +27,7 @@ final class BiDiBrowser implements Browser {
   private final BiDiPages pages;
   private final BiDiInput input;
   private final PageElements elements;
+  private final PageSurvey survey;
   private final BiDiWindows windows;
   private final BiDiDialogs dialogs;
   private final BiDiScripts scripts;
@@ -49,6 +52,7 @@ final class BiDiBrowser implements Browser {
     this.pages = new BiDiPages(tab, waiting, position);
     this.input = new BiDiInput(tab, waiting);
     this.elements = new PageElements(waiting);
+    this.survey = new PageSurvey(waiting);
     this.windows = new BiDiWindows(tab, waiting);
     this.dialogs = new BiDiDialogs(tab);
     this.scripts = new BiDiScripts(tab);
@@ -115,6 +119,11 @@ final class BiDiBrowser implements Browser {
   @Override
   public Pictures pictures() {
     return pictures;
+  }
+
+  @Override
+  public Survey survey() {
+    return survey;
   }
 
   @Override

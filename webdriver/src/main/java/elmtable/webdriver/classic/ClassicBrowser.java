@@ -14,8 +14,10 @@ import elmtable.browser.Pointer;
 import elmtable.browser.Scripts;
 import elmtable.browser.State;
 import elmtable.browser.Storage;
+import elmtable.browser.Survey;
 import elmtable.browser.Windows;
 import elmtable.webdriver.page.PageElements;
+import elmtable.webdriver.page.PageSurvey;
 import java.time.Duration;
 import java.util.Optional;
 
@@ -27,6 +29,7 @@ public final class ClassicBrowser implements Browser {
   private final ClassicPages pages;
   private final ClassicInput input;
   private final PageElements elements;
+  private final PageSurvey survey;
   private final ClassicWindows windows;
   private final ClassicDialogs dialogs;
   private final ClassicScripts reports;
@@ -46,6 +49,7 @@ public final class ClassicBrowser implements Browser {
     this.pages = new ClassicPages(tab, waiting);
     this.input = new ClassicInput(tab, waiting, remote);
     this.elements = new PageElements(waiting);
+    this.survey = new PageSurvey(waiting);
     this.windows = new ClassicWindows(tab, waiting);
     this.dialogs = new ClassicDialogs(tab, waiting);
     this.reports = new ClassicScripts(tab);
@@ -124,6 +128,11 @@ public final class ClassicBrowser implements Browser {
   @Override
   public Pictures pictures() {
     return pictures;
+  }
+
+  @Override
+  public Survey survey() {
+    return survey;
   }
 
   @Override

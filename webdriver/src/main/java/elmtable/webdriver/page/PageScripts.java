@@ -14,7 +14,7 @@ import java.util.stream.Collectors;
  */
 public final class PageScripts {
   private static final String WAIT =
-      List.of("find", "elements", "act", "fields", "compare", "look", "wait").stream()
+      List.of("find", "elements", "act", "fields", "compare", "survey", "look", "wait").stream()
           .map(PageScripts::resource)
           .collect(Collectors.joining("\n"));
 

@@ -22,6 +22,7 @@ const intoHosts = () => {
 // One look at the page: {ok, element, found} or {ok: false, state, …}.
 const look = () => {
   if (ask.wanted === 'settled') return { ok: true };
+  if (ask.wanted === 'inventory') return inventory();
   if (ask.wanted === 'address') {
     const { href } = whole();
     return { ok: href === new URL(ask.text, href).href, found: href };
@@ -102,6 +103,8 @@ const look = () => {
       const shown = elements.filter((element) => isShown(element, true));
       return shown.length === 0 ? { ok: true, found: 'gone' } : { found: `shown: ${shown.slice(0, 3).map(describe).join(', ')}` };
     }
+    case 'sight':
+      return sightOf(elements);
     case 'count':
       return { ok: ask.number < 0 || elements.length === ask.number, found: String(elements.length) };
     case 'value': {

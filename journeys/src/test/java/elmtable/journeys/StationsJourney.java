@@ -1,0 +1,158 @@
+package elmtable.journeys;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestInstance;
+import org.openqa.selenium.Keys;
+
+/** Pages, keywords, data, fixtures and environments, as one works in their stations. */
+@TestInstance(TestInstance.Lifecycle.PER_CLASS)
+class StationsJourney {
+  private World world;
+  private Screen screen;
+
+  @BeforeAll
+  void start() throws Exception {
+    world = new World();
+    screen = new Screen();
+  }
+
+  @AfterAll
+  void stop() throws Exception {
+    screen.close();
+    world.close();
+  }
+
+  private void station(String word) {
+    screen.open(world.address() + "/plan");
+    screen.press("//nav[@aria-label='Stations']//a[normalize-space()='" + word + "']");
+  }
+
+  private void inFile(String path, String text) {
+    Path file = world.project().resolve(path);
+    screen.until(
+        "“" + text + "” in " + path,
+        () -> {
+          try {
+            return Files.readString(file).contains(text);
+          } catch (IOException unreadable) {
+            throw new UncheckedIOException(unreadable);
+          }
+        });
+  }
+
+  @Test
+  void stepsThatRepeatBecomeAKeywordInAllTheirPlaces() {
+    station("Keywords");
+    screen.press("//nav[@aria-label='Keywords']//a[contains(., 'sign in as')]");
+    screen.see("//h1[normalize-space()='sign in as']");
+    screen.see("//table[@aria-label='Takes']//tr[contains(., 'member')]");
+    screen.seeText("//section[@aria-label='Uses of sign in as']", "calls in");
+
+    screen.press("(//aside[@aria-label='Repeats']//button[.='Extract keyword'])[1]");
+    screen.see("//input[@aria-label='Name of the keyword']");
+    screen.chord(Keys.CONTROL, "a");
+    screen.keys("fill in the sign-in");
+    screen.seeText("//*[@role='dialog']", "stand in 2 places");
+    screen.see("//*[@role='dialog']//tr[@data-change='added'][contains(., 'fill in the sign-in')]");
+    screen.press("//*[@role='dialog']//button[contains(., 'Extract and replace in 2 places')]");
+    screen.see("//nav[@aria-label='Keywords']//a[contains(., 'fill in the sign-in')]");
+    inFile("keywords/page-tasks.elmt", "keyword fill in the sign-in");
+    screen.seeText("//*[@data-testid='problem-count']", "no problems");
+  }
+
+  @Test
+  void aKeywordIsRenamedWhereverItIsCalled() {
+    screen.open(world.address() + "/cases/keywords/studio-tasks.elmt");
+    screen.press(
+        "//*[@role='rowgroup'][@aria-label='keyword expect receipt']"
+            + "//*[@role='gridcell'][contains(., 'expect receipt')]");
+    screen.keys(Keys.F6);
+    screen.see("//input[@aria-label='New name']");
+    screen.chord(Keys.CONTROL, "a");
+    screen.keys("see the receipt");
+    screen.see("//*[@role='dialog']//tr[@data-change='added'][contains(., 'see the receipt')]");
+    screen.chord(Keys.CONTROL, Keys.ENTER);
+    inFile("keywords/studio-tasks.elmt", "keyword see the receipt");
+    screen.seeText("//*[@data-testid='problem-count']", "no problems");
+    screen.seeNo("//*[@role='dialog']");
+    screen.chord(Keys.CONTROL, "z");
+    inFile("keywords/studio-tasks.elmt", "keyword expect receipt");
+  }
+
+  @Test
+  void aDataSetShowsItsRowsAndWhatHappensToThem() {
+    station("Data");
+    screen.see("//h1[normalize-space()='price list']");
+    screen.seeText("//ol[@aria-label='What happens to the rows']", "data/price-list.csv");
+    screen.press("(//*[@role='grid']//*[@role='gridcell'][normalize-space()='Glaze'])[1]");
+    screen.seeText("//aside[@aria-label='Lens']", "column programme");
+    screen.keys(Keys.ARROW_DOWN);
+    screen.seeText("//aside[@aria-label='Lens']//h2", "Row 4");
+    screen.press("//input[@aria-label='Filter the rows that are here']");
+    screen.keys("Raku");
+    screen.seeText("//footer", "1 of 5 rows");
+  }
+
+  @Test
+  void whatSurroundsACaseIsDrawn() {
+    station("Fixtures");
+    screen.press("//nav[@aria-label='Fixtures and hooks']//a[contains(., 'signed in as')]");
+    screen.see("//section[@aria-label='signed in as Juno Farrow']//section[@aria-label='Steps']");
+    screen.seeText("//aside[@aria-label='Lens']", "keep session");
+    screen.press("//button[@aria-label='Case']");
+    screen.keys("second window");
+    screen.press("//*[@role='option'][contains(., 'The receipt opens in a second window')]");
+    screen.seeText("//section[@aria-label='Steps']", "The receipt opens in a second window");
+  }
+
+  @Test
+  void anEnvironmentThatIsLikeAnotherIsGivenAValueOfItsOwn() {
+    station("Environments");
+    screen.press("//button[@aria-label='New environment or browser']");
+    screen.press("//*[@role='dialog']//input");
+    screen.keys("far", Keys.ENTER);
+    screen.see("//*[@role='rowgroup'][@aria-label='environment far']");
+    screen.press("//nav[@aria-label='Environments and browsers']//a[.='Side by side']");
+    screen.press("//button[starts-with(@aria-label, 'currency in far')]");
+    screen.keys("kr", Keys.ENTER);
+    screen.see("//button[@aria-label='currency in far: kr']");
+    inFile("environments.elmt", "| currency | kr");
+    screen.press("//header//button[@aria-label='Environment']");
+    screen.press("//*[@role='option'][normalize-space()='far']");
+    screen.seeText(
+        "//table[@aria-label='Values of the environments']//th[contains(., 'far')]", "in force");
+    screen.press("//header//button[@aria-label='Environment']");
+    screen.press("//*[@role='option'][normalize-space()='local']");
+  }
+
+  @Test
+  void anElementThatIsNotFoundIsRepairedFromTheLivePage() {
+    screen.open(world.address() + "/pages?name=Sign-in");
+    screen.pressButton("Try all 4");
+    screen.seeText("//*[@role='status'][contains(., 'found once')]", "4 of 4 elements found once");
+    screen.see("//section[@aria-label='Live page']//img");
+
+    screen.open(world.address() + "/cases/pages/studio.elmt");
+    screen.press(
+        "//*[@role='rowgroup'][@aria-label='page Sign-in']//*[@role='row'][contains(., 'Sign in button')]"
+            + "//*[@role='gridcell'][normalize-space()='Sign in']");
+    screen.keys(Keys.F2);
+    screen.see("//textarea[@data-editing]");
+    screen.chord(Keys.CONTROL, "a");
+    screen.keys("Sign me in", Keys.ENTER);
+    screen.saved();
+    screen.open(world.address() + "/pages?name=Sign-in");
+    screen.pressButton("Try all 4");
+    screen.seeText("//*[@role='status'][contains(., 'found once')]", "3 of 4 elements found once");
+    screen.seeText("//table[@aria-label='Elements of Sign-in']", "Most like it is button Sign in");
+    screen.pressButton("Use it");
+    screen.seeText("//*[@role='status'][contains(., 'found once')]", "4 of 4 elements found once");
+    screen.seeNo("//td[contains(., 'Most like it')]");
+  }
+}

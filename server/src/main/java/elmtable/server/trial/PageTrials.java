@@ -1,0 +1,230 @@
+package elmtable.server.trial;
+
+import elmtable.block.FixtureList;
+import elmtable.browser.Survey.Box;
+import elmtable.browser.Survey.PageElement;
+import elmtable.browser.Survey.Proposal;
+import elmtable.check.CheckedProject;
+import elmtable.locator.Repair;
+import elmtable.plan.Plan;
+import elmtable.plan.Planner;
+import elmtable.plan.Selection;
+import elmtable.project.Project;
+import elmtable.project.entry.CaseEntry;
+import elmtable.project.entry.ElementEntry;
+import elmtable.project.entry.PageEntry;
+import elmtable.project.entry.SuiteEntry;
+import elmtable.run.RunHandle;
+import elmtable.run.Runner;
+import elmtable.run.event.Failure;
+import elmtable.run.event.RunEvent;
+import elmtable.run.request.KeptValues;
+import elmtable.run.request.RunChoices;
+import elmtable.run.request.RunRequest;
+import elmtable.server.message.PageMessages.BoxView;
+import elmtable.server.message.PageMessages.ElementTrial;
+import elmtable.server.message.PageMessages.PageTrialView;
+import elmtable.server.message.PageMessages.ProposalView;
+import elmtable.server.message.PageMessages.RepairView;
+import elmtable.server.message.PageMessages.TrialRequest;
+import elmtable.server.message.PageMessages.UnnamedElement;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Base64;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.atomic.AtomicReference;
+import java.util.function.Predicate;
+
+/**
+ * Opens a page in a browser and looks for each of its elements. It is a run like others, of a case
+ * that nobody wrote: fixtures, environments and browsers mean what they mean everywhere.
+ */
+public final class PageTrials {
+  private static final String PATH = "trial of a page.elmt";
+  private static final String SUITE = "Trial of a page";
+  private static final Duration LIMIT = Duration.ofSeconds(60);
+
+  private final Runner runner;
+  private final KeptValues kept;
+
+  public PageTrials(Runner runner, KeptValues kept) {
+    this.runner = runner;
+    this.kept = kept;
+  }
+
+  /** The fixtures that cases and suites ask for, as they write them. */
+  public static List<String> fixtures(Project project) {
+    Set<String> names = new LinkedHashSet<>();
+    for (SuiteEntry suite : project.index().suites()) {
+      for (CaseEntry entry : suite.cases()) {
+        entry.fixtures().stream()
+            .map(FixtureList.Use::name)
+            .filter(name -> name.indexOf('<') < 0)
+            .forEach(names::add);
+      }
+    }
+    return List.copyOf(names);
+  }
+
+  /** Tries a page; one at a time, as each takes a browser. */
+  public synchronized PageTrialView run(Project of, PageEntry page, TrialRequest ask)
+      throws InterruptedException {
+    LookingKeywords looking = new LookingKeywords();
+    Project project =
+        of.withKeywords(looking).with(PATH, text(page, ask.fixture() == null ? "" : ask.fixture()));
+    Selection selection = Selection.everything().withSuites(SUITE);
+    if (ask.environment() != null && !ask.environment().isEmpty()) {
+      selection = selection.withEnvironments(ask.environment());
+    }
+    if (ask.browser() != null && !ask.browser().isEmpty()) {
+      selection = selection.withBrowsers(ask.browser());
+    }
+    Plan plan = Planner.plan(CheckedProject.of(project), selection);
+    long begun = System.nanoTime();
+    Optional<Failure> failure = execute(project, plan);
+    double millis = (System.nanoTime() - begun) / 1e6;
+    return view(page, looking, millis, failure);
+  }
+
+  private static String text(PageEntry page, String fixture) {
+    StringBuilder text = new StringBuilder("suite " + SUITE + "\n\ncase Trial\ntimeout: 60s\n");
+    if (!fixture.isEmpty()) {
+      text.append("fixtures: ").append(fixture).append('\n');
+    }
+    text.append("steps\n| open | ").append(page.name()).append(" |\n");
+    for (ElementEntry element : tried(page)) {
+      text.append("| ")
+          .append(LookingKeywords.LOOK_FOR)
+          .append(" | ")
+          .append(nameOf(page, element));
+      text.append(" |\n");
+    }
+    return text.append("| ").append(LookingKeywords.LOOK_OVER).append(" |\n").toString();
+  }
+
+  private static List<ElementEntry> tried(PageEntry page) {
+    return page.elements().stream().filter(each -> !each.pattern().hasPlaceholders()).toList();
+  }
+
+  private static String nameOf(PageEntry page, ElementEntry element) {
+    return page.name() + "/" + element.name();
+  }
+
+  /** What went wrong, if anything did. */
+  private Optional<Failure> execute(Project project, Plan plan) throws InterruptedException {
+    AtomicReference<Failure> failure = new AtomicReference<>();
+    RunRequest request =
+        new RunRequest(
+            "trial", SUITE, project, plan, RunChoices.usual(1, 1), RunRequest.USUAL_LIMIT, kept);
+    RunHandle run =
+        runner.start(
+            request,
+            (content, suffix) -> "not kept",
+            List.of(event -> {
+              if (event instanceof RunEvent.CaseFinished done && done.failure() != null) {
+                failure.set(done.failure());
+              }
+            }));
+    try {
+      if (!run.await(LIMIT)) {
+        failure.set(new Failure("The page was not there after a minute.", null, null, null));
+      }
+    } finally {
+      run.stop();
+    }
+    return Optional.ofNullable(failure.get());
+  }
+
+  private PageTrialView view(
+      PageEntry page, LookingKeywords looking, double millis, Optional<Failure> failure) {
+    Optional<LookingKeywords.Whole> whole = looking.whole();
+    List<PageElement> all = whole.map(LookingKeywords.Whole::elements).orElse(List.of());
+    List<PageElement> free = new ArrayList<>(all);
+    for (ElementEntry element : tried(page)) {
+      looking
+          .seen(nameOf(page, element))
+          .ifPresent(seen -> seen.sight().boxes().forEach(box -> free.removeIf(isAt(box))));
+    }
+    List<ElementTrial> elements = new ArrayList<>();
+    for (ElementEntry element : page.elements()) {
+      elements.add(trial(page, element, looking, all, free));
+    }
+    return new PageTrialView(
+        whole.map(LookingKeywords.Whole::address).orElse(""),
+        whole.map(LookingKeywords.Whole::title).orElse(""),
+        millis,
+        whole
+            .flatMap(LookingKeywords.Whole::picture)
+            .map(png -> "data:image/png;base64," + Base64.getEncoder().encodeToString(png))
+            .orElse(null),
+        elements,
+        free.stream().map(PageTrials::unnamed).toList(),
+        failure.map(Failure::message).orElse(null));
+  }
+
+  private static ElementTrial trial(
+      PageEntry page,
+      ElementEntry element,
+      LookingKeywords looking,
+      List<PageElement> all,
+      List<PageElement> free) {
+    Optional<LookingKeywords.Seen> seen = looking.seen(nameOf(page, element));
+    if (seen.isEmpty()) {
+      return new ElementTrial(element.name(), null, List.of(), null, null, List.of());
+    }
+    var sight = seen.get().sight();
+    Optional<Repair> repair =
+        sight.count() == 0 && seen.get().target().within().isEmpty()
+            ? Repair.of(element.name(), seen.get().target().locator(), free)
+            : Optional.empty();
+    List<Proposal> proposals =
+        sight.boxes().size() == 1
+            ? all.stream()
+                .filter(isAt(sight.boxes().get(0)))
+                .findFirst()
+                .map(PageElement::locators)
+                .orElse(List.of())
+            : List.of();
+    return new ElementTrial(
+        element.name(),
+        sight.count(),
+        sight.boxes().stream().map(PageTrials::box).toList(),
+        sight.fault().isEmpty() ? null : sight.fault(),
+        repair
+            .map(found ->
+                new RepairView(
+                    found.locator().by().word(),
+                    found.locator().value(),
+                    found.element().name(),
+                    found.likeness()))
+            .orElse(null),
+        proposals.stream().map(PageTrials::proposal).toList());
+  }
+
+  private static Predicate<PageElement> isAt(Box box) {
+    return element -> element.box().equals(box);
+  }
+
+  private static UnnamedElement unnamed(PageElement element) {
+    return new UnnamedElement(
+        element.name(),
+        element.role(),
+        box(element.box()),
+        element.locators().stream().map(PageTrials::proposal).toList());
+  }
+
+  private static ProposalView proposal(Proposal proposal) {
+    return new ProposalView(
+        proposal.locator().by().word(),
+        proposal.locator().value(),
+        proposal.count(),
+        proposal.why());
+  }
+
+  private static BoxView box(Box box) {
+    return new BoxView(box.x(), box.y(), box.width(), box.height());
+  }
+}

@@ -1,0 +1,166 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { RefreshCw } from 'lucide-react';
+import { type ReactNode, useState } from 'react';
+import { useLocation } from 'wouter';
+import { get, post } from '@/api/client';
+import type { PageTrialView, PageView } from '@/api/types';
+import { useEnvironment } from '@/app/environment';
+import { documentPlace, PAGES } from '@/app/places';
+import { Button } from '@/parts/Button';
+import { Columns } from '@/parts/Columns';
+import { counted } from '@/parts/counted';
+import { OneChoice } from '@/parts/OneChoice';
+import { SegmentedChoice } from '@/parts/SegmentedChoice';
+import { Wrong } from '@/parts/Wrong';
+import { ElementLens } from './ElementLens';
+import { ElementsTable } from './ElementsTable';
+import { LivePicture } from './LivePicture';
+import { addElement, setLocator } from './pageEdits';
+
+const NO_FIXTURE = '';
+
+/** A page's elements with what each locator finds on the live page, and a picture of it. */
+export function LivePage({ name, contents }: { name: string; contents: { name: string; content: ReactNode } }) {
+  const {
+    data: page,
+    error,
+    refetch,
+  } = useQuery({
+    queryKey: ['page', name],
+    queryFn: () => get<PageView>(`/api/pages/${encodeURIComponent(name)}`),
+  });
+  const [, go] = useLocation();
+  const environment = useEnvironment();
+  const [fixture, setFixture] = useState(sessionStorage.getItem('trial fixture') ?? NO_FIXTURE);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [wrong, setWrong] = useState('');
+  const trial = useMutation({
+    mutationFn: (withFixture: string) =>
+      post<PageTrialView>('/api/trials', { page: name, environment, fixture: withFixture }),
+  });
+  const usable = page?.fixtures.includes(fixture) ? fixture : NO_FIXTURE;
+  const look = () => trial.mutate(usable);
+  const change = async (act: () => Promise<void>) => {
+    setWrong('');
+    try {
+      await act();
+      await refetch();
+      if (trial.data) look();
+    } catch (failed) {
+      setWrong(failed instanceof Error ? failed.message : String(failed));
+    }
+  };
+  const element = page?.elements.find((each) => each.name === chosen);
+  const result = trial.data;
+  return (
+    <Columns
+      station="pages"
+      contents={contents}
+      lens={{
+        name: 'Lens',
+        content: (
+          <ElementLens
+            page={name}
+            element={element}
+            trial={result?.elements.find((each) => each.name === chosen)}
+            use={(by, value) => element && change(() => setLocator(page as PageView, element, by, value))}
+          />
+        ),
+      }}
+    >
+      <Wrong what="The page" error={error} again={refetch} />
+      {page && (
+        <>
+          <header className="flex-none px-4 pt-2.5 pb-1.5">
+            <div className="flex h-7 items-center gap-2.5">
+              <h1 className="truncate text-title leading-[26px] font-semibold">{page.name}</h1>
+              <p className="flex-1 truncate self-end pb-0.5 text-ink-2">{page.note.split('\n')[0]}</p>
+              <SegmentedChoice
+                label="How the page is shown"
+                options={[
+                  { value: 'live', word: 'Live' },
+                  { value: 'table', word: 'Table' },
+                  { value: 'text', word: 'Text' },
+                ]}
+                value="live"
+                onChange={(as) =>
+                  as !== 'live' && go(documentPlace(page.path, { line: page.line, as, station: PAGES }))
+                }
+              />
+              <Button kind="main" disabled={trial.isPending} onClick={look}>
+                <RefreshCw size={13} aria-hidden className={trial.isPending ? 'animate-spin' : ''} />
+                {trial.isPending ? 'Looking …' : `Try all ${page.elements.length}`}
+              </Button>
+            </div>
+            <div className="flex items-center gap-x-4 text-ink-2">
+              <span>
+                <span className="text-small text-ink-3">path</span>{' '}
+                <span className="font-mono text-value">{page.address || 'none'}</span>
+              </span>
+              <span className="flex items-center gap-1.5">
+                <span className="text-small text-ink-3">set up first</span>
+                <OneChoice
+                  label="Fixture that is set up first"
+                  value={usable}
+                  options={[
+                    { value: NO_FIXTURE, word: 'nothing' },
+                    ...page.fixtures.map((each) => ({ value: each, word: each })),
+                  ]}
+                  onChange={(next) => {
+                    sessionStorage.setItem('trial fixture', next);
+                    setFixture(next);
+                  }}
+                />
+              </span>
+              {result && !result.failure && <Tried result={result} />}
+            </div>
+          </header>
+          {(wrong || trial.error || result?.failure) && (
+            <p role="alert" className="mx-4 mb-1.5 bg-failed-wash px-3 py-1.5">
+              {wrong || trial.error?.message || result?.failure}
+            </p>
+          )}
+          <div className="min-h-0 flex-1 overflow-auto pb-6">
+            <ElementsTable
+              page={page}
+              trial={result ?? null}
+              chosen={chosen}
+              choose={setChosen}
+              repair={(of, by, value) => change(() => setLocator(page, of, by, value))}
+            />
+            {result && (
+              <LivePicture
+                result={result}
+                chosen={chosen}
+                choose={setChosen}
+                add={(of) => {
+                  const best = of.proposals[0];
+                  if (best) void change(() => addElement(page, of.name, best.by, best.value));
+                }}
+              />
+            )}
+            {!result && !trial.isPending && (
+              <p className="mx-4 mt-3 text-ink-2">
+                “Try all {page.elements.length}” opens the page in a browser of this machine, counts what each locator
+                finds, and takes a picture. Where the page needs a signed-in member, choose the fixture that is set up
+                first.
+              </p>
+            )}
+          </div>
+        </>
+      )}
+    </Columns>
+  );
+}
+
+/** What the trial came to, in words. */
+function Tried({ result }: { result: PageTrialView }) {
+  const tried = result.elements.filter((each) => each.count !== undefined);
+  const one = tried.filter((each) => each.count === 1).length;
+  return (
+    <span role="status" className="min-w-0 flex-1 truncate text-right" title={`${result.title}, ${result.address}`}>
+      {one} of {counted(tried.length, 'element')} found once, in {(result.millis / 1000).toFixed(1)} s at{' '}
+      <span className="font-mono text-value">{result.address.replace(/^[a-z]+:\/\/[^/]+/, '') || '/'}</span>
+    </span>
+  );
+}
