@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { type ChangedLine, difference } from '@/document/difference';
 
 const SIGN = { same: '', removed: '−', added: '+' };
-const SAID = { same: '', removed: 'removed: ', added: 'added: ' };
+const SAID = { same: 'unchanged: ', removed: 'removed: ', added: 'added: ' };
 const GROUND = { same: '', removed: 'bg-failed-wash', added: 'bg-accent-wash' };
 
 /** What is different between two states of a document: by block, as tables. */

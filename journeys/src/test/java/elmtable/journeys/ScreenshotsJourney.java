@@ -15,7 +15,7 @@ class ScreenshotsJourney {
     try (World world = new World();
         Screen screen = new Screen()) {
       screen.open(world.address() + "/plan");
-      screen.pressButton("Run 49 cases");
+      screen.pressButton("Run 71 cases");
       screen.see("//aside[@aria-label='As they come']//li[7]");
       screen.picture(FOLDER.resolve("run-live.png"));
       screen.press("//main//button[normalize-space()='Stop']");

@@ -199,12 +199,12 @@ class SuiteJourney {
   void thePlanTellsWhatWillRunAndOneRowIsRunAlone() {
     openSuite("My firings");
     screen.press("//a[normalize-space()='Show what will run']");
-    screen.seeText("//main//p", "6 of 49 executable cases are in");
+    screen.seeText("//main//p", "7 of 71 executable cases are in");
     screen.open(world.address() + "/plan");
-    screen.seeText("//main//p", "49 of 49 executable cases are in");
+    screen.seeText("//main//p", "71 of 71 executable cases are in");
     screen.press("//label[contains(., 'tags')]//input");
     screen.keys("dialogs", Keys.ENTER);
-    screen.seeText("//main//p", "2 of 49");
+    screen.seeText("//main//p", "2 of 71");
     screen.seeText("//tr[contains(., 'Sorted by shelves')]", "tags: dialogs");
     screen.open(world.address() + "/plan");
     screen.pressButton("7 shelves of Glaze");

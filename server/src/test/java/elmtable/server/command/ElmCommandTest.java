@@ -129,11 +129,11 @@ class ElmCommandTest {
   }
 
   @Test
-  void theDemoHasNoProblemsAndFortyNineCases() {
+  void theDemoHasNoProblemsAndSeventyOneCases() {
     assertEquals(0, elm("check", DEMO));
     assertEquals("", out.toString());
     assertEquals(0, elm("plan", DEMO, "--count"));
-    assertEquals("49", out.toString().strip());
+    assertEquals("71", out.toString().strip());
   }
 
   @Test

@@ -38,8 +38,8 @@ class ApiTest extends AbstractApiTest {
         "{\"errors\":0,\"warnings\":0,\"notices\":0}", project.path("problems").toString());
     assertEquals(0, get("/api/problems").body().size());
     JsonNode plan = get("/api/plan?tags=smoke").body();
-    assertEquals(20, plan.path("count").asInt());
-    assertEquals(32, plan.path("cases").size());
+    assertEquals(23, plan.path("count").asInt());
+    assertEquals(35, plan.path("cases").size());
   }
 
   @Test

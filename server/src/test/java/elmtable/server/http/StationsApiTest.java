@@ -156,8 +156,10 @@ class StationsApiTest extends AbstractApiTest {
             .toList();
     assertEquals("before fixture", parts.get(0));
     assertTrue(parts.contains("steps case"), parts.toString());
-    assertEquals("30m", order.path("parts").get(0).path("keptFor").asText());
-    assertEquals(1, order.path("parts").get(0).path("steps").size());
+    assertEquals(
+        "run", order.path("parts").get(0).path("scope").asText(), "what it needs is first");
+    assertEquals("30m", order.path("parts").get(1).path("keptFor").asText());
+    assertEquals(1, order.path("parts").get(1).path("steps").size());
     JsonNode ofSuite = get("/api/order?path=" + path + "&line=1").body();
     assertEquals(order, ofSuite, "a line of the suite means its first case");
     assertEquals(404, get("/api/order?path=" + path + "&line=100000").status());
