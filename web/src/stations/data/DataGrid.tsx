@@ -6,6 +6,7 @@ import type { DataPlace } from './DataLens';
 
 const ROW_HEIGHT = 28;
 const LEAST_COLUMN = 72;
+const WIDEST_COLUMN = 320;
 const NUMBER_COLUMN = 48;
 
 /** The rows as cases get them; arrows move through the cells, Ctrl C copies the rows as tab-separated text. */
@@ -39,7 +40,10 @@ export function DataGrid({
   useEffect(() => {
     if (more && lastDrawn >= shown.length - 20) more();
   }, [more, lastDrawn, shown.length]);
-  const grid = `${NUMBER_COLUMN}px ${widths(set, rows)} 16px`;
+  const widths = widthsOf(set, rows);
+  const grid = `${NUMBER_COLUMN}px ${widths.map((width) => `minmax(${width}px, ${width}fr)`).join(' ')}`;
+  // Head and rows are as wide as each other, whatever is in them.
+  const width = `max(100%, ${NUMBER_COLUMN + widths.reduce((sum, each) => sum + each, 0)}px)`;
   const onKeyDown = (event: KeyboardEvent) => {
     if ((event.ctrlKey || event.metaKey) && event.key === 'c') {
       void navigator.clipboard.writeText(asText(set, shown));
@@ -80,8 +84,8 @@ export function DataGrid({
           role="row"
           tabIndex={-1}
           aria-rowindex={1}
-          className="sticky top-0 z-10 grid w-max min-w-full bg-surface"
-          style={{ gridTemplateColumns: grid }}
+          className="sticky top-0 z-10 grid bg-surface"
+          style={{ gridTemplateColumns: grid, width }}
         >
           <span
             role="columnheader"
@@ -104,7 +108,7 @@ export function DataGrid({
             </span>
           ))}
         </div>
-        <div className="relative w-max min-w-full" style={{ height: virtual.getTotalSize() }}>
+        <div className="relative" style={{ height: virtual.getTotalSize(), width }}>
           {drawn.map((item) => {
             const row = shown[item.index];
             return (
@@ -204,15 +208,12 @@ function moved(key: string, index: number, column: number, rows: number, columns
   }
 }
 
-/** As wide as the longest cell that is here, within bounds. */
-function widths(set: DataSetView, rows: readonly DataRowView[]): string {
-  return set.columns
-    .map((column, index) => {
-      const longest = Math.max(column.name.length, ...rows.slice(0, 200).map((row) => row.cells[index]?.length ?? 0));
-      return `minmax(${Math.max(LEAST_COLUMN, Math.min(320, longest * 8 + 20))}px, 1fr)`;
-    })
-    .join(' ');
-}
+/** As wide as the longest cell that is here, within bounds, in pixels. */
+const widthsOf = (set: DataSetView, rows: readonly DataRowView[]): number[] =>
+  set.columns.map((column, index) => {
+    const cells = rows.slice(0, 200).map((row) => row.cells[index]?.length ?? 0);
+    return Math.max(LEAST_COLUMN, Math.min(WIDEST_COLUMN, Math.max(column.name.length + 1, ...cells) * 8 + 20));
+  });
 
 const asText = (set: DataSetView, rows: readonly DataRowView[]) =>
   [set.columns.map((column) => column.name), ...rows.map((row) => row.cells)]

@@ -34,7 +34,10 @@ export function NewBlock({
   const [chosen, setChosen] = useState('');
   const [wrong, setWrong] = useState('');
   const [, go] = useLocation();
-  const paths = [...new Set((blocks ?? []).filter((block) => kinds.includes(block.kind)).map((block) => block.path))];
+  // Beside its like, if there are any: which one comes first may mean something.
+  const like = (blocks ?? []).filter((block) => block.kind === kind);
+  const near = (blocks ?? []).filter((block) => kinds.includes(block.kind));
+  const paths = [...new Set((like.length > 0 ? like : near).map((block) => block.path))];
   const path = chosen || paths[0] || usualPath;
   const fixed = fixedNames?.[kind];
   const said = fixed && !fixed.includes(name) ? (fixed[0] as string) : name.trim();

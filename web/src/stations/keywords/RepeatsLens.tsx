@@ -3,7 +3,7 @@ import { useRepeats } from '@/api/queries';
 import type { RepeatView } from '@/api/types';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
-import { TextPieces } from '@/parts/TextPieces';
+import { StepLines } from '@/parts/StepLines';
 import { Wrong } from '@/parts/Wrong';
 import { RefactoringPanel } from '@/refactoring/RefactoringPanel';
 import { proposedName } from '@/refactoring/refactorings';
@@ -37,17 +37,7 @@ export function RepeatsLens() {
               <b className="text-case font-semibold">{repeat.count}</b> steps in{' '}
               <b className="text-case font-semibold">{repeat.places.length}</b> places
             </p>
-            {repeat.steps.map((row) => (
-              <p key={row.line} className="truncate text-ink-2">
-                {row.cells
-                  .filter((cell) => cell.source !== '')
-                  .map((cell) => (
-                    <span key={cell.start} className="mr-1.5">
-                      <TextPieces pieces={cell.parts} />
-                    </span>
-                  ))}
-              </p>
-            ))}
+            <StepLines rows={repeat.steps} />
             <p className="mt-1.5 flex items-center justify-between">
               <Button small onClick={() => setChosen(repeat)}>
                 Extract keyword
