@@ -7,6 +7,19 @@ export interface AnalysisView {
     problems: BlockProblem[];
 }
 
+export interface BeginRequest {
+    address: string;
+}
+
+export interface BeginView {
+    address: string;
+    title: string;
+    page: string;
+    picture?: string;
+    elements: ProposedElement[];
+    failure?: string;
+}
+
 export interface BlockAnalysis {
     at: number;
     same?: number;
@@ -258,6 +271,19 @@ export interface FileProblem {
     why: string;
 }
 
+export interface FirstDocuments {
+    suite: string;
+    documents: number;
+}
+
+export interface FirstDocumentsRequest {
+    address: string;
+    page: string;
+    title: string;
+    elements: ProposedElement[];
+    author?: string;
+}
+
 export interface FixRequest {
     path: string;
     version: number;
@@ -462,6 +488,13 @@ export interface ProposalView {
     value: string;
     count: number;
     why: string;
+}
+
+export interface ProposedElement {
+    name: string;
+    by: string;
+    value: string;
+    role: string;
 }
 
 export interface RefactoringPreview {

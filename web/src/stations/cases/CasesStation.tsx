@@ -2,11 +2,10 @@ import { useEffect } from 'react';
 import { useLocation } from 'wouter';
 import { useTree } from '@/api/queries';
 import { CASES, documentPlace } from '@/app/places';
-import { Button } from '@/parts/Button';
 import { Columns } from '@/parts/Columns';
+import { BeginScreen } from '@/stations/begin/BeginScreen';
 import { DocumentStation } from '@/stations/documents/DocumentStation';
 import { CasesTree } from './CasesTree';
-import { NewDocument } from './NewDocument';
 
 export function CasesStation({ path }: { path: string }) {
   const { data: tree } = useTree();
@@ -18,21 +17,10 @@ export function CasesStation({ path }: { path: string }) {
   if (path === '') {
     return (
       <Columns station="cases" contents={{ name: 'Contents', content: <CasesTree open="" /> }} lens={null}>
-        <EmptyProject />
+        {tree?.suites.length === 0 && <BeginScreen />}
       </Columns>
     );
   }
   const contents = <CasesTree open={path} />;
   return <DocumentStation path={path} station={{ home: CASES, word: 'Cases', contents }} />;
-}
-
-function EmptyProject() {
-  return (
-    <div className="m-auto max-w-96 text-center text-ink-2">
-      <p className="mb-3">A suite holds cases: tables of steps that run in a browser. This project has none yet.</p>
-      <NewDocument>
-        <Button kind="main">Make the first suite</Button>
-      </NewDocument>
-    </div>
-  );
 }

@@ -28,6 +28,7 @@ class ArchitectureTest {
           "completion",
           "conversion",
           "refactoring",
+          "beginning",
           "plan",
           "run",
           "report");

@@ -21,7 +21,7 @@ class KeyboardJourney {
         Screen page = new Screen()) {
       screen = page;
       screen.open(world.address());
-      tabTo("Make the first suite", true);
+      tabTo("an empty suite", true);
       screen.keys(Keys.ENTER);
       screen.see("//*[@role='dialog']");
       screen.keys("Greetings", Keys.ENTER);

@@ -88,6 +88,7 @@ class StationsJourney {
   @Test
   void aDataSetShowsItsRowsAndWhatHappensToThem() {
     station("Data");
+    screen.press("//nav[@aria-label='Data sets']//a[contains(., 'price list')]");
     screen.see("//h1[normalize-space()='price list']");
     screen.seeText("//ol[@aria-label='What happens to the rows']", "data/price-list.csv");
     screen.press("(//*[@role='grid']//*[@role='gridcell'][normalize-space()='Glaze'])[1]");

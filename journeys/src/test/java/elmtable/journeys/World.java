@@ -78,7 +78,12 @@ final class World implements AutoCloseable {
     return lines;
   }
 
-  /** The demo project's folder. */
+  /** Where the studio's site is. */
+  String site() {
+    return site.address();
+  }
+
+  /** The project's folder. */
   Path project() {
     return folder.resolve("project");
   }

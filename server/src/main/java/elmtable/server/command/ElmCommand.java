@@ -27,6 +27,7 @@ public final class ElmCommand implements Runnable {
 
   private static Map<String, Supplier<Callable<Integer>>> commands() {
     Map<String, Supplier<Callable<Integer>>> commands = new LinkedHashMap<>();
+    commands.put("new", NewCommand::new);
     commands.put("check", CheckCommand::new);
     commands.put("plan", PlanCommand::new);
     commands.put("data", DataCommand::new);

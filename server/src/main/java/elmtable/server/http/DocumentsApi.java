@@ -27,7 +27,7 @@ import java.util.function.Supplier;
 
 /** Documents as values: texts, updates, analyses, changes of several. */
 final class DocumentsApi {
-  private static final String NOBODY = "local";
+  static final String NOBODY = "local";
   private static final int LONGEST_NAME = 100;
 
   private final Supplier<Services> services;

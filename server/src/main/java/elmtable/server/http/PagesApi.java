@@ -1,19 +1,26 @@
 package elmtable.server.http;
 
+import elmtable.beginning.FirstProject;
 import elmtable.block.PageBlock;
 import elmtable.browser.Locator;
 import elmtable.locator.Fragility;
 import elmtable.project.Project;
 import elmtable.project.entry.PageEntry;
+import elmtable.server.message.PageMessages.BeginRequest;
 import elmtable.server.message.PageMessages.ElementView;
+import elmtable.server.message.PageMessages.FirstDocuments;
+import elmtable.server.message.PageMessages.FirstDocumentsRequest;
 import elmtable.server.message.PageMessages.PageView;
 import elmtable.server.message.PageMessages.TrialRequest;
 import elmtable.server.service.Services;
 import elmtable.server.service.Snapshot;
+import elmtable.server.service.Workspace;
+import elmtable.server.trial.Beginning;
 import elmtable.server.trial.PageTrials;
 import io.javalin.config.RoutesConfig;
 import io.javalin.http.Context;
 import io.javalin.http.NotFoundResponse;
+import java.util.Map;
 import java.util.function.Supplier;
 
 /** Pages of the tested application, as they are described and as they are in a browser now. */
@@ -27,6 +34,8 @@ final class PagesApi {
   void routes(RoutesConfig routes) {
     routes.get("/api/pages/{name}", this::page);
     routes.post("/api/trials", this::trial);
+    routes.post("/api/beginnings", this::look);
+    routes.post("/api/beginnings/documents", this::begin);
   }
 
   private Snapshot snapshot() {
@@ -68,6 +77,27 @@ final class PagesApi {
         Locator.By.named(element.by())
             .flatMap(by -> Fragility.of(new Locator(by, written)))
             .orElse(null));
+  }
+
+  private void look(Context ctx) throws InterruptedException {
+    BeginRequest ask = ctx.bodyAsClass(BeginRequest.class);
+    ctx.json(services.get().beginning().look(ask.address()));
+  }
+
+  /** Makes the first documents; a project that has some of them already keeps them. */
+  private void begin(Context ctx) {
+    FirstDocumentsRequest ask = ctx.bodyAsClass(FirstDocumentsRequest.class);
+    Workspace workspace = services.get().workspace();
+    Map<String, String> documents = Beginning.documents(ask);
+    String author =
+        ask.author() == null || ask.author().isBlank() ? DocumentsApi.NOBODY : ask.author();
+    workspace.together(() ->
+        documents.forEach((path, text) -> {
+          if (workspace.snapshot().revision(path).isEmpty()) {
+            workspace.create(path, text, author);
+          }
+        }));
+    ctx.status(201).json(new FirstDocuments(FirstProject.SUITE, documents.size()));
   }
 
   private void trial(Context ctx) throws InterruptedException {

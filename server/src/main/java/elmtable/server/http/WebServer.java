@@ -20,6 +20,7 @@ import elmtable.server.service.PathTakenException;
 import elmtable.server.service.RunService;
 import elmtable.server.service.Services;
 import elmtable.server.store.StoreException;
+import elmtable.server.trial.Beginning;
 import elmtable.server.view.Analyses;
 import elmtable.server.view.PerSnapshot;
 import io.javalin.Javalin;
@@ -121,6 +122,7 @@ public final class WebServer implements AutoCloseable {
     refuse(routes, RunService.NothingToRunException.class, 409);
     refuse(routes, RunService.UnknownExecutableException.class, 400);
     refuse(routes, BadChangeException.class, 400);
+    refuse(routes, Beginning.BadAddressException.class, 400);
     refuse(routes, Planner.BadSelectionException.class, 400);
     routes.exception(
         JacksonException.class,

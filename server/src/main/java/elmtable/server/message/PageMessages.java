@@ -88,4 +88,36 @@ public final class PageMessages {
       List<ElementTrial> elements,
       List<UnnamedElement> unnamed,
       @Nullable String failure) {}
+
+  /** The address of an application that a project is to be made for. */
+  public record BeginRequest(String address) {}
+
+  /** An element that is proposed for the first page. */
+  public record ProposedElement(String name, String by, String value, String role) {}
+
+  /**
+   * What a project would begin with.
+   *
+   * @param address where the browser was at the end
+   * @param page the name that the first page would have
+   * @param failure why the address could not be opened
+   */
+  public record BeginView(
+      String address,
+      String title,
+      String page,
+      @Nullable String picture,
+      List<ProposedElement> elements,
+      @Nullable String failure) {}
+
+  /** {@code title} is what the first case expects. */
+  public record FirstDocumentsRequest(
+      String address,
+      String page,
+      String title,
+      List<ProposedElement> elements,
+      @Nullable String author) {}
+
+  /** Where the first case stands. */
+  public record FirstDocuments(String suite, int documents) {}
 }

@@ -6,6 +6,7 @@ import elmtable.server.store.DocumentStore;
 import elmtable.server.store.KeptValuesFile;
 import elmtable.server.store.RunStore;
 import elmtable.server.store.SettingsStore;
+import elmtable.server.trial.Beginning;
 import elmtable.server.trial.PageTrials;
 import java.nio.file.Path;
 
@@ -19,6 +20,7 @@ public record Services(
     RunStore store,
     KeptValuesFile kept,
     PageTrials trials,
+    Beginning beginning,
     Housekeeping housekeeping,
     Places places) {
   /** Makes all of them for an open database. */
@@ -41,6 +43,7 @@ public record Services(
         store,
         kept,
         new PageTrials(runner, kept),
+        new Beginning(runner),
         new Housekeeping(documents, store, new SettingsStore(database), runs),
         places);
   }

@@ -4,23 +4,16 @@ import elmtable.block.FixtureList;
 import elmtable.browser.Survey.Box;
 import elmtable.browser.Survey.PageElement;
 import elmtable.browser.Survey.Proposal;
-import elmtable.check.CheckedProject;
 import elmtable.locator.Repair;
-import elmtable.plan.Plan;
-import elmtable.plan.Planner;
 import elmtable.plan.Selection;
 import elmtable.project.Project;
 import elmtable.project.entry.CaseEntry;
 import elmtable.project.entry.ElementEntry;
 import elmtable.project.entry.PageEntry;
 import elmtable.project.entry.SuiteEntry;
-import elmtable.run.RunHandle;
 import elmtable.run.Runner;
 import elmtable.run.event.Failure;
-import elmtable.run.event.RunEvent;
 import elmtable.run.request.KeptValues;
-import elmtable.run.request.RunChoices;
-import elmtable.run.request.RunRequest;
 import elmtable.server.message.PageMessages.BoxView;
 import elmtable.server.message.PageMessages.ElementTrial;
 import elmtable.server.message.PageMessages.PageTrialView;
@@ -28,14 +21,12 @@ import elmtable.server.message.PageMessages.ProposalView;
 import elmtable.server.message.PageMessages.RepairView;
 import elmtable.server.message.PageMessages.TrialRequest;
 import elmtable.server.message.PageMessages.UnnamedElement;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Predicate;
 
 /**
@@ -43,16 +34,10 @@ import java.util.function.Predicate;
  * that nobody wrote: fixtures, environments and browsers mean what they mean everywhere.
  */
 public final class PageTrials {
-  private static final String PATH = "trial of a page.elmt";
-  private static final String SUITE = "Trial of a page";
-  private static final Duration LIMIT = Duration.ofSeconds(60);
-
-  private final Runner runner;
-  private final KeptValues kept;
+  private final TrialRun trial;
 
   public PageTrials(Runner runner, KeptValues kept) {
-    this.runner = runner;
-    this.kept = kept;
+    this.trial = new TrialRun(runner, kept);
   }
 
   /** The fixtures that cases and suites ask for, as they write them. */
@@ -74,35 +59,29 @@ public final class PageTrials {
       throws InterruptedException {
     LookingKeywords looking = new LookingKeywords();
     Project project =
-        of.withKeywords(looking).with(PATH, text(page, ask.fixture() == null ? "" : ask.fixture()));
-    Selection selection = Selection.everything().withSuites(SUITE);
+        of.withKeywords(looking)
+            .with(
+                TrialRun.PATH,
+                TrialRun.text(ask.fixture() == null ? "" : ask.fixture(), steps(page)));
+    Selection selection = Selection.everything();
     if (ask.environment() != null && !ask.environment().isEmpty()) {
       selection = selection.withEnvironments(ask.environment());
     }
     if (ask.browser() != null && !ask.browser().isEmpty()) {
       selection = selection.withBrowsers(ask.browser());
     }
-    Plan plan = Planner.plan(CheckedProject.of(project), selection);
     long begun = System.nanoTime();
-    Optional<Failure> failure = execute(project, plan);
+    Optional<Failure> failure = trial.execute(project, selection);
     double millis = (System.nanoTime() - begun) / 1e6;
     return view(page, looking, millis, failure);
   }
 
-  private static String text(PageEntry page, String fixture) {
-    StringBuilder text = new StringBuilder("suite " + SUITE + "\n\ncase Trial\ntimeout: 60s\n");
-    if (!fixture.isEmpty()) {
-      text.append("fixtures: ").append(fixture).append('\n');
-    }
-    text.append("steps\n| open | ").append(page.name()).append(" |\n");
-    for (ElementEntry element : tried(page)) {
-      text.append("| ")
-          .append(LookingKeywords.LOOK_FOR)
-          .append(" | ")
-          .append(nameOf(page, element));
-      text.append(" |\n");
-    }
-    return text.append("| ").append(LookingKeywords.LOOK_OVER).append(" |\n").toString();
+  private static List<String> steps(PageEntry page) {
+    List<String> steps = new ArrayList<>(List.of("open | " + page.name()));
+    tried(page)
+        .forEach(element -> steps.add(LookingKeywords.LOOK_FOR + " | " + nameOf(page, element)));
+    steps.add(LookingKeywords.LOOK_OVER);
+    return steps;
   }
 
   private static List<ElementEntry> tried(PageEntry page) {
@@ -111,31 +90,6 @@ public final class PageTrials {
 
   private static String nameOf(PageEntry page, ElementEntry element) {
     return page.name() + "/" + element.name();
-  }
-
-  /** What went wrong, if anything did. */
-  private Optional<Failure> execute(Project project, Plan plan) throws InterruptedException {
-    AtomicReference<Failure> failure = new AtomicReference<>();
-    RunRequest request =
-        new RunRequest(
-            "trial", SUITE, project, plan, RunChoices.usual(1, 1), RunRequest.USUAL_LIMIT, kept);
-    RunHandle run =
-        runner.start(
-            request,
-            (content, suffix) -> "not kept",
-            List.of(event -> {
-              if (event instanceof RunEvent.CaseFinished done && done.failure() != null) {
-                failure.set(done.failure());
-              }
-            }));
-    try {
-      if (!run.await(LIMIT)) {
-        failure.set(new Failure("The page was not there after a minute.", null, null, null));
-      }
-    } finally {
-      run.stop();
-    }
-    return Optional.ofNullable(failure.get());
   }
 
   private PageTrialView view(
@@ -156,13 +110,17 @@ public final class PageTrials {
         whole.map(LookingKeywords.Whole::address).orElse(""),
         whole.map(LookingKeywords.Whole::title).orElse(""),
         millis,
-        whole
-            .flatMap(LookingKeywords.Whole::picture)
-            .map(png -> "data:image/png;base64," + Base64.getEncoder().encodeToString(png))
-            .orElse(null),
+        whole.flatMap(PageTrials::picture).orElse(null),
         elements,
         free.stream().map(PageTrials::unnamed).toList(),
         failure.map(Failure::message).orElse(null));
+  }
+
+  /** As an address that holds the picture itself. */
+  static Optional<String> picture(LookingKeywords.Whole whole) {
+    return whole
+        .picture()
+        .map(png -> "data:image/png;base64," + Base64.getEncoder().encodeToString(png));
   }
 
   private static ElementTrial trial(
@@ -208,7 +166,7 @@ public final class PageTrials {
     return element -> element.box().equals(box);
   }
 
-  private static UnnamedElement unnamed(PageElement element) {
+  static UnnamedElement unnamed(PageElement element) {
     return new UnnamedElement(
         element.name(),
         element.role(),
