@@ -24,6 +24,11 @@ public record ValuesTable(List<Entry> entries) {
     public String key() {
       return Names.key(name);
     }
+
+    /** The same name with another value. */
+    public Entry with(Template other) {
+      return new Entry(name, other, secret, note, range);
+    }
   }
 
   static ValuesTable of(Block block) {

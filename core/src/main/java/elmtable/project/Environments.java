@@ -3,8 +3,10 @@ package elmtable.project;
 import elmtable.block.EnvironmentBlock;
 import elmtable.block.Property;
 import elmtable.block.ValuesTable;
+import elmtable.formula.Escapes;
 import elmtable.formula.EvaluationContext;
 import elmtable.formula.FormulaException;
+import elmtable.formula.Template;
 import elmtable.formula.Value;
 import elmtable.formula.ValueLookup;
 import elmtable.text.Names;
@@ -49,6 +51,11 @@ public final class Environments {
       ProjectIndex index, String environment) {
     Map<String, ValuesTable.Entry> entries = new LinkedHashMap<>();
     collect(environment, index::environmentWithValues, entries, new HashSet<>());
+    index
+        .overrides()
+        .forEach((key, value) ->
+            entries.computeIfPresent(
+                key, (k, entry) -> entry.with(Template.of(Escapes.escape(value)))));
     return entries;
   }
 

@@ -8,7 +8,9 @@ import elmtable.language.BlockKind;
 import elmtable.project.entry.CaseEntry;
 import elmtable.project.entry.DataEntry;
 import elmtable.project.entry.NamedBlock;
+import elmtable.text.Names;
 import java.util.Collections;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -106,6 +108,17 @@ public final class Project {
   /** The same documents with one more object whose annotated methods are keywords. */
   public Project withKeywords(Object owner) {
     return new Project(documents, files, builtIn.with(owner), dataCache, null);
+  }
+
+  /**
+   * The same project with other values in its environments, whatever their documents say.
+   *
+   * @param values plain texts by the names that an environment has
+   */
+  public Project overridden(Map<String, String> values) {
+    Map<String, String> byKey = new HashMap<>();
+    values.forEach((name, value) -> byKey.put(Names.key(name), value));
+    return new Project(this, index.overridden(Map.copyOf(byKey)), environment);
   }
 
   /** The same project, noting what is looked up in its index. */

@@ -37,18 +37,31 @@ public final class ProjectIndex {
   private final IndexContents contents;
   private final LookupLog log;
 
+  /** Values instead of those of the environments, by the keys of their names. */
+  private final Map<String, String> overrides;
+
   ProjectIndex(IndexContents contents) {
-    this(contents, null);
+    this(contents, null, Map.of());
   }
 
-  private ProjectIndex(IndexContents contents, LookupLog log) {
+  private ProjectIndex(IndexContents contents, LookupLog log, Map<String, String> overrides) {
     this.contents = contents;
     this.log = log;
+    this.overrides = overrides;
   }
 
   /** The same index, noting what is looked up in it. */
   ProjectIndex recording(LookupLog notes) {
-    return new ProjectIndex(contents, notes);
+    return new ProjectIndex(contents, notes, overrides);
+  }
+
+  /** The same index with other values for names that environments have. */
+  ProjectIndex overridden(Map<String, String> values) {
+    return new ProjectIndex(contents, log, values);
+  }
+
+  Map<String, String> overrides() {
+    return overrides;
   }
 
   private void record(Space space, String key) {

@@ -58,7 +58,7 @@ final class PlanCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
-    Project project = ProjectFolder.read(folder);
+    Project project = options.overridden(ProjectFolder.read(folder));
     Plan plan = options.plan(project);
     PrintWriter out = spec.commandLine().getOut();
     if (page != null && (page < 1 || pageSize < 1)) {

@@ -4,6 +4,7 @@ import elmtable.run.event.Failure;
 import elmtable.run.event.Outcome;
 import elmtable.run.event.RunEvent;
 import elmtable.run.event.RunListener;
+import elmtable.text.Counted;
 import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -39,10 +40,10 @@ final class Progress implements RunListener {
         started.cases().forEach(planned -> cases.put(planned.number(), planned));
         out.println(
             "Running "
-                + cases.size()
-                + " executable cases, "
-                + started.workers()
-                + " workers, seed "
+                + Counted.of(cases.size(), "executable case")
+                + ", "
+                + Counted.of(started.workers(), "worker")
+                + ", seed "
                 + started.seed());
       }
       case RunEvent.CaseStarted started when terminal ->

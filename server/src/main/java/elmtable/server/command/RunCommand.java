@@ -2,7 +2,9 @@ package elmtable.server.command;
 
 import elmtable.plan.CasePlan;
 import elmtable.plan.Plan;
+import elmtable.plan.Selection;
 import elmtable.project.Project;
+import elmtable.report.LastRun;
 import elmtable.report.RunFolder;
 import elmtable.run.RunHandle;
 import elmtable.run.Runner;
@@ -83,6 +85,11 @@ final class RunCommand implements Callable<Integer> {
   private boolean pictures;
 
   @Option(
+      names = "--last-failed",
+      description = "Only executable cases that did not pass in the last run of this folder.")
+  private boolean lastFailed;
+
+  @Option(
       names = "--strict",
       description = "Exit code 2 where cases of features are out since they are not finished.")
   private boolean strict;
@@ -95,10 +102,13 @@ final class RunCommand implements Callable<Integer> {
   @Override
   public Integer call() throws InterruptedException {
     requireSensible();
-    Project project = ProjectFolder.read(folder);
-    Plan plan = options.plan(project);
+    Project project = options.overridden(ProjectFolder.read(folder));
+    Plan plan = options.plan(project, selection());
     if (plan.count() == 0) {
-      throw new RefusalException("The selection has no executable case; see “elm plan”.");
+      throw new RefusalException(
+          lastFailed
+              ? "None of the cases that did not pass last time is left; see “elm plan”."
+              : "The selection has no executable case; see “elm plan”.");
     }
     try (RunFolder results = RunFolder.in(out)) {
       Progress progress = new Progress(spec.commandLine().getOut(), System.console() != null);
@@ -128,6 +138,26 @@ final class RunCommand implements Callable<Integer> {
     } catch (IOException full) {
       throw new RefusalException(
           "The results cannot be written to " + out + ": " + full.getMessage() + ".");
+    }
+  }
+
+  /** What is chosen, and of that only what did not pass last time where that is asked for. */
+  private Selection selection() {
+    if (!lastFailed) {
+      return options.selection();
+    }
+    try {
+      List<String> identities =
+          LastRun.in(out)
+              .orElseThrow(() -> new RefusalException("There is no run in " + out + " yet."))
+              .notPassed();
+      if (identities.isEmpty()) {
+        throw new RefusalException("All cases of the last run passed.");
+      }
+      return options.selection().withIdentities(identities.toArray(String[]::new));
+    } catch (IOException unreadable) {
+      throw new RefusalException(
+          "The last run in " + out + " cannot be read: " + unreadable.getMessage() + ".");
     }
   }
 

@@ -1,11 +1,18 @@
 package elmtable.server.command;
 
+import elmtable.block.ValuesTable;
 import elmtable.check.CheckedProject;
+import elmtable.language.BlockKind;
+import elmtable.plan.IdentityPlans;
 import elmtable.plan.Plan;
 import elmtable.plan.Planner;
 import elmtable.plan.Selection;
+import elmtable.project.Environments;
 import elmtable.project.Project;
+import elmtable.text.Names;
+import elmtable.text.Nearest;
 import java.util.List;
+import java.util.Map;
 import picocli.CommandLine.Option;
 
 /** Options that choose what is planned or run. */
@@ -43,9 +50,36 @@ final class SelectionOptions {
       description = "Browser; the first one if left out; may be repeated.")
   private List<String> browsers = List.of();
 
+  @Option(
+      names = "--set",
+      paramLabel = "NAME=VALUE",
+      description = "Another value for a name of the environment; may be repeated.")
+  private Map<String, String> values = Map.of();
+
+  /** The project with the values that were set. */
+  Project overridden(Project project) {
+    List<String> known =
+        project.index().named(BlockKind.ENVIRONMENT).stream()
+            .flatMap(each -> Environments.entries(project.index(), each.name()).values().stream())
+            .map(ValuesTable.Entry::name)
+            .distinct()
+            .toList();
+    for (String name : values.keySet()) {
+      if (known.stream().noneMatch(each -> Names.same(each, name))) {
+        throw new RefusalException(
+            "No environment has a value “" + name + "”." + Nearest.to(name, known).question());
+      }
+    }
+    return values.isEmpty() ? project : project.overridden(values);
+  }
+
   Plan plan(Project project) {
+    return plan(project, selection());
+  }
+
+  Plan plan(Project project, Selection selection) {
     try {
-      return Planner.plan(CheckedProject.of(project), selection());
+      return IdentityPlans.plan(CheckedProject.of(project), selection);
     } catch (Planner.BadSelectionException bad) {
       throw new RefusalException(bad.getMessage());
     }

@@ -1,12 +1,10 @@
 package elmtable.server.service;
 
-import elmtable.language.BlockKind;
+import elmtable.plan.IdentityPlans;
 import elmtable.plan.Plan;
 import elmtable.plan.Planner;
 import elmtable.plan.Selection;
 import elmtable.project.Project;
-import elmtable.project.ProjectIndex;
-import elmtable.project.entry.NamedBlock;
 import elmtable.run.RunHandle;
 import elmtable.run.Runner;
 import elmtable.run.event.RunEvent;
@@ -17,7 +15,6 @@ import elmtable.run.request.RunRequest;
 import elmtable.server.store.RunStore;
 import java.time.Duration;
 import java.util.ArrayList;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -133,7 +130,7 @@ public final class RunService implements AutoCloseable {
   public long start(Selection selection, String title, RunChoices choices) {
     Snapshot snapshot = workspace.snapshot();
     Project project = snapshot.project();
-    Plan plan = plan(selection, snapshot);
+    Plan plan = IdentityPlans.plan(snapshot.checked(), selection);
     requireAll(selection.identities(), plan);
     if (plan.count() == 0) {
       throw new NothingToRunException();
@@ -153,53 +150,12 @@ public final class RunService implements AutoCloseable {
     return id;
   }
 
-  /** Executable cases that are named one by one say themselves in what they run. */
-  private static Plan plan(Selection selection, Snapshot snapshot) {
-    Plan plan = Planner.plan(snapshot.checked(), selection);
-    boolean said = !selection.environments().isEmpty() || !selection.browsers().isEmpty();
-    if (said || missing(selection.identities(), plan).isEmpty()) {
-      return plan;
-    }
-    ProjectIndex index = snapshot.project().index();
-    Set<String> identities = Set.copyOf(selection.identities());
-    Set<String> environments = new LinkedHashSet<>();
-    Set<String> browsers = new LinkedHashSet<>();
-    Planner.plan(
-            snapshot.checked(),
-            Selection.everything()
-                .withEnvironments(names(index, BlockKind.ENVIRONMENT))
-                .withBrowsers(names(index, BlockKind.BROWSER)))
-        .executables()
-        .filter(executable -> identities.contains(executable.identity()))
-        .forEach(executable -> {
-          environments.add(executable.environment());
-          browsers.add(executable.browser());
-        });
-    return Planner.plan(
-        snapshot.checked(),
-        selection
-            .withEnvironments(environments.toArray(String[]::new))
-            .withBrowsers(browsers.toArray(String[]::new)));
-  }
-
-  private static String[] names(ProjectIndex index, BlockKind kind) {
-    return index.named(kind).stream().map(NamedBlock::name).toArray(String[]::new);
-  }
-
   /** Executable cases that are named one by one have to be there, every one. */
   private static void requireAll(List<String> identities, Plan plan) {
-    Set<String> missing = missing(identities, plan);
+    Set<String> missing = IdentityPlans.missing(identities, plan);
     if (!missing.isEmpty()) {
       throw new UnknownExecutableException(missing.iterator().next());
     }
-  }
-
-  private static Set<String> missing(List<String> identities, Plan plan) {
-    Set<String> missing = new LinkedHashSet<>(identities);
-    if (!missing.isEmpty()) {
-      plan.executables().forEach(executable -> missing.remove(executable.identity()));
-    }
-    return missing;
   }
 
   /** Whoever hears that a run is over finds all of it in the store. */

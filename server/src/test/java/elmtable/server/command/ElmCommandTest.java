@@ -13,6 +13,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -126,6 +127,45 @@ class ElmCommandTest {
     assertEquals(2, elm("run", folder.toString(), "--strict", "--out", runs.toString()));
     assertEquals(0, elm("plan", folder.toString()));
     assertTrue(out.toString().contains("excluded: b (not finished)"), out.toString());
+  }
+
+  @Test
+  void valuesOfTheEnvironmentAreSetForOneRunAndWhatFailedIsRunAgain() throws IOException {
+    file(
+        "a.elmt",
+        """
+        environment local
+        values
+        | name | value |
+        | town | Lyon  |
+
+        suite S
+
+        case good
+        steps
+        | log | here |
+
+        case by town
+        steps
+        | expect that | town = 'Oslo' |
+        """);
+    Path runs = folder.resolve("runs");
+    String[] run = {"run", folder.toString(), "--out", runs.toString()};
+    assertEquals(2, elm(with(run, "--last-failed")));
+    assertTrue(err.toString().contains("There is no run in"), err.toString());
+    assertEquals(1, elm(run));
+    assertEquals(1, elm(with(run, "--last-failed")));
+    assertTrue(out.toString().startsWith("Running 1 executable case, "), out.toString());
+    assertEquals(0, elm(with(run, "--last-failed", "--set", "Town=Oslo")));
+    assertTrue(out.toString().contains("1 passed"), out.toString());
+    assertEquals(2, elm(with(run, "--last-failed")));
+    assertTrue(err.toString().contains("All cases of the last run passed."), err.toString());
+    assertEquals(2, elm(with(run, "--set", "twon=Oslo")));
+    assertTrue(err.toString().contains("Did you mean “town”?"), err.toString());
+  }
+
+  private static String[] with(String[] some, String... more) {
+    return Stream.concat(Stream.of(some), Stream.of(more)).toArray(String[]::new);
   }
 
   @Test
