@@ -79,4 +79,6 @@ export function useStartRun() {
   };
 }
 
+export const pauseRun = (run: number, wait: boolean) =>
+  post<void>(`/api/runs/${run}/${wait ? 'pause' : 'continue'}`, {});
 export const stopRun = (run: number) => post<void>(`/api/runs/${run}/stop`, {});

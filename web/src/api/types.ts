@@ -609,6 +609,7 @@ export interface RunView {
     started: string;
     finished?: string;
     state: string;
+    paused?: boolean;
     counts: { [P in Outcome]?: number };
     total: number;
 }

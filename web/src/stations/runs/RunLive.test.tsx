@@ -101,3 +101,11 @@ it('says why it could not be stopped and offers it again', async () => {
   expect((await seen('[role=alert]')).textContent).toContain('There is no run 5 that is going.');
   expect((only('button', 'Stop') as HTMLButtonElement).disabled).toBe(false);
 });
+
+it('pauses, and says why it could not', async () => {
+  const { requests } = live({
+    'POST /api/runs/5/pause': new Response(null, { status: 202 }),
+  });
+  await pressOn(only('button', 'Pause'));
+  expect(requests).toMatchObject([{ method: 'POST', path: '/api/runs/5/pause' }]);
+});

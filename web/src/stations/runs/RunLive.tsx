@@ -1,7 +1,7 @@
-import { Square } from 'lucide-react';
+import { Pause, Play, Square } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { type LiveCase, type LiveRun, useLiveRun } from '@/api/live';
-import { stopRun } from '@/api/queries';
+import { pauseRun, stopRun } from '@/api/queries';
 import type { Outcome as OutcomeWord, RunView } from '@/api/types';
 import { Button } from '@/parts/Button';
 import { OUTCOMES, Outcome, outcomeColour, outcomeWord } from '@/parts/Outcome';
@@ -31,6 +31,14 @@ export function RunLive({ run }: { run: RunView }) {
       setWrong(`The run could not be stopped: ${refused instanceof Error ? refused.message : refused}`);
     }
   };
+  const pause = async (wait: boolean) => {
+    setWrong('');
+    try {
+      await pauseRun(run.id, wait);
+    } catch (refused) {
+      setWrong(`The run could not be paused: ${refused instanceof Error ? refused.message : refused}`);
+    }
+  };
   return (
     <div className="flex min-h-0 flex-1">
       <div className="flex min-w-0 flex-1 flex-col overflow-y-auto">
@@ -41,6 +49,17 @@ export function RunLive({ run }: { run: RunView }) {
               {run.title}, {clockTime(run.started)}, {run.browser || 'usual browser'}, seed {run.seed}
             </p>
             {stops > 0 && <p className="text-ink-2">Tearing down what was set up</p>}
+            {stops === 0 && run.paused && (
+              <p role="status" className="text-ink-2">
+                Paused; steps that were going end first
+              </p>
+            )}
+            {stops === 0 && (
+              <Button onClick={() => pause(!run.paused)}>
+                {run.paused ? <Play size={12} aria-hidden /> : <Pause size={12} aria-hidden />}
+                {run.paused ? 'Continue' : 'Pause'}
+              </Button>
+            )}
             <Button disabled={stops > 1} onClick={stop}>
               <Square size={12} aria-hidden />
               {STOP_WORDS[stops]}

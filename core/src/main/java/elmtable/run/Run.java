@@ -183,6 +183,7 @@ public final class Run implements RunHandle {
     try (WorkerBrowsers browsers = new WorkerBrowsers(request, launcher, stop)) {
       Optional<CaseScheduler.Next> next = lanes.take(stop.isSet());
       while (next.isPresent()) {
+        stop.awaitContinue();
         lanes.done(next.get(), runCase(next.get(), worker, browsers));
         next = lanes.take(stop.isSet());
       }
@@ -256,6 +257,16 @@ public final class Run implements RunHandle {
   @Override
   public void stop() {
     Thread.ofVirtual().name("stop").start(this::end);
+  }
+
+  @Override
+  public void pause(boolean wait) {
+    stop.pause(wait);
+  }
+
+  @Override
+  public boolean isPaused() {
+    return stop.isPaused();
   }
 
   /** A second stop, or the end of the time for tear-downs, ends everything at once. */

@@ -9,6 +9,14 @@ public interface RunHandle {
   /** Ends it soon: steps that are going are broken off, browsers closed. Returns at once. */
   void stop();
 
+  /**
+   * Begins no further step, or goes on. A step that is going ends first; a pause is in no case's
+   * time limit, and tear-downs of a run that is stopped do not wait.
+   */
+  void pause(boolean wait);
+
+  boolean isPaused();
+
   boolean isOver();
 
   /** Waits until it is over, at most so long, and tells whether it is. */

@@ -1,6 +1,7 @@
 package elmtable.run;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import elmtable.project.Project;
@@ -99,6 +100,60 @@ class RunOrderTest extends AbstractRunTest {
         all(RunEvent.CaseFinished.class).map(RunEvent.CaseFinished::outcome).toList());
     assertTrue(((RunEvent.RunFinished) events.get(events.size() - 1)).stopped());
     assertEquals(0, browsers.open.get());
+  }
+
+  /** Pauses a run in its first step, and gives it once no step is going any more. */
+  private RunHandle paused(String cases) throws InterruptedException {
+    RunHandle[] handle = new RunHandle[1];
+    CountDownLatch known = new CountDownLatch(1);
+    CountDownLatch ended = new CountDownLatch(1);
+    handle[0] =
+        start(
+            TestProjects.of(WORLD + cases),
+            1,
+            List.of(event -> {
+              if (event instanceof RunEvent.StepStarted && ended.getCount() > 0) {
+                await(known);
+                handle[0].pause(true);
+              } else if (event instanceof RunEvent.StepFinished) {
+                ended.countDown();
+              }
+            }));
+    known.countDown();
+    assertTrue(ended.await(20, TimeUnit.SECONDS), "the step that is going ends");
+    assertTrue(handle[0].isPaused());
+    return handle[0];
+  }
+
+  private static void await(CountDownLatch latch) {
+    try {
+      assertTrue(latch.await(20, TimeUnit.SECONDS));
+    } catch (InterruptedException interrupted) {
+      throw new IllegalStateException(interrupted);
+    }
+  }
+
+  @Test
+  void aPausedRunBeginsNothingNewAndGoesOnWithItsTimeLeft() throws InterruptedException {
+    RunHandle handle =
+        paused(
+            "case a\ntimeout: 400ms\nsteps\n| log | one |\n| log | two |\n\ncase b\nsteps\n| log | three |\n");
+    assertFalse(handle.await(Duration.ofMillis(600)), "it waits for longer than the case may take");
+    assertEquals(List.of("one"), logs());
+    handle.pause(false);
+    assertTrue(handle.await(Duration.ofSeconds(20)));
+    assertEquals(List.of("one", "two", "three"), logs());
+    assertEquals(List.of(Outcome.PASSED, Outcome.PASSED), outcomes());
+  }
+
+  @Test
+  void aPausedRunCanBeStopped() throws InterruptedException {
+    RunHandle handle =
+        paused("case a\nsteps\n| log | one |\n| log | two |\ntear-down\n| log | down |\n");
+    handle.stop();
+    assertTrue(handle.await(Duration.ofSeconds(20)));
+    assertEquals(List.of("one", "down"), logs());
+    assertFalse(handle.isPaused());
   }
 
   @Test

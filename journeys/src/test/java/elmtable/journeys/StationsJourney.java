@@ -106,7 +106,7 @@ class StationsJourney {
     screen.press("//nav[@aria-label='Fixtures and hooks']//a[contains(., 'signed in as')]");
     screen.see("//section[@aria-label='signed in as Juno Farrow']//section[@aria-label='Steps']");
     screen.seeText("//aside[@aria-label='Lens']", "keep session");
-    screen.press("//button[@aria-label='Case']");
+    screen.press("//*[@data-testid='case-choice']");
     screen.keys("second window");
     screen.press("//*[@role='option'][contains(., 'The receipt opens in a second window')]");
     screen.seeText("//section[@aria-label='Steps']", "The receipt opens in a second window");

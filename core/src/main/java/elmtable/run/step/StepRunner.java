@@ -141,6 +141,7 @@ public final class StepRunner {
       if (step.isOff()) {
         continue;
       }
+      deadline.exclude(stop.awaitContinue());
       stop.check();
       if (deadline.isOver()) {
         return late("before", step);

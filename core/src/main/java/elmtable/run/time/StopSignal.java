@@ -16,6 +16,9 @@ public final class StopSignal {
   private final List<Runnable> actions = new ArrayList<>();
   private final Set<Thread> breakable = new HashSet<>();
 
+  /** Nothing new begins while it is set; only the first signal has it. */
+  private boolean paused;
+
   /** Null for a last signal. */
   private final StopSignal last;
 
@@ -50,6 +53,7 @@ public final class StopSignal {
         return;
       }
       set.countDown();
+      notifyAll();
       breakable.forEach(Thread::interrupt);
       now = List.copyOf(actions);
     }
@@ -71,6 +75,32 @@ public final class StopSignal {
         Thread.interrupted();
       }
     }
+  }
+
+  /** Has those who ask for it wait, or go on. */
+  public synchronized void pause(boolean wait) {
+    paused = wait;
+    notifyAll();
+  }
+
+  public synchronized boolean isPaused() {
+    return paused && !isSet();
+  }
+
+  /** Waits while there is a pause, until it or everything ends; gives for how long. */
+  public long awaitContinue() {
+    long begun = System.nanoTime();
+    synchronized (this) {
+      try {
+        while (isPaused()) {
+          wait();
+        }
+      } catch (InterruptedException interrupted) {
+        Thread.currentThread().interrupt();
+        throw new RunStoppedException();
+      }
+    }
+    return System.nanoTime() - begun;
   }
 
   public boolean isSet() {

@@ -70,11 +70,13 @@ final class Api {
     routes.get("/api/keywords", ctx -> ctx.json(documentViews().keywords()));
     routes.post("/api/completions/<path>", this::complete);
     routes.get("/api/plan", this::plan);
-    routes.get("/api/runs", ctx -> ctx.json(store().runs().stream().map(RunViews::of).toList()));
+    routes.get("/api/runs", ctx -> ctx.json(store().runs().stream().map(this::view).toList()));
     routes.post("/api/runs", this::startRun);
     routes.get("/api/runs/{id}", ctx -> ctx.json(runDetail(runId(ctx))));
     routes.get("/api/runs/{id}/cases/{number}", this::caseOfRun);
     routes.post("/api/runs/{id}/stop", this::stopRun);
+    routes.post("/api/runs/{id}/pause", ctx -> pauseRun(ctx, true));
+    routes.post("/api/runs/{id}/continue", ctx -> pauseRun(ctx, false));
     routes.get("/api/evidence/{file}", this::evidence);
     // Only places of the interface have addresses of their own; here are resources.
     for (HandlerType method : METHODS) {
@@ -201,9 +203,11 @@ final class Api {
             ask.browsers());
     String title = ask.title() == null || ask.title().isBlank() ? "everything" : ask.title();
     long id = runs().start(selection, title, RunChoicesReader.read(ask));
-    ctx.status(201)
-        .header("Location", "/api/runs/" + id)
-        .json(RunViews.of(store().run(id).orElseThrow()));
+    ctx.status(201).header("Location", "/api/runs/" + id).json(view(store().run(id).orElseThrow()));
+  }
+
+  private RunMessages.RunView view(RunStore.StoredRun run) {
+    return RunViews.of(run, runs().isPaused(run.id()));
   }
 
   private static long runId(Context ctx) {
@@ -221,7 +225,7 @@ final class Api {
     RunStore.StoredRun run =
         store().run(id).orElseThrow(() -> new NotFoundResponse("There is no run " + id + "."));
     return new RunMessages.RunDetailView(
-        RunViews.of(run), store().cases(id).stream().map(RunViews::of).toList());
+        view(run), store().cases(id).stream().map(RunViews::of).toList());
   }
 
   private void caseOfRun(Context ctx) {
@@ -245,6 +249,14 @@ final class Api {
   private void stopRun(Context ctx) {
     long id = runId(ctx);
     if (!runs().stop(id)) {
+      throw new NotFoundResponse("Run " + id + " is not going.");
+    }
+    ctx.status(202);
+  }
+
+  private void pauseRun(Context ctx, boolean wait) {
+    long id = runId(ctx);
+    if (!runs().pause(id, wait)) {
       throw new NotFoundResponse("Run " + id + " is not going.");
     }
     ctx.status(202);

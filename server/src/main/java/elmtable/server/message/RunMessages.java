@@ -32,6 +32,7 @@ public final class RunMessages {
       @Nullable Integer paceMillis,
       @Nullable Boolean pictures) {}
 
+  /** {@code paused} is left out unless it goes and waits. */
   public record RunView(
       long id,
       String title,
@@ -42,6 +43,7 @@ public final class RunMessages {
       String started,
       @Nullable String finished,
       String state,
+      @Nullable Boolean paused,
       Map<Outcome, Integer> counts,
       int total) {}
 

@@ -193,6 +193,21 @@ public final class RunService implements AutoCloseable {
     return run.isPresent();
   }
 
+  /** Has a run that is going wait, or go on; false where none is. */
+  public boolean pause(long id, boolean wait) {
+    Optional<LiveRun> run = Optional.ofNullable(live.get(id));
+    run.ifPresent(found -> {
+      found.handle().pause(wait);
+      tellOfChange();
+    });
+    return run.isPresent();
+  }
+
+  public boolean isPaused(long id) {
+    LiveRun run = live.get(id);
+    return run != null && run.handle() != null && run.handle().isPaused();
+  }
+
   /** Stops every run and waits until their browsers are gone. */
   @Override
   public void close() {

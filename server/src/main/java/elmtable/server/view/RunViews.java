@@ -18,7 +18,7 @@ import java.util.Map;
 public final class RunViews {
   private RunViews() {}
 
-  public static RunView of(StoredRun run) {
+  public static RunView of(StoredRun run, boolean paused) {
     return new RunView(
         run.id(),
         run.title(),
@@ -29,6 +29,7 @@ public final class RunViews {
         run.started(),
         Absent.ifEmpty(run.finished()),
         run.state(),
+        paused ? true : null,
         run.counts(),
         run.total());
   }
