@@ -10,6 +10,7 @@ const LISTS_LONGEST_MILLIS = 4_000;
 
 /** What is worked out from documents. */
 const OF_DOCUMENTS = [
+  'project',
   'tree',
   'problems',
   'keywords',
@@ -42,7 +43,7 @@ export function useChanges() {
       switch (message.live) {
         case 'welcome':
           // Whatever was told while nobody listened is asked for.
-          if (server !== '') stale('project', 'runs', ...OF_DOCUMENTS);
+          if (server !== '') stale('runs', ...OF_DOCUMENTS);
           server = message.server;
           break;
         case 'checked':
@@ -53,7 +54,7 @@ export function useChanges() {
           stale('project');
           break;
         case 'documents':
-          stale('project', 'removed', ...OF_DOCUMENTS);
+          stale('removed', ...OF_DOCUMENTS);
           break;
         case 'runs':
           queries.invalidateQueries({ queryKey: ['runs'] });

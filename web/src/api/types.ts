@@ -319,6 +319,20 @@ export interface HistoryView {
     more: boolean;
 }
 
+export interface KeptSessionView {
+    id: string;
+    fixture: string;
+    environment: string;
+    browser: string;
+    setUpAt: string;
+    setUpMillis: number;
+    uses: number;
+    savedMillis: number;
+    cookies: string[];
+    domains: string[];
+    expires?: string;
+}
+
 export interface KeptValueView {
     environment: string;
     name: string;

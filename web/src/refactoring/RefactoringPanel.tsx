@@ -9,7 +9,16 @@ import { carryOut, previewOf, type RefactoringAsk, WORDS } from './refactorings'
 const same = (a: PlaceView, b: PlaceView) => a.path === b.path && a.line === b.line;
 
 /** A refactoring before it is made: its name, the places it concerns, before and after. */
-export function RefactoringPanel({ ask, close }: { ask: RefactoringAsk; close: () => void }) {
+export function RefactoringPanel({
+  ask,
+  close,
+  onClosed,
+}: {
+  ask: RefactoringAsk;
+  close: () => void;
+  /** Takes the keyboard once it is closed. */
+  onClosed?: () => void;
+}) {
   const words = WORDS[ask.what];
   const [name, setName] = useState(ask.name ?? '');
   const [except, setExcept] = useState<readonly PlaceView[]>([]);
@@ -51,6 +60,11 @@ export function RefactoringPanel({ ask, close }: { ask: RefactoringAsk; close: (
         <Dialog.Content
           aria-describedby={undefined}
           onKeyDown={onKeyDown}
+          onCloseAutoFocus={(event) => {
+            if (!onClosed) return;
+            event.preventDefault();
+            onClosed();
+          }}
           onOpenAutoFocus={(event) => {
             if (!field.current) return;
             event.preventDefault();

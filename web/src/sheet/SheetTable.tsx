@@ -63,6 +63,8 @@ export function SheetTable({
     scroller.current?.querySelector<HTMLElement>('textarea')?.focus({ preventScroll: true });
   }, []);
 
+  session.focus = focus;
+
   // The cursor is kept in view; whatever is typed goes into the sheet's field.
   const cursorIndex = useMemo(() => items.findIndex((item) => item.key === cursor?.key), [items, cursor?.key]);
   const inView = cursorIndex >= 0;

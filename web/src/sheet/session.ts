@@ -47,6 +47,8 @@ export class SheetSession {
   selecting = false;
   /** The refactoring that is asked for; its panel shows what it would change. */
   readonly refactoring = store<RefactoringAsk | null>(null);
+  /** Brings the keyboard back to the sheet. */
+  focus: () => void = () => {};
   /** Gives the text of the field where a cell is edited. */
   fieldText: () => string = () => '';
 

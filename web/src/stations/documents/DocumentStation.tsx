@@ -138,7 +138,9 @@ function DocumentSheet({ document, station }: { document: OpenDocument; station:
 /** The panel of the refactoring that was asked for on the sheet. */
 function AskedRefactoring({ session }: { session: SheetSession }) {
   const ask = useStore(session.refactoring);
-  return ask && <RefactoringPanel ask={ask} close={() => session.refactoring.set(null)} />;
+  return (
+    ask && <RefactoringPanel ask={ask} close={() => session.refactoring.set(null)} onClosed={() => session.focus()} />
+  );
 }
 
 const SMOOTH_LINES = 12_000;

@@ -271,7 +271,8 @@ class LanguageRunTest extends AbstractRunTest {
             request.plan(),
             RunChoices.usual(1, 1),
             request.limit(),
-            values);
+            values,
+            request.sessions());
     new Runner(() -> browsers)
         .start(keeping, (bytes, suffix) -> "kept", List.of(events::add))
         .await(Duration.ofSeconds(30));

@@ -7,6 +7,7 @@ import elmtable.plan.Planner;
 import elmtable.plan.Selection;
 import elmtable.project.Project;
 import elmtable.run.event.RunListener;
+import elmtable.run.request.KeptSessions;
 import elmtable.run.request.KeptValues;
 import elmtable.run.request.RunChoices;
 import elmtable.run.request.RunRequest;
@@ -35,7 +36,8 @@ public final class TestRuns {
         Planner.plan(CheckedProject.of(project), selection),
         RunChoices.usual(workers, 42),
         Duration.ofSeconds(1),
-        KeptValues.NONE);
+        KeptValues.NONE,
+        KeptSessions.NONE);
   }
 
   /** Runs everything to its end, as it is chosen. */
@@ -51,7 +53,8 @@ public final class TestRuns {
             usual.plan(),
             choices,
             usual.limit(),
-            usual.kept());
+            usual.kept(),
+            usual.sessions());
     assertTrue(
         new Runner(() -> browsers)
             .start(chosen, (bytes, suffix) -> "kept" + suffix, List.of(listener))

@@ -11,6 +11,7 @@ import java.time.Duration;
  * @param title for people: what was chosen
  * @param limit how long an action or expectation waits
  * @param kept values of earlier runs, and for later ones
+ * @param sessions of earlier runs, and for later ones
  */
 public record RunRequest(
     String id,
@@ -19,16 +20,17 @@ public record RunRequest(
     Plan plan,
     RunChoices choices,
     Duration limit,
-    KeptValues kept) {
+    KeptValues kept,
+    KeptSessions sessions) {
   public static final Duration USUAL_LIMIT = Duration.ofSeconds(10);
 
   /** The same with another limit. */
   public RunRequest within(Duration other) {
-    return new RunRequest(id, title, project, plan, choices, other, kept);
+    return new RunRequest(id, title, project, plan, choices, other, kept, sessions);
   }
 
   /** The same, with data read as in an environment. */
   public RunRequest in(String environment) {
-    return new RunRequest(id, title, project.in(environment), plan, choices, limit, kept);
+    return new RunRequest(id, title, project.in(environment), plan, choices, limit, kept, sessions);
   }
 }

@@ -178,7 +178,7 @@ public final class CasePhases {
     try {
       Optional<WideScope.SetUp> once =
           wide.isWide(part)
-              ? wide.fixture(part, shown(part), () -> frameOf(part))
+              ? wide.fixture(part, shown(part), () -> frameOf(part), needed(part))
               : Optional.empty();
       if (once.isPresent()) {
         result.add(wide.told(once.get()), true);
@@ -224,6 +224,13 @@ public final class CasePhases {
     BindingContext context =
         new BindingContext(fixture.pages().names(), Optional.of(Signatures.of(fixture.block())));
     return Frame.ofFixture(context, places, needs);
+  }
+
+  /** What the fixtures gave that a fixture needs, as it calls them. */
+  private Map<String, Map<String, Value>> needed(Part part) {
+    Map<String, Map<String, Value>> needed = new LinkedHashMap<>();
+    part.fixture().needs().forEach((as, key) -> needed.put(as, given.getOrDefault(key, Map.of())));
+    return needed;
   }
 
   private Value value(String written) {

@@ -6,6 +6,7 @@ import elmtable.block.Isolation;
 import elmtable.block.Property;
 import elmtable.block.Scope;
 import elmtable.browser.BrowserState;
+import elmtable.formula.Value;
 import elmtable.language.BlockKind;
 import elmtable.language.Section;
 import elmtable.language.Step;
@@ -36,8 +37,13 @@ public final class WideParts {
   private final CaseBrowser caseBrowser;
   private final Deadline deadline;
 
-  /** The kept sessions that this try uses, by their keys. */
-  private final Map<String, WideScope.SetUp> sessions = new LinkedHashMap<>();
+  private final EarlierSessions earlier;
+
+  /** A kept session that this try uses, with its key in the store of them. */
+  private record Used(WideScope.SetUp done, String sessionKey) {}
+
+  /** By what the scope has it under. */
+  private final Map<String, Used> sessions = new LinkedHashMap<>();
 
   /**
    * @param deadline the case's, which what is waited for here does not count against
@@ -47,6 +53,7 @@ public final class WideParts {
     this.session = session;
     this.caseBrowser = caseBrowser;
     this.deadline = deadline;
+    this.earlier = new EarlierSessions(session);
   }
 
   /** Whether a part is carried out once for several cases. */
@@ -109,24 +116,44 @@ public final class WideParts {
    * @return nothing where it is to keep its session and that cannot be kept; then each case sets it
    *     up for itself
    */
-  Optional<WideScope.SetUp> fixture(Part part, String shown, Supplier<Frame> frame) {
+  Optional<WideScope.SetUp> fixture(
+      Part part, String shown, Supplier<Frame> frame, Map<String, Map<String, Value>> needs) {
     String key = "fixture " + Names.key(shown);
     String name = "fixture " + shown;
-    WideScope.SetUp done = reach(part, key, () -> ran(part, name, frame));
     Optional<Duration> kept = keptFor(part);
-    if (kept.isPresent() && isOlder(done, kept.get())) {
-      scopeOf(part).forget(key, done);
-      done = reach(part, key, () -> ran(part, name, frame));
+    if (kept.isEmpty()) {
+      return Optional.of(reach(part, key, () -> ran(part, name, frame)));
     }
-    if (kept.isEmpty() || !done.isGood()) {
+    String sessionKey = SessionKey.of(session, part, shown, needs);
+    Supplier<WideScope.SetUp> work = () -> earlierOr(part, shown, sessionKey, kept.get(), frame);
+    WideScope.SetUp done = reach(part, key, work);
+    if (isOlder(done, kept.get())) {
+      scopeOf(part).forget(key, done);
+      done = reach(part, key, work);
+    }
+    if (!done.isGood()) {
       return Optional.of(done);
     }
     if (done.state().isEmpty()) {
       return Optional.empty();
     }
-    sessions.put(key, done);
+    sessions.put(key, new Used(done, sessionKey));
+    earlier.used(sessionKey);
     caseBrowser.put(done.state().get());
     return Optional.of(done);
+  }
+
+  /** The session of an earlier run, or else a new one, which later runs get. */
+  private WideScope.SetUp earlierOr(
+      Part part, String shown, String sessionKey, Duration keptFor, Supplier<Frame> frame) {
+    String name = "fixture " + shown;
+    return earlier
+        .find(part, name, sessionKey, keptFor, frame.get(), (own, state) -> works(part, own, state))
+        .orElseGet(() -> {
+          WideScope.SetUp done = ran(part, name, frame);
+          earlier.keep(shown, sessionKey, done);
+          return done;
+        });
   }
 
   private static boolean isOlder(WideScope.SetUp done, Duration age) {
@@ -303,8 +330,8 @@ public final class WideParts {
    */
   public boolean forgetBrokenSessions() {
     boolean forgotten = false;
-    for (Map.Entry<String, WideScope.SetUp> used : sessions.entrySet()) {
-      WideScope.SetUp done = used.getValue();
+    for (Map.Entry<String, Used> used : sessions.entrySet()) {
+      WideScope.SetUp done = used.getValue().done();
       boolean own = done.number() == session.number();
       if (!own && !works(done.part(), done.frame(), done.state().orElseThrow())) {
         session
@@ -314,6 +341,7 @@ public final class WideParts {
                 "The kept session of “"
                     + done.name()
                     + "” does not work any more; it is made anew.");
+        earlier.forget(used.getValue().sessionKey());
         scopeOf(done.part()).forget(used.getKey(), done);
         forgotten = true;
       }

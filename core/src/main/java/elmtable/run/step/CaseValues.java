@@ -60,6 +60,11 @@ public final class CaseValues {
     return fixtures;
   }
 
+  /** The values of the environment by the keys of their names. */
+  public Map<String, Value> environment() {
+    return environment;
+  }
+
   public EvaluationContext context() {
     return context;
   }

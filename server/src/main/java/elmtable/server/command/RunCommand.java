@@ -11,6 +11,7 @@ import elmtable.run.Runner;
 import elmtable.run.event.Outcome;
 import elmtable.run.request.RunChoices;
 import elmtable.run.request.RunRequest;
+import elmtable.server.store.SessionFiles;
 import elmtable.text.Counted;
 import elmtable.webdriver.BrowserLauncher;
 import java.io.IOException;
@@ -122,7 +123,8 @@ final class RunCommand implements Callable<Integer> {
               plan,
               choices(drawn),
               RunRequest.USUAL_LIMIT,
-              ValuesCommand.ofProject(folder));
+              ValuesCommand.ofProject(folder),
+              SessionFiles.in(folder.resolve(".elm")));
       RunHandle run =
           new Runner(BrowserLauncher::new).start(request, results, List.of(results, progress));
       Thread stopping = new Thread(() -> stop(run));

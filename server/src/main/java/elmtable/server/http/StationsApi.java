@@ -10,6 +10,7 @@ import elmtable.project.entry.SuiteEntry;
 import elmtable.refactoring.RenameTarget;
 import elmtable.server.message.BlockMessages.BlockNode;
 import elmtable.server.message.EnvironmentMessages.ForgetRequest;
+import elmtable.server.message.FixtureMessages.KeptSessionView;
 import elmtable.server.message.RefactoringMessages.RefactoringRequest;
 import elmtable.server.message.RefactoringMessages.RepeatView;
 import elmtable.server.service.Services;
@@ -56,6 +57,8 @@ final class StationsApi {
     routes.post("/api/refactorings", this::preview);
     routes.get("/api/data/{name}", this::data);
     routes.get("/api/order", this::order);
+    routes.get("/api/sessions", ctx -> ctx.json(sessions()));
+    routes.delete("/api/sessions/{id}", this::forgetSession);
     routes.get("/api/environments", this::environments);
     routes.post("/api/environments/forget", this::forget);
   }
@@ -155,6 +158,32 @@ final class StationsApi {
             .filter(each -> each.entry().located() == entry.located())
             .findFirst();
     ctx.json(new OrderViews(snapshot.project(), services.get().store()).of(entry, plan));
+  }
+
+  private List<KeptSessionView> sessions() {
+    return services.get().sessions().list().stream()
+        .map(listed ->
+            new KeptSessionView(
+                listed.id(),
+                listed.fixture(),
+                listed.environment(),
+                listed.browser(),
+                listed.setUpAt().toString(),
+                listed.setUp().toMillis(),
+                listed.uses(),
+                // The first use did not save anything: it is what the session was made for.
+                listed.setUp().toMillis() * Math.max(0, listed.uses() - 1),
+                listed.cookies(),
+                listed.domains(),
+                listed.expires() == null ? null : listed.expires().toString()))
+        .toList();
+  }
+
+  private void forgetSession(Context ctx) {
+    if (!services.get().sessions().forgetListed(ctx.pathParam("id"))) {
+      throw new NotFoundResponse("This session is not kept any more.");
+    }
+    ctx.status(204);
   }
 
   private void environments(Context ctx) {

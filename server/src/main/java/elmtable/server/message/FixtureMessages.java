@@ -29,6 +29,27 @@ public final class FixtureMessages {
       @Nullable Double millis) {}
 
   /**
+   * A session that is kept for later runs; of its values nothing is told.
+   *
+   * @param savedMillis what its reuses saved in all
+   * @param cookies their names
+   * @param domains where cookies and storage belong
+   * @param expires when its first cookie does
+   */
+  public record KeptSessionView(
+      String id,
+      String fixture,
+      String environment,
+      String browser,
+      String setUpAt,
+      long setUpMillis,
+      int uses,
+      long savedMillis,
+      List<String> cookies,
+      List<String> domains,
+      @Nullable String expires) {}
+
+  /**
    * @param run in which it last ran, with {@code number} in it
    */
   public record OrderView(

@@ -9,6 +9,7 @@ import elmtable.run.RunHandle;
 import elmtable.run.Runner;
 import elmtable.run.event.RunEvent;
 import elmtable.run.event.RunListener;
+import elmtable.run.request.KeptSessions;
 import elmtable.run.request.KeptValues;
 import elmtable.run.request.RunChoices;
 import elmtable.run.request.RunRequest;
@@ -32,17 +33,21 @@ public final class RunService implements AutoCloseable {
   private final RunStore store;
   private final Runner runner;
   private final KeptValues kept;
+  private final KeptSessions sessions;
   private final Map<Long, LiveRun> live = new ConcurrentHashMap<>();
   private final List<Runnable> listeners = new CopyOnWriteArrayList<>();
 
   /**
    * @param kept values that runs hand to later ones
+   * @param sessions of fixtures that runs hand to later ones
    */
-  public RunService(Workspace workspace, RunStore store, Runner runner, KeptValues kept) {
+  public RunService(
+      Workspace workspace, RunStore store, Runner runner, KeptValues kept, KeptSessions sessions) {
     this.workspace = workspace;
     this.store = store;
     this.runner = runner;
     this.kept = kept;
+    this.sessions = sessions;
   }
 
   /** A selection that expands to nothing. */
@@ -141,7 +146,14 @@ public final class RunService implements AutoCloseable {
     live.put(id, run);
     RunRequest request =
         new RunRequest(
-            String.valueOf(id), title, project, plan, choices, RunRequest.USUAL_LIMIT, kept);
+            String.valueOf(id),
+            title,
+            project,
+            plan,
+            choices,
+            RunRequest.USUAL_LIMIT,
+            kept,
+            sessions);
     RunListener onDisk = this::awaitDisk;
     run.start(() ->
         runner.start(

@@ -5,6 +5,7 @@ import elmtable.server.store.Database;
 import elmtable.server.store.DocumentStore;
 import elmtable.server.store.KeptValuesFile;
 import elmtable.server.store.RunStore;
+import elmtable.server.store.SessionFiles;
 import elmtable.server.store.SettingsStore;
 import elmtable.server.trial.Beginning;
 import elmtable.server.trial.PageTrials;
@@ -19,6 +20,7 @@ public record Services(
     RunService runs,
     RunStore store,
     KeptValuesFile kept,
+    SessionFiles sessions,
     PageTrials trials,
     Beginning beginning,
     Housekeeping housekeeping,
@@ -33,7 +35,8 @@ public record Services(
       Places places) {
     RunStore store = new RunStore(database);
     KeptValuesFile kept = new KeptValuesFile(places.data().resolve(KeptValuesFile.NAME));
-    RunService runs = new RunService(workspace, store, runner, kept);
+    SessionFiles sessions = SessionFiles.in(places.data());
+    RunService runs = new RunService(workspace, store, runner, kept, sessions);
     return new Services(
         workspace,
         documents,
@@ -42,7 +45,8 @@ public record Services(
         runs,
         store,
         kept,
-        new PageTrials(runner, kept),
+        sessions,
+        new PageTrials(runner, kept, sessions),
         new Beginning(runner),
         new Housekeeping(documents, store, new SettingsStore(database), runs),
         places);

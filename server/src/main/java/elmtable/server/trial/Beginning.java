@@ -9,6 +9,7 @@ import elmtable.plan.Selection;
 import elmtable.project.Project;
 import elmtable.run.Runner;
 import elmtable.run.event.Failure;
+import elmtable.run.request.KeptSessions;
 import elmtable.run.request.KeptValues;
 import elmtable.server.message.PageMessages.BeginView;
 import elmtable.server.message.PageMessages.FirstDocumentsRequest;
@@ -25,7 +26,7 @@ public final class Beginning {
   private final TrialRun trial;
 
   public Beginning(Runner runner) {
-    this.trial = new TrialRun(runner, KeptValues.NONE);
+    this.trial = new TrialRun(runner, KeptValues.NONE, KeptSessions.NONE);
   }
 
   /** An address that no browser opens. */

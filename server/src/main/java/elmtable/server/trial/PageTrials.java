@@ -13,6 +13,7 @@ import elmtable.project.entry.PageEntry;
 import elmtable.project.entry.SuiteEntry;
 import elmtable.run.Runner;
 import elmtable.run.event.Failure;
+import elmtable.run.request.KeptSessions;
 import elmtable.run.request.KeptValues;
 import elmtable.server.message.PageMessages.BoxView;
 import elmtable.server.message.PageMessages.ElementTrial;
@@ -36,8 +37,8 @@ import java.util.function.Predicate;
 public final class PageTrials {
   private final TrialRun trial;
 
-  public PageTrials(Runner runner, KeptValues kept) {
-    this.trial = new TrialRun(runner, kept);
+  public PageTrials(Runner runner, KeptValues kept, KeptSessions sessions) {
+    this.trial = new TrialRun(runner, kept, sessions);
   }
 
   /** The fixtures that cases and suites ask for, as they write them. */

@@ -9,6 +9,7 @@ import elmtable.run.RunHandle;
 import elmtable.run.Runner;
 import elmtable.run.event.Failure;
 import elmtable.run.event.RunEvent;
+import elmtable.run.request.KeptSessions;
 import elmtable.run.request.KeptValues;
 import elmtable.run.request.RunChoices;
 import elmtable.run.request.RunRequest;
@@ -28,10 +29,12 @@ final class TrialRun {
 
   private final Runner runner;
   private final KeptValues kept;
+  private final KeptSessions sessions;
 
-  TrialRun(Runner runner, KeptValues kept) {
+  TrialRun(Runner runner, KeptValues kept, KeptSessions sessions) {
     this.runner = runner;
     this.kept = kept;
+    this.sessions = sessions;
   }
 
   /** The case as a document. */
@@ -50,7 +53,14 @@ final class TrialRun {
     AtomicReference<Failure> failure = new AtomicReference<>();
     RunRequest request =
         new RunRequest(
-            "trial", SUITE, project, plan, RunChoices.usual(1, 1), RunRequest.USUAL_LIMIT, kept);
+            "trial",
+            SUITE,
+            project,
+            plan,
+            RunChoices.usual(1, 1),
+            RunRequest.USUAL_LIMIT,
+            kept,
+            sessions);
     RunHandle run =
         runner.start(
             request,

@@ -5,7 +5,12 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import elmtable.browser.BrowserState;
+import elmtable.run.request.KeptSessions;
+import elmtable.server.store.SessionFiles;
 import elmtable.text.TextChange;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -163,6 +168,33 @@ class StationsApiTest extends AbstractApiTest {
     JsonNode ofSuite = get("/api/order?path=" + path + "&line=1").body();
     assertEquals(order, ofSuite, "a line of the suite means its first case");
     assertEquals(404, get("/api/order?path=" + path + "&line=100000").status());
+  }
+
+  @Test
+  void sessionsThatAreKeptAreToldWithoutTheirValuesAndForgotten() throws Exception {
+    assertEquals(0, get("/api/sessions").body().size());
+    SessionFiles.in(data)
+        .keep(
+            "some key",
+            new KeptSessions.Session(
+                "signed in as Juno Farrow",
+                "local",
+                "desktop",
+                new BrowserState(
+                    List.of(
+                        new BrowserState.Cookie(
+                            "visit", "geheim", "127.0.0.1", "/", false, true, "", null)),
+                    Map.of()),
+                Map.of(),
+                Instant.now(),
+                Duration.ofMillis(700)));
+    JsonNode session = get("/api/sessions").body().get(0);
+    assertEquals("visit", session.path("cookies").get(0).asText());
+    assertFalse(session.toString().contains("geheim"));
+    String path = "/api/sessions/" + session.path("id").asText();
+    assertEquals(204, send("DELETE", path, null).status());
+    assertEquals(404, send("DELETE", path, null).status());
+    assertEquals(0, get("/api/sessions").body().size());
   }
 
   @Test

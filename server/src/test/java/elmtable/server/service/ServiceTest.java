@@ -15,6 +15,7 @@ import elmtable.plan.Selection;
 import elmtable.run.Runner;
 import elmtable.run.event.Outcome;
 import elmtable.run.event.RunEvent;
+import elmtable.run.request.KeptSessions;
 import elmtable.run.request.KeptValues;
 import elmtable.run.request.RunChoices;
 import elmtable.server.store.Database;
@@ -95,7 +96,9 @@ class ServiceTest {
     documents.create("s.elmt", SUITE, "me");
     workspace = new Workspace(documents, BuiltInKeywords.registry());
     store = new RunStore(database);
-    runs = new RunService(workspace, store, new Runner(NoBrowsers::new), KeptValues.NONE);
+    runs =
+        new RunService(
+            workspace, store, new Runner(NoBrowsers::new), KeptValues.NONE, KeptSessions.NONE);
   }
 
   @AfterEach
