@@ -45,8 +45,8 @@ function SideBySide() {
       <header className="flex-none px-4 pt-2.5">
         <h1 className="text-title leading-[26px] font-semibold">Side by side</h1>
         <p className="text-ink-2">
-          Names down, environments across. What one takes over from another is dim; type over it to give it a value of
-          its own.
+          Names down, environments across. What one takes over from another is slanted; type over it to give it a value
+          of its own.
         </p>
       </header>
       <Wrong what="The environments" error={error} again={refetch} />
@@ -125,7 +125,7 @@ function ValuesGrid({ view }: { view: EnvironmentsView }) {
                       text={value.secret && cell?.text === '•••' ? '' : (cell?.text ?? '')}
                       shown={cell?.text === '•••' ? '••• (set)' : undefined}
                       placeholder={value.secret ? 'not set' : 'no value'}
-                      className={cell?.from ? 'opacity-55' : ''}
+                      className={cell?.from ? 'text-ink-3 italic' : ''}
                       onCommit={(text) => void write(each, value, text)}
                     />
                   </td>
