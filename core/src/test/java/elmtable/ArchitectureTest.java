@@ -28,6 +28,7 @@ class ArchitectureTest {
           "completion",
           "conversion",
           "refactoring",
+          "intake",
           "beginning",
           "plan",
           "run",

@@ -141,8 +141,8 @@ class StationsJourney {
 
     screen.open(world.address() + "/cases/pages/studio.elmt");
     screen.press(
-        "(//*[@role='rowgroup'][@aria-label='page Sign-in']"
-            + "//*[@role='row'][contains(., 'Sign in button')]//*[@role='gridcell'])[3]");
+        "(//*[@role='row'][*[@role='gridcell'][normalize-space()='Sign in button']]"
+            + "/*[@role='gridcell'])[3]");
     screen.keys(Keys.F2);
     screen.see("//textarea[@data-editing]");
     screen.chord(Keys.CONTROL, "a");
