@@ -10,6 +10,7 @@ import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 
 /** Recognises the elements and pages of a project in a sentence. */
@@ -83,23 +84,10 @@ final class Recognition {
     List<Word> words = oneWordForSigningIn(Words.of(sentence));
     List<Named> named = new ArrayList<>();
     for (int from = 0; from < words.size(); from++) {
-      Named best = null;
-      for (Name name : byFirst.getOrDefault(firstStem(words.get(from)), List.of())) {
-        Named found = at(name, words, from);
-        if (found != null && (best == null || found.to() > best.to())) {
-          best = found;
-        }
-        // A page and an element of one name are both meant until a keyword takes one.
-        if (found != null
-            && best != found
-            && found.to() == best.to()
-            && found.page() != best.page()) {
-          named.add(found);
-        }
-      }
-      if (best != null) {
-        named.add(best);
-        from = best.to() - 1;
+      List<Named> here = longest(words, from);
+      named.addAll(here);
+      if (!here.isEmpty()) {
+        from = here.get(0).to() - 1;
       }
     }
     return new Seen(words, named);
@@ -116,45 +104,72 @@ final class Recognition {
         .toList();
   }
 
-  /** What stands in quotes may be a name, too. */
-  private static String firstStem(Word word) {
-    if (word.role() != Words.Role.QUOTED) {
-      return word.stem();
-    }
-    List<String> stems = Words.stems(word.text());
-    return stems.isEmpty() ? "" : stems.get(0);
-  }
-
-  private static Named at(Name name, List<Word> words, int from) {
+  /**
+   * The longest names that begin at a word: a page and an element of one name are both meant until
+   * a keyword takes one.
+   */
+  private List<Named> longest(List<Word> words, int from) {
     Word first = words.get(from);
     if (first.role() == Words.Role.QUOTED) {
-      return Words.stems(first.text()).equals(name.stems())
-          ? new Named(name.written(), name.page(), from, from + 1)
-          : null;
+      // What stands in quotes may be a name as a whole.
+      List<Word> inside = Words.of(first.text());
+      return inside.isEmpty() || inside.get(0).role() == Words.Role.QUOTED
+          ? List.of()
+          : longest(inside, 0).stream()
+              .filter(one -> one.to() == inside.size())
+              .map(one -> new Named(one.written(), one.page(), from, from + 1))
+              .toList();
     }
+    List<Named> longest = new ArrayList<>();
+    for (Name name : byFirst.getOrDefault(first.stem(), List.of())) {
+      at(name, words, from)
+          .ifPresent(found -> {
+            int most = longest.isEmpty() ? 0 : longest.get(0).to();
+            if (found.to() > most) {
+              longest.clear();
+            }
+            boolean known = longest.stream().anyMatch(one -> one.page() == found.page());
+            if (found.to() >= most && !known) {
+              longest.add(found);
+            }
+          });
+    }
+    return longest;
+  }
+
+  private static Optional<Named> at(Name name, List<Word> words, int from) {
     int to = from;
     for (String stem : name.stems()) {
-      while (to < words.size()
-          && to > from
-          && words.get(to).stop()
-          && !words.get(to).stem().equals(stem)) {
+      while (to > from && to < words.size() && isPassedOver(words.get(to), stem)) {
         to++;
       }
       if (to >= words.size() || !words.get(to).stem().equals(stem)) {
-        return null;
+        return Optional.empty();
       }
       to++;
     }
     if (!name.place()) {
-      return new Named(name.written(), name.page(), from, to);
+      return Optional.of(new Named(name.written(), name.page(), from, to));
+    }
+    if (name.written().replaceFirst("^.*/", "").startsWith("<")) {
+      // The word before it fills the place.
+      return from > 0 && !words.get(from - 1).stop()
+          ? Optional.of(filled(name, words.get(from - 1), from - 1, to))
+          : Optional.empty();
     }
     while (to < words.size() && words.get(to).stop()) {
       to++;
     }
-    // The word behind it fills the place.
     return to < words.size()
-        ? new Named(
-            name.written().replaceAll("<[^>]*>", words.get(to).text()), name.page(), from, to + 1)
-        : null;
+        ? Optional.of(filled(name, words.get(to), from, to + 1))
+        : Optional.empty();
+  }
+
+  private static boolean isPassedOver(Word word, String wanted) {
+    return word.stop() && !word.stem().equals(wanted);
+  }
+
+  private static Named filled(Name name, Word word, int from, int to) {
+    return new Named(name.written().replaceAll("<[^>]*>", word.text()), name.page(), from, to);
   }
 }

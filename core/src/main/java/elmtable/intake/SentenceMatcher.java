@@ -173,6 +173,8 @@ public final class SentenceMatcher {
       matched += said.contains(stem) ? weight(stem) : 0;
     }
     Arguments arguments = Arguments.of(saying.keyword(), seen, saying.stems());
+    Set<String> parameters = new HashSet<>();
+    saying.keyword().takes().forEach(taken -> parameters.addAll(Words.stems(taken.name())));
     double explained = 0;
     double all = 0;
     for (int i = 0; i < seen.words().size(); i++) {
@@ -183,7 +185,12 @@ public final class SentenceMatcher {
       double weight = Math.min(weight(word.stem().isEmpty() ? word.text() : word.stem()), 4);
       all += weight;
       explained +=
-          saying.stems().contains(word.stem()) || arguments.uses(i) || seen.isNamed(i) ? weight : 0;
+          saying.stems().contains(word.stem())
+                  || parameters.contains(word.stem())
+                  || arguments.uses(i)
+                  || seen.isNamed(i)
+              ? weight
+              : 0;
     }
     double score = OF_SAYING * matched / whole + OF_SENTENCE * (all == 0 ? 0 : explained / all);
     double filled = arguments.filledPart();

@@ -65,7 +65,6 @@ final class Words {
           "there",
           "user",
           "tester",
-          "member",
           "s",
           "some",
           "new",

@@ -11,6 +11,7 @@ import com.fasterxml.jackson.datatype.jsr310.JavaTimeModule;
 import elmtable.plan.Plan;
 import elmtable.plan.Planner;
 import elmtable.plan.Selection;
+import elmtable.server.intake.IntakeSheets;
 import elmtable.server.live.LiveHub;
 import elmtable.server.service.BadChangeException;
 import elmtable.server.service.MissingChangeSetException;
@@ -68,6 +69,7 @@ public final class WebServer implements AutoCloseable {
           new SettingsApi(services::join).routes(config.routes);
           PerSnapshot<Plan> plans =
               new PerSnapshot<>(of -> Planner.plan(of.checked(), Selection.everything()));
+          new IntakeApi(services::join).routes(config.routes);
           new PagesApi(services::join).routes(config.routes);
           new StationsApi(services::join, plans).routes(config.routes);
           new Api(services::join, plans).routes(config.routes);
@@ -122,6 +124,7 @@ public final class WebServer implements AutoCloseable {
     refuse(routes, RunService.NothingToRunException.class, 409);
     refuse(routes, RunService.UnknownExecutableException.class, 400);
     refuse(routes, BadChangeException.class, 400);
+    refuse(routes, IntakeSheets.MissingSheetException.class, 404);
     refuse(routes, Beginning.BadAddressException.class, 400);
     refuse(routes, Planner.BadSelectionException.class, 400);
     routes.exception(

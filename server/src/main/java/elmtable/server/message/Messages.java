@@ -13,6 +13,7 @@ public final class Messages {
           DocumentMessages.class,
           EnvironmentMessages.class,
           FixtureMessages.class,
+          IntakeMessages.class,
           KeywordMessages.class,
           LiveMessages.class,
           PageMessages.class,

@@ -1,6 +1,7 @@
 package elmtable.server.service;
 
 import elmtable.run.Runner;
+import elmtable.server.intake.IntakeSheets;
 import elmtable.server.store.Database;
 import elmtable.server.store.DocumentStore;
 import elmtable.server.store.KeptValuesFile;
@@ -23,6 +24,7 @@ public record Services(
     SessionFiles sessions,
     PageTrials trials,
     Beginning beginning,
+    IntakeSheets intake,
     Housekeeping housekeeping,
     Places places) {
   /** Makes all of them for an open database. */
@@ -48,6 +50,7 @@ public record Services(
         sessions,
         new PageTrials(runner, kept, sessions),
         new Beginning(runner),
+        new IntakeSheets(files::put),
         new Housekeeping(documents, store, new SettingsStore(database), runs),
         places);
   }

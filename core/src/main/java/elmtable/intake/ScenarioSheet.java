@@ -1,0 +1,133 @@
+package elmtable.intake;
+
+import elmtable.data.source.DataRow;
+import elmtable.data.source.DataSource;
+import elmtable.data.source.Rows;
+import elmtable.intake.ManualScenario.Part;
+import elmtable.intake.ManualScenario.Sentence;
+import elmtable.text.Names;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.BiPredicate;
+import java.util.stream.Stream;
+
+/** A sheet of manual scenarios: which column says what, and the scenarios that it holds. */
+public final class ScenarioSheet {
+  private static final int MOST = 5_000;
+
+  /** What a column can be for. */
+  public enum Column {
+    KEY("no", "id", "key", "nr", "number", "ref", "reference", "#"),
+    TITLE("title", "name", "scenario", "summary", "test case", "case", "test"),
+    PRECONDITIONS("precondition", "given", "prerequisite", "before", "set-up", "setup"),
+    STEPS("step", "action", "procedure", "what to do", "do"),
+    EXPECTED("expected", "result", "postcondition", "then", "outcome", "see");
+
+    private final List<String> words;
+
+    Column(String... words) {
+      this.words = List.of(words);
+    }
+
+    public String word() {
+      return name().toLowerCase(Locale.ROOT);
+    }
+
+    public static Optional<Column> named(String word) {
+      return Arrays.stream(values()).filter(column -> column.word().equals(word)).findFirst();
+    }
+  }
+
+  private ScenarioSheet() {}
+
+  /** Guesses which column is for what, by its heading. */
+  public static Map<Column, String> guess(List<String> headings) {
+    Map<Column, String> mapping = new LinkedHashMap<>();
+    for (Column column : Column.values()) {
+      Stream.<BiPredicate<String, String>>of(String::equals, String::startsWith, String::contains)
+          .flatMap(fits ->
+              column.words.stream()
+                  .flatMap(word ->
+                      headings.stream()
+                          .filter(heading -> !mapping.containsValue(heading))
+                          .filter(heading -> fits.test(Names.key(heading), word))))
+          .filter(heading -> !(column == Column.KEY && heading.length() > 12))
+          .findFirst()
+          .ifPresent(heading -> mapping.put(column, heading));
+    }
+    return mapping;
+  }
+
+  /** The scenarios of a sheet; rows without key and title go on with the one before. */
+  public static List<ManualScenario> read(DataSource source, Map<Column, String> mapping) {
+    Map<Column, Integer> places = new LinkedHashMap<>();
+    mapping.forEach((column, heading) -> {
+      int place = source.columns().indexOf(heading);
+      if (place >= 0) {
+        places.put(column, place);
+      }
+    });
+    List<ManualScenario> scenarios = new ArrayList<>();
+    try (Rows rows = source.open()) {
+      long number = 0;
+      for (DataRow row = rows.next(); row != null && scenarios.size() < MOST; row = rows.next()) {
+        number++;
+        add(row.cells(), number, places, scenarios);
+      }
+    }
+    return scenarios;
+  }
+
+  private static void add(
+      List<String> cells,
+      long number,
+      Map<Column, Integer> places,
+      List<ManualScenario> scenarios) {
+    String key = cell(cells, places, Column.KEY);
+    String title = cell(cells, places, Column.TITLE);
+    List<Sentence> sentences = new ArrayList<>();
+    for (Map.Entry<Column, Part> part :
+        Map.of(
+                Column.PRECONDITIONS, Part.PRECONDITION,
+                Column.STEPS, Part.STEP,
+                Column.EXPECTED, Part.EXPECTED)
+            .entrySet()) {
+      sentences(cell(cells, places, part.getKey()))
+          .forEach(text -> sentences.add(new Sentence(part.getValue(), text)));
+    }
+    sentences.sort((a, b) -> a.part().compareTo(b.part()));
+    if (key.isEmpty() && title.isEmpty()) {
+      if (!sentences.isEmpty() && !scenarios.isEmpty()) {
+        ManualScenario before = scenarios.removeLast();
+        List<Sentence> more = new ArrayList<>(before.sentences());
+        more.addAll(sentences);
+        scenarios.add(new ManualScenario(before.key(), before.title(), before.row(), more));
+      }
+      return;
+    }
+    String name = title.isEmpty() ? key : title;
+    scenarios.add(
+        new ManualScenario(key.isEmpty() ? String.valueOf(number) : key, name, number, sentences));
+  }
+
+  private static String cell(List<String> cells, Map<Column, Integer> places, Column column) {
+    Integer place = places.get(column);
+    return place == null || place >= cells.size() ? "" : cells.get(place).strip();
+  }
+
+  /** The sentences of a cell: a line each, or numbered ones in a row. */
+  static List<String> sentences(String cell) {
+    String lines = cell.replaceAll("(?<=[.;!?])\\s+(?=\\d+[.)]\\s)", "\n");
+    return lines
+        .lines()
+        .map(line -> line.strip().replaceFirst("^(\\d+[.)]|[-*•])\\s*", "").strip())
+        .map(line -> line.replaceFirst("[.;]$", ""))
+        .filter(line -> !line.isEmpty())
+        .toList();
+  }
+}

@@ -1,0 +1,110 @@
+package elmtable.intake;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+
+import elmtable.check.CheckedProject;
+import elmtable.intake.ManualScenario.Part;
+import elmtable.intake.ManualScenario.Sentence;
+import elmtable.intake.ScenarioSheet.Column;
+import elmtable.language.BlockKind;
+import elmtable.project.Project;
+import elmtable.project.TestProjects;
+import elmtable.text.Severity;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.junit.jupiter.api.DisplayName;
+import org.junit.jupiter.api.Test;
+
+@DisplayName("Sheets of manual scenarios, and the cases that are drafted of them")
+class DraftCasesTest {
+  private static final String SHEET =
+      """
+      data sheet
+      | No | Title | Preconditions | Steps | Expected result |
+      | A1 | Send an order | Somebody is signed in | 1. Open it. 2. Press Send. | It says "Done" |
+      | | | | And look | |
+      | A2 | Send an order | | - Press Send | |
+      """;
+
+  private static List<ManualScenario> scenarios() {
+    Project project = TestProjects.of(SHEET);
+    var source =
+        project.dataSet(project.index().dataSet("sheet").orElseThrow()).source().orElseThrow();
+    assertEquals(1, project.index().dataSets().size());
+    assertEquals(
+        BlockKind.DATA_SET, project.index().dataSets().iterator().next().located().block().kind());
+    return ScenarioSheet.read(source, ScenarioSheet.guess(source.columns()));
+  }
+
+  @Test
+  void columnsAreGuessedByTheirHeadings() {
+    assertEquals(
+        Map.of(
+            Column.KEY, "Test ID",
+            Column.TITLE, "Summary",
+            Column.PRECONDITIONS, "Given",
+            Column.STEPS, "Test steps",
+            Column.EXPECTED, "Expected outcome"),
+        ScenarioSheet.guess(
+            List.of("Owner", "Test ID", "Summary", "Given", "Test steps", "Expected outcome")));
+    assertEquals(Map.of(), ScenarioSheet.guess(List.of("Alpha", "Beta")));
+  }
+
+  @Test
+  void aSheetIsReadSentenceBySentence() {
+    List<ManualScenario> scenarios = scenarios();
+    assertEquals(2, scenarios.size());
+    assertEquals(
+        List.of(
+            new Sentence(Part.PRECONDITION, "Somebody is signed in"),
+            new Sentence(Part.STEP, "Open it"),
+            new Sentence(Part.STEP, "Press Send"),
+            new Sentence(Part.EXPECTED, "It says \"Done\""),
+            new Sentence(Part.STEP, "And look")),
+        scenarios.get(0).sentences());
+    assertEquals("A2", scenarios.get(1).key());
+  }
+
+  @Test
+  void draftsKeepTheLinkToTheirScenarioAndAreReadAsDrafts() {
+    String text =
+        DraftCases.suite(
+            "Orders | all",
+            "intake/orders.xlsx",
+            scenarios(),
+            sentence ->
+                sentence.text().startsWith("Press")
+                    ? Optional.of(List.of("log", "a|b <c>"))
+                    : Optional.empty());
+    assertEquals(
+        """
+        suite Orders all
+
+        case Send an order
+        draft: yes
+        scenario: intake/orders.xlsx / A1
+        set-up
+        | Somebody is signed in |
+        steps
+        | Open it        |           |
+        | log            | a\\|b \\<c> |
+        | It says "Done" |           |
+        | And look       |           |
+
+        case Send an order 2
+        scenario: intake/orders.xlsx / A2
+        steps
+        | log | a\\|b \\<c> |
+        """,
+        text);
+    CheckedProject checked = CheckedProject.of(TestProjects.of(text));
+    assertEquals(
+        List.of(),
+        checked.problems().values().stream()
+            .flatMap(List::stream)
+            .filter(problem -> problem.severity() == Severity.ERROR)
+            .map(problem -> problem.message())
+            .toList());
+  }
+}

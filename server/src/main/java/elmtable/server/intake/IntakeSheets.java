@@ -1,0 +1,303 @@
+package elmtable.server.intake;
+
+import elmtable.data.DataSets;
+import elmtable.data.source.BrokenDataException;
+import elmtable.data.source.DataSource;
+import elmtable.intake.DraftCases;
+import elmtable.intake.ManualScenario;
+import elmtable.intake.ManualScenario.Sentence;
+import elmtable.intake.Match;
+import elmtable.intake.ScenarioSheet;
+import elmtable.intake.ScenarioSheet.Column;
+import elmtable.intake.SentenceMatcher;
+import elmtable.project.Project;
+import elmtable.project.entry.CaseEntry;
+import elmtable.project.entry.DataEntry;
+import elmtable.server.message.BlockMessages.PlaceView;
+import elmtable.server.message.IntakeMessages.Decision;
+import elmtable.server.message.IntakeMessages.IntakeView;
+import elmtable.server.message.IntakeMessages.MatchView;
+import elmtable.server.message.IntakeMessages.ScenarioView;
+import elmtable.server.message.IntakeMessages.SentenceView;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+
+/** The sheets of manual scenarios of a project, with what was decided for their sentences. */
+public final class IntakeSheets {
+  /** Where sheets lie in a project. */
+  public static final String FOLDER = "intake/";
+
+  private static final String PATTERN = "intake/.*\\.(xlsx|ods|csv|tsv)";
+  private static final int MOST_MATCHES = 6;
+
+  /** From here on a match is worth a look. */
+  private static final double NEARLY = 0.45;
+
+  private final Notebook files;
+
+  /** Puts a file into the project. */
+  @FunctionalInterface
+  public interface Notebook {
+    void put(String path, InputStream content) throws IOException;
+  }
+
+  /** As they were written last; the folder is looked at only now and then. */
+  private final Map<String, IntakeNotes> written = new HashMap<>();
+
+  public IntakeSheets(Notebook files) {
+    this.files = files;
+  }
+
+  /** A sheet that the project does not have. */
+  public static final class MissingSheetException extends RuntimeException {
+    private static final long serialVersionUID = 1;
+
+    MissingSheetException(String path) {
+      super("The project has no sheet “" + path + "”.", null, false, false);
+    }
+  }
+
+  /** The paths of all sheets. */
+  public static List<String> paths(Project project) {
+    return project.files().paths().stream().filter(path -> path.matches(PATTERN)).toList();
+  }
+
+  private synchronized IntakeNotes notes(Project project, String sheet) {
+    IntakeNotes known = written.get(sheet);
+    String path = IntakeNotes.pathOf(sheet);
+    if (known != null || !project.files().paths().contains(path)) {
+      return known == null ? IntakeNotes.none() : known;
+    }
+    try (InputStream in = project.files().open(path)) {
+      return IntakeNotes.read(in);
+    } catch (IOException unreadable) {
+      throw new BrokenDataException(
+          "What was decided for the sheet, in "
+              + path
+              + ", cannot be read: "
+              + unreadable.getMessage());
+    }
+  }
+
+  private synchronized void keep(String sheet, IntakeNotes notes) throws IOException {
+    files.put(IntakeNotes.pathOf(sheet), new ByteArrayInputStream(notes.write()));
+    written.put(sheet, notes);
+  }
+
+  /** Remembers the columns of a sheet, and what was decided for sentences. */
+  public void decide(
+      Project project, String sheet, Map<String, String> mapping, List<Decision> decisions)
+      throws IOException {
+    require(project, sheet);
+    IntakeNotes before = notes(project, sheet);
+    Map<String, List<String>> steps = new TreeMap<>(before.steps());
+    Set<String> needs = new TreeSet<>(before.needsKeyword());
+    for (Decision decision : decisions) {
+      steps.remove(decision.sentence());
+      needs.remove(decision.sentence());
+      if (decision.cells() != null && !decision.cells().isEmpty()) {
+        steps.put(decision.sentence(), decision.cells());
+      } else if (!Boolean.TRUE.equals(decision.undecided())) {
+        needs.add(decision.sentence());
+      }
+    }
+    keep(
+        sheet,
+        new IntakeNotes(
+            mapping == null ? before.mapping() : mapping,
+            steps,
+            List.copyOf(needs),
+            before.drafted()));
+  }
+
+  private static void require(Project project, String sheet) {
+    if (!paths(project).contains(sheet)) {
+      throw new MissingSheetException(sheet);
+    }
+  }
+
+  private static DataSource source(Project project, String sheet) {
+    String set = "the sheet that is taken in";
+    Project with = project.with("intake.elmt", "data " + set + "\nfrom: " + sheet + "\n");
+    DataEntry entry = with.index().dataSet(set).orElseThrow();
+    DataSets.Reading reading = with.dataSet(entry);
+    return reading
+        .source()
+        .orElseThrow(() -> new BrokenDataException(reading.problems().get(0).message()));
+  }
+
+  private static Map<Column, String> mapping(IntakeNotes notes, List<String> headings) {
+    if (notes.mapping().isEmpty()) {
+      return ScenarioSheet.guess(headings);
+    }
+    Map<Column, String> mapping = new LinkedHashMap<>();
+    notes
+        .mapping()
+        .forEach((word, heading) ->
+            Column.named(word)
+                .filter(column -> headings.contains(heading))
+                .ifPresent(column -> mapping.put(column, heading)));
+    return mapping;
+  }
+
+  /** A sheet with its scenarios, and how much of them can be said. */
+  public IntakeView view(Project project, String sheet) {
+    require(project, sheet);
+    try {
+      IntakeNotes notes = notes(project, sheet);
+      DataSource source = source(project, sheet);
+      Map<Column, String> mapping = mapping(notes, source.columns());
+      List<ManualScenario> scenarios = ScenarioSheet.read(source, mapping);
+      Map<String, PlaceView> covered = covered(project, sheet);
+      Map<String, SentenceView> known = new HashMap<>();
+      SentenceMatcher matcher = matcher(project, notes);
+      List<ScenarioView> views = new ArrayList<>();
+      for (ManualScenario scenario : scenarios) {
+        views.add(
+            new ScenarioView(
+                scenario.key(),
+                scenario.title(),
+                scenario.row(),
+                scenario.sentences().stream()
+                    .map(sentence -> view(sentence, notes, matcher, known))
+                    .toList(),
+                covered.remove(scenario.key()),
+                isChanged(notes, scenario) ? true : null));
+      }
+      Map<String, String> words = new TreeMap<>();
+      mapping.forEach((column, heading) -> words.put(column.word(), heading));
+      return new IntakeView(
+          sheet,
+          source.columns(),
+          words,
+          views,
+          count(views, "said"),
+          count(views, "nearly"),
+          count(views, "not"),
+          List.copyOf(covered.keySet()),
+          null);
+    } catch (BrokenDataException broken) {
+      return new IntakeView(
+          sheet, List.of(), Map.of(), List.of(), 0, 0, 0, List.of(), broken.getMessage());
+    }
+  }
+
+  private static boolean isChanged(IntakeNotes notes, ManualScenario scenario) {
+    List<String> before = notes.drafted().get(scenario.key());
+    return before != null && !before.equals(texts(scenario));
+  }
+
+  private static List<String> texts(ManualScenario scenario) {
+    return scenario.sentences().stream().map(Sentence::text).toList();
+  }
+
+  private static int count(List<ScenarioView> scenarios, String state) {
+    return (int)
+        scenarios.stream()
+            .flatMap(scenario -> scenario.sentences().stream())
+            .filter(sentence -> sentence.state().equals(state))
+            .count();
+  }
+
+  private static SentenceMatcher matcher(Project project, IntakeNotes notes) {
+    Map<String, String> accepted = new HashMap<>();
+    notes.steps().forEach((sentence, cells) -> accepted.put(sentence, cells.get(0)));
+    return new SentenceMatcher(project, accepted);
+  }
+
+  private static SentenceView view(
+      Sentence sentence,
+      IntakeNotes notes,
+      SentenceMatcher matcher,
+      Map<String, SentenceView> known) {
+    String part = sentence.part().name().toLowerCase(Locale.ROOT);
+    SentenceView same =
+        known.computeIfAbsent(sentence.text(), text -> judged(part, text, notes, matcher));
+    return new SentenceView(
+        part, same.text(), same.state(), same.decided(), same.cells(), same.matches());
+  }
+
+  private static SentenceView judged(
+      String part, String text, IntakeNotes notes, SentenceMatcher matcher) {
+    List<Match> matches = matcher.matches(text, MOST_MATCHES);
+    List<MatchView> views =
+        matches.stream()
+            .filter(match -> match.score() >= NEARLY / 2)
+            .map(match ->
+                new MatchView(match.keyword(), match.score(), match.cells(), match.missing()))
+            .toList();
+    List<String> decided = notes.steps().get(text);
+    if (decided != null) {
+      return new SentenceView(part, text, "said", true, decided, views);
+    }
+    if (notes.needsKeyword().contains(text)) {
+      return new SentenceView(part, text, "not", true, null, views);
+    }
+    Optional<Match> best = matches.stream().findFirst();
+    boolean said =
+        best.filter(Match::isSaid).filter(match -> match.missing().isEmpty()).isPresent();
+    boolean nearly = best.filter(match -> match.score() >= NEARLY).isPresent();
+    return new SentenceView(
+        part,
+        text,
+        said ? "said" : nearly ? "nearly" : "not",
+        false,
+        said || nearly ? best.get().cells() : null,
+        views);
+  }
+
+  /** The cases that are linked to scenarios of a sheet, by the scenarios' keys. */
+  private static Map<String, PlaceView> covered(Project project, String sheet) {
+    Map<String, PlaceView> covered = new TreeMap<>();
+    for (var suite : project.index().suites()) {
+      for (CaseEntry entry : suite.cases()) {
+        String link = entry.block().value("scenario");
+        int slash = link.lastIndexOf(" / ");
+        if (slash > 0 && link.substring(0, slash).strip().equals(sheet)) {
+          covered.put(
+              link.substring(slash + 3).strip(),
+              new PlaceView(entry.path(), entry.located().headerLine() + 1, entry.name()));
+        }
+      }
+    }
+    return covered;
+  }
+
+  /** Draft cases of some scenarios, as a document's text; remembers what they were made of. */
+  public String draft(Project project, String sheet, String name, List<String> keys)
+      throws IOException {
+    require(project, sheet);
+    IntakeNotes notes = notes(project, sheet);
+    DataSource source = source(project, sheet);
+    List<ManualScenario> chosen =
+        ScenarioSheet.read(source, mapping(notes, source.columns())).stream()
+            .filter(scenario -> keys.contains(scenario.key()))
+            .toList();
+    SentenceMatcher matcher = matcher(project, notes);
+    Map<String, SentenceView> known = new HashMap<>();
+    String text =
+        DraftCases.suite(
+            name,
+            sheet,
+            chosen,
+            sentence -> {
+              SentenceView view = view(sentence, notes, matcher, known);
+              return view.state().equals("said") ? Optional.of(view.cells()) : Optional.empty();
+            });
+    Map<String, List<String>> drafted = new TreeMap<>(notes.drafted());
+    chosen.forEach(scenario -> drafted.put(scenario.key(), texts(scenario)));
+    keep(sheet, new IntakeNotes(notes.mapping(), notes.steps(), notes.needsKeyword(), drafted));
+    return text;
+  }
+}
