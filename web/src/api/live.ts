@@ -22,6 +22,7 @@ const OF_DOCUMENTS = [
   'order',
   'environments',
   'page',
+  'intake',
 ];
 
 /** Fetches anew what changed on the server, as it says so. */

@@ -170,6 +170,12 @@ export interface DataStage {
     rows?: number;
 }
 
+export interface Decision {
+    sentence: string;
+    cells?: string[];
+    undecided?: boolean;
+}
+
 export interface DifferenceRequest {
     text: string;
 }
@@ -202,6 +208,13 @@ export interface DocumentText {
     path: string;
     version: number;
     text: string;
+}
+
+export interface DraftsRequest {
+    path: string;
+    name: string;
+    keys: string[];
+    author?: string;
 }
 
 export interface ElementTrial {
@@ -319,6 +332,24 @@ export interface HistoryView {
     more: boolean;
 }
 
+export interface IntakeRequest {
+    path: string;
+    mapping?: { [index: string]: string };
+    decisions?: Decision[];
+}
+
+export interface IntakeView {
+    path: string;
+    headings: string[];
+    mapping: { [index: string]: string };
+    scenarios: ScenarioView[];
+    said: number;
+    nearly: number;
+    not: number;
+    gone: string[];
+    broken?: string;
+}
+
 export interface KeptSessionView {
     id: string;
     fixture: string;
@@ -357,6 +388,13 @@ export interface LiveMessage {
 
 export interface LiveRequest {
     live: "watch" | "i am" | "beat";
+}
+
+export interface MatchView {
+    keyword: string;
+    score: number;
+    cells: string[];
+    missing: string[];
 }
 
 export interface NewDocumentRequest {
@@ -626,6 +664,24 @@ export interface RunView {
     paused?: boolean;
     counts: { [P in Outcome]?: number };
     total: number;
+}
+
+export interface ScenarioView {
+    key: string;
+    title: string;
+    row: number;
+    sentences: SentenceView[];
+    covered?: PlaceView;
+    changed?: boolean;
+}
+
+export interface SentenceView {
+    part: string;
+    text: string;
+    state: string;
+    decided: boolean;
+    cells?: string[];
+    matches: MatchView[];
 }
 
 export interface SettingsRequest {

@@ -7,6 +7,7 @@ import { CasesStation } from '@/stations/cases/CasesStation';
 import { DataStation } from '@/stations/data/DataStation';
 import { EnvironmentsStation } from '@/stations/environments/EnvironmentsStation';
 import { FixturesStation } from '@/stations/fixtures/FixturesStation';
+import { IntakeStation } from '@/stations/intake/IntakeStation';
 import { KeywordsStation } from '@/stations/keywords/KeywordsStation';
 import { PagesStation } from '@/stations/pages/PagesStation';
 import { PlanStation } from '@/stations/plan/PlanStation';
@@ -35,6 +36,7 @@ export function App() {
             {(params) => <FixturesStation path={decodeURIComponent(params['*'] ?? '')} />}
           </Route>
           <Route path="/pages/*?">{(params) => <PagesStation path={decodeURIComponent(params['*'] ?? '')} />}</Route>
+          <Route path="/intake/*?">{(params) => <IntakeStation path={decodeURIComponent(params['*'] ?? '')} />}</Route>
           <Route path="/plan">
             <PlanStation />
           </Route>

@@ -11,6 +11,7 @@ import {
   documentPlace,
   ENVIRONMENTS,
   FIXTURES,
+  INTAKE,
   KEYWORDS,
   keywordPlace,
   PAGES,
@@ -67,6 +68,7 @@ function useCommands(): Command[] {
   const start = useStartRun();
   return useMemo(() => {
     const commands: Command[] = [
+      { word: 'Intake', kind: 'station', go: () => go(INTAKE) },
       { word: 'Pages', kind: 'station', go: () => go(PAGES) },
       { word: 'Keywords', kind: 'station', go: () => go(KEYWORDS) },
       { word: 'Cases', kind: 'station', go: () => go(CASES) },

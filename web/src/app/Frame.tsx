@@ -3,6 +3,7 @@ import {
   AppWindow,
   BookOpen,
   Globe,
+  Inbox,
   Layers,
   ListChecks,
   type LucideIcon,
@@ -19,6 +20,7 @@ import {
   DATA,
   ENVIRONMENTS,
   FIXTURES,
+  INTAKE,
   KEYWORDS,
   lastOfStation,
   PAGES,
@@ -32,6 +34,7 @@ import { useTheme } from './theme';
 
 /** The stations that are built, in the order of the work. */
 const STATIONS = [
+  { to: INTAKE, word: 'Intake', icon: Inbox },
   { to: PAGES, word: 'Pages', icon: AppWindow },
   { to: KEYWORDS, word: 'Keywords', icon: BookOpen },
   { to: CASES, word: 'Cases', icon: TableProperties },

@@ -2,6 +2,7 @@
 
 const inPath = (path: string) => path.split('/').map(encodeURIComponent).join('/');
 
+export const INTAKE = '/intake';
 export const PAGES = '/pages';
 export const KEYWORDS = '/keywords';
 export const CASES = '/cases';
@@ -54,6 +55,9 @@ export const keywordPlace = (name: string) => `${KEYWORDS}?name=${encodeURICompo
 
 /** A data set with its rows. */
 export const dataSetPlace = (name: string) => `${DATA}?name=${encodeURIComponent(name)}`;
+
+/** A sheet of manual scenarios. */
+export const intakePlace = (path: string) => `${INTAKE}/${inPath(path)}`;
 
 /** A page with what its locators find. */
 export const pagePlace = (name: string) => `${PAGES}?name=${encodeURIComponent(name)}`;

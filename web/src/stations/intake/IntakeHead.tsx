@@ -1,0 +1,118 @@
+import { useState } from 'react';
+import { useLocation } from 'wouter';
+import { post } from '@/api/client';
+import type { IntakeView } from '@/api/types';
+import { documentPlace } from '@/app/places';
+import { authorName } from '@/document/author';
+import { Button } from '@/parts/Button';
+import { counted } from '@/parts/counted';
+import { OneChoice } from '@/parts/OneChoice';
+
+const COLUMNS = ['key', 'title', 'preconditions', 'steps', 'expected'];
+
+/** How much of a sheet can be said, which column is for what, and the button that drafts cases. */
+export function IntakeHead({
+  sheet,
+  name,
+  keys,
+  map,
+}: {
+  sheet: IntakeView;
+  name: string;
+  /** The scenarios that would become cases. */
+  keys: readonly string[];
+  map: (mapping: Record<string, string>) => void;
+}) {
+  const [wrong, setWrong] = useState('');
+  const [, go] = useLocation();
+  const draft = async () => {
+    setWrong('');
+    try {
+      const made = await post<{ path: string }>('/api/drafts', {
+        path: sheet.path,
+        name: name.charAt(0).toUpperCase() + name.slice(1).replaceAll('-', ' '),
+        keys,
+        author: authorName(),
+      });
+      go(documentPlace(made.path));
+    } catch (failed) {
+      setWrong(failed instanceof Error ? failed.message : String(failed));
+    }
+  };
+  const covered = sheet.scenarios.filter((scenario) => scenario.covered).length;
+  return (
+    <header className="flex-none px-4 pt-2.5 pb-2">
+      <div className="flex h-7 items-center gap-2.5">
+        <h1 className="truncate text-title leading-[26px] font-semibold">{name}</h1>
+        <p className="flex-1 truncate self-end pb-0.5 text-ink-2">
+          {counted(sheet.scenarios.length, 'scenario')}, {covered} covered by cases
+          {sheet.gone.length > 0 &&
+            `; cases of ${sheet.gone.join(', ')} are linked to scenarios that the sheet does not have any more`}
+        </p>
+        <Button kind="main" disabled={keys.length === 0} onClick={draft}>
+          Draft {counted(keys.length, 'case')}
+        </Button>
+      </div>
+      {wrong && (
+        <p role="alert" className="pt-1 text-failed">
+          {wrong}
+        </p>
+      )}
+      <Coverage sheet={sheet} />
+      <div className="mt-2 grid grid-cols-5 rounded-field border border-field">
+        {COLUMNS.map((column) => (
+          <div
+            key={column}
+            className="flex min-w-0 flex-col px-2.5 pt-1 pb-1.5 [&+&]:border-l [&+&]:border-hair-strong"
+          >
+            <span className="text-caption text-ink-3">{column}</span>
+            <OneChoice
+              label={`Column of ${column}`}
+              value={sheet.mapping[column] ?? ''}
+              options={[
+                { value: '', word: 'no column' },
+                ...sheet.headings.map((heading) => ({ value: heading, word: heading })),
+              ]}
+              onChange={(heading) => map(mapped(sheet.mapping, column, heading))}
+            />
+          </div>
+        ))}
+      </div>
+    </header>
+  );
+}
+
+function mapped(before: Record<string, string>, column: string, heading: string): Record<string, string> {
+  const mapping = { ...before, [column]: heading };
+  if (heading === '') delete mapping[column];
+  return mapping;
+}
+
+const STATES = [
+  { state: 'said', word: 'said', ground: 'bg-[var(--passed)]' },
+  { state: 'nearly', word: 'nearly', ground: 'bg-[var(--error)]' },
+  { state: 'not', word: 'not yet', ground: 'bg-[var(--hair-strong)]' },
+] as const;
+
+function Coverage({ sheet }: { sheet: IntakeView }) {
+  const all = sheet.said + sheet.nearly + sheet.not;
+  if (all === 0) return null;
+  return (
+    <figure aria-label="Coverage" className="mt-1.5">
+      <div aria-hidden className="flex h-2 gap-px">
+        {STATES.map(({ state, ground }) => (
+          <span key={state} className={ground} style={{ width: `${(sheet[state] / all) * 100}%` }} />
+        ))}
+      </div>
+      <figcaption className="flex gap-5 pt-1">
+        {STATES.map(({ state, word, ground }) => (
+          <span key={state} className="flex items-center gap-1.5">
+            <span aria-hidden className={`size-2 ${ground}`} />
+            <b className="font-semibold tabular-nums">{sheet[state]}</b> <span className="text-ink-2">{word}</span>
+          </span>
+        ))}
+        <span className="text-ink-3">of {counted(all, 'sentence')}</span>
+      </figcaption>
+    </figure>
+  );
+}

@@ -1,0 +1,101 @@
+import { Upload } from 'lucide-react';
+import { type DragEvent, type ReactNode, useState } from 'react';
+import { useLocation } from 'wouter';
+import { get, inAddress, sendFile } from '@/api/client';
+import { intakePlace } from '@/app/places';
+
+const TAKEN = '.xlsx,.ods,.csv,.tsv';
+
+/** Puts a file into the project's intake folder and goes to it. */
+function useTakeIn(taken: () => void) {
+  const [, go] = useLocation();
+  const [wrong, setWrong] = useState('');
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    setWrong('');
+    if (!TAKEN.split(',').some((ending) => file.name.toLowerCase().endsWith(ending))) {
+      return setWrong(`“${file.name}” is no spreadsheet; take one that ends in ${TAKEN.replaceAll(',', ', ')}.`);
+    }
+    const path = `intake/${file.name.replaceAll(/[^\p{L}\p{N}._-]+/gu, '-')}`;
+    try {
+      await sendFile('PUT', `/api/files/${inAddress(path)}`, file);
+      await known(path);
+      taken();
+      go(intakePlace(path));
+    } catch (failed) {
+      setWrong(failed instanceof Error ? failed.message : String(failed));
+    }
+  };
+  return { take, wrong };
+}
+
+const LOOKS = 40;
+const LOOK_AGAIN_MILLIS = 250;
+
+/** The server looks at its folder now and then; the file is there once it has. */
+async function known(path: string) {
+  for (let i = 0; i < LOOKS; i++) {
+    if ((await get<string[]>('/api/intake')).includes(path)) return;
+    await new Promise((resolve) => setTimeout(resolve, LOOK_AGAIN_MILLIS));
+  }
+  throw new Error('The server has not found the file in its folder yet; load the page again.');
+}
+
+/** The button that asks for a spreadsheet. */
+export function TakeIn({ taken }: { taken: () => void }) {
+  const { take, wrong } = useTakeIn(taken);
+  return (
+    <>
+      <label className="flex h-[26px] w-full cursor-pointer items-center justify-center gap-1.5 rounded-field border border-hair-strong bg-surface font-medium focus-within:outline-2 focus-within:outline-select-edge hover:border-field">
+        <Upload size={13} aria-hidden />
+        Take in a sheet
+        <input
+          type="file"
+          accept={TAKEN}
+          aria-label="Take in a sheet"
+          className="sr-only"
+          onChange={(event) => {
+            void take(event.target.files?.[0]);
+            event.target.value = '';
+          }}
+        />
+      </label>
+      {wrong && (
+        <p role="alert" className="pt-1 text-failed">
+          {wrong}
+        </p>
+      )}
+    </>
+  );
+}
+
+/** A place on which a spreadsheet can be dropped, with what is said in it. */
+export function DropArea({ taken, children }: { taken: () => void; children: ReactNode }) {
+  const { take, wrong } = useTakeIn(taken);
+  const [over, setOver] = useState(false);
+  const drop = (event: DragEvent) => {
+    event.preventDefault();
+    setOver(false);
+    void take(event.dataTransfer.files[0]);
+  };
+  return (
+    <div
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={drop}
+      className={`m-6 grid flex-1 place-items-center rounded-field border border-dashed ${over ? 'border-accent bg-accent-wash' : 'border-hair-strong'}`}
+    >
+      <div className="max-w-[460px] text-center">
+        {children}
+        {wrong && (
+          <p role="alert" className="text-failed">
+            {wrong}
+          </p>
+        )}
+      </div>
+    </div>
+  );
+}
