@@ -93,6 +93,10 @@ class AccessibilityJourney {
     screen.open(world.address() + "/environments");
     screen.see("//table[@aria-label='Values of the environments']");
     isAccessible();
+    screen.open(world.address() + "/intake");
+    screen.see("//figure[@aria-label='Coverage']");
+    screen.press("(//table[starts-with(@aria-label, 'Sentences of')]//button)[1]");
+    isAccessible();
     screen.open(world.address() + "/cases/features/sign-in.feature");
     screen.see("//*[@role='textbox'][@aria-label='Text of the document']");
     isAccessible();

@@ -141,8 +141,8 @@ class StationsJourney {
 
     screen.open(world.address() + "/cases/pages/studio.elmt");
     screen.press(
-        "(//*[@role='row'][*[@role='gridcell'][normalize-space()='Sign in button']]"
-            + "/*[@role='gridcell'])[3]");
+        "(//*[@role='row'][.//*[@role='gridcell'][normalize-space()='Sign in button']]"
+            + "//*[@role='gridcell'])[3]");
     screen.keys(Keys.F2);
     screen.see("//textarea[@data-editing]");
     screen.chord(Keys.CONTROL, "a");
@@ -155,5 +155,21 @@ class StationsJourney {
     screen.pressButton("Use it");
     screen.seeText("//*[@role='status'][contains(., 'found once')]", "4 of 4 elements found once");
     screen.seeNo("//td[contains(., 'Most like it')]");
+  }
+
+  @Test
+  void manualScenariosBecomeCasesThatKeepTheirLink() {
+    station("Intake");
+    screen.see("//h1[normalize-space()='manual-scenarios']");
+    screen.seeText("//figure[@aria-label='Coverage']", "of 62 sentences");
+    screen.press("(//tr[contains(., 'The keeper approves')]//button)[1]");
+    screen.seeText("//aside[@aria-label='Lens']", "cancel the firing");
+    screen.press("//input[@aria-label='Draft The keeper approves a firing']");
+    screen.pressButton("Draft 13 cases");
+    screen.see("//h1[normalize-space()='Manual scenarios']");
+    screen.seeText("//*[@role='grid']", "intake/manual-scenarios.xlsx / MS-1");
+    station("Intake");
+    screen.seeText("//h1[normalize-space()='manual-scenarios']/..", "13 covered by cases");
+    screen.see("//button[normalize-space()='Draft 1 case']");
   }
 }

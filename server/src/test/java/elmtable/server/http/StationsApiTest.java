@@ -221,4 +221,78 @@ class StationsApiTest extends AbstractApiTest {
     assertFalse(values.get("key").get(0).has("text"));
     assertFalse(view.toString().contains("s3cret"));
   }
+
+  private static final String SHEET = "intake/manual-scenarios.xlsx";
+
+  private JsonNode scenario(String key) throws Exception {
+    return list(get("/api/intake/" + SHEET).body().path("scenarios")).stream()
+        .filter(node -> node.path("key").asText().equals(key))
+        .findFirst()
+        .orElseThrow();
+  }
+
+  @Test
+  void everySentenceOfASheetIsCountedOnceAndADecisionStands() throws Exception {
+    assertEquals(List.of(SHEET), JSON.convertValue(get("/api/intake").body(), List.class));
+    JsonNode before = get("/api/intake/" + SHEET).body();
+    int sentences =
+        list(before.path("scenarios")).stream()
+            .mapToInt(each -> each.path("sentences").size())
+            .sum();
+    assertEquals(
+        sentences,
+        before.path("said").asInt() + before.path("nearly").asInt() + before.path("not").asInt());
+    JsonNode unsaid =
+        list(scenario("MS-14").path("sentences")).stream()
+            .filter(node -> node.path("state").asText().equals("not"))
+            .findFirst()
+            .orElseThrow();
+    String sentence = unsaid.path("text").asText();
+    JsonNode after =
+        send(
+                "POST",
+                "/api/intake",
+                Map.of(
+                    "path",
+                    SHEET,
+                    "decisions",
+                    List.of(Map.of("sentence", sentence, "cells", List.of("open", "Bookings")))))
+            .body();
+    assertEquals(before.path("said").asInt() + 1, after.path("said").asInt());
+    assertEquals(after, get("/api/intake/" + SHEET).body(), "it is kept");
+    JsonNode undone =
+        send(
+                "POST",
+                "/api/intake",
+                Map.of(
+                    "path",
+                    SHEET,
+                    "decisions",
+                    List.of(Map.of("sentence", sentence, "undecided", true))))
+            .body();
+    assertEquals(before, undone);
+  }
+
+  @Test
+  void draftedCasesCoverTheirScenariosAndAreNotDraftedIntoTheSameFileAgain() throws Exception {
+    Map<String, Object> ask =
+        Map.of("path", SHEET, "name", "By hand", "keys", List.of("MS-1", "MS-14"));
+    Answer made = send("POST", "/api/drafts", ask);
+    assertEquals(201, made.status(), String.valueOf(made.body()));
+    assertEquals("suites/by-hand.elmt", made.body().path("path").asText());
+    assertEquals("suites/by-hand.elmt", scenario("MS-1").path("covered").path("path").asText());
+    assertTrue(scenario("MS-2").path("covered").isMissingNode(), "it was not asked for");
+    assertEquals(
+        "suites/by-hand-2.elmt", send("POST", "/api/drafts", ask).body().path("path").asText());
+    assertTrue(document("suites/by-hand.elmt").path("text").asText().contains(SHEET + " / MS-14"));
+  }
+
+  @Test
+  void whatNoSheetHasIsRefused() throws Exception {
+    assertEquals(404, get("/api/intake/intake/none.xlsx").status());
+    assertEquals(
+        400,
+        send("POST", "/api/drafts", Map.of("path", SHEET, "name", "x", "keys", List.of()))
+            .status());
+  }
 }
