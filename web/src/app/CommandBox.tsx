@@ -119,7 +119,7 @@ function Commands({ close }: { close: () => void }) {
   // A project has thousands of cases, so only those that are shown are handed on.
   const found = all
     .filter((c) => words.every((word) => `${c.word} ${c.kind}`.toLowerCase().includes(word)))
-    .slice(0, 12);
+    .slice(0, 14);
   const choose = (command: Command) => {
     close();
     command.go();

@@ -30,16 +30,7 @@ import java.util.Optional;
 
 /** One of {@link FakeBrowsers}. */
 final class FakeBrowser
-    implements Browser,
-        Pages,
-        Pointer,
-        Keyboard,
-        Fields,
-        Elements,
-        Dialogs,
-        Network,
-        Scripts,
-        Pictures {
+    implements Browser, Pages, Pointer, Keyboard, Fields, Elements, Network, Scripts, Pictures {
   private final FakeBrowsers all;
   private final FakeStorage storage = new FakeStorage();
   private String address = "about:blank";
@@ -75,7 +66,7 @@ final class FakeBrowser
 
   @Override
   public Dialogs dialogs() {
-    return this;
+    return new FakeDialogs();
   }
 
   @Override
@@ -285,17 +276,6 @@ final class FakeBrowser
   }
 
   @Override
-  public String answer(String answer, Duration limit) {
-    act("answer " + answer);
-    return "dialog";
-  }
-
-  @Override
-  public String await(Duration limit) {
-    return "dialog";
-  }
-
-  @Override
   public Observation await(Target target, Wanted wanted, Duration limit) {
     String shown = all.shows == null ? target.locator().value() : all.shows;
     boolean holds = !(wanted instanceof Wanted.Text text) || text.text().equals(shown);
@@ -315,16 +295,6 @@ final class FakeBrowser
   @Override
   public Observation awaitTitle(String title, Duration limit) {
     return Observation.held(title);
-  }
-
-  @Override
-  public String close(boolean accept, Duration limit) {
-    return "dialog";
-  }
-
-  @Override
-  public Optional<String> open() {
-    return Optional.empty();
   }
 
   @Override

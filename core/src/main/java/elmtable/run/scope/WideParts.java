@@ -16,7 +16,6 @@ import elmtable.run.browsers.CaseBrowser;
 import elmtable.run.event.Outcome;
 import elmtable.run.step.FixtureSteps;
 import elmtable.run.step.Frame;
-import elmtable.run.step.Reporter;
 import elmtable.run.step.StepRunner;
 import elmtable.run.time.Deadline;
 import elmtable.run.time.RunStoppedException;
@@ -103,7 +102,7 @@ public final class WideParts {
             part,
             key,
             () -> ran(part, name, () -> Frame.ofHook(contextOf(part), p -> Optional.empty())));
-    return told(done);
+    return ReuseStep.result(session, done);
   }
 
   static BindingContext contextOf(Part part) {
@@ -160,11 +159,8 @@ public final class WideParts {
     return System.nanoTime() - done.at() > age.toNanos();
   }
 
-  /** The result for this case, in which it may only be told where it happened. */
   StepRunner.Result told(WideScope.SetUp done) {
-    return done.isGood() || done.number() == session.number()
-        ? done.result()
-        : new StepRunner.Result(Outcome.ERROR, done.result().failure(), false);
+    return ReuseStep.result(session, done);
   }
 
   private WideScope.SetUp reach(Part part, String key, Supplier<WideScope.SetUp> work) {
@@ -173,31 +169,9 @@ public final class WideParts {
     WideScope.SetUp done = scope.reach(key, session.stop(), work);
     deadline.exclude(System.nanoTime() - begun);
     if (done.number() != session.number()) {
-      tellReuse(part, done, isKept(part) ? scope.reused(key) : 0);
+      ReuseStep.tell(session, part, done, isKept(part) ? scope.reused(key) : 0);
     }
     return done;
-  }
-
-  /** A step that only says where the set-up is. */
-  private void tellReuse(Part part, WideScope.SetUp done, int reuses) {
-    Reporter reporter = session.reporter();
-    int id =
-        reporter.stepStarted(
-            0, FixtureSteps.SET_UP, done.name(), List.of(), part.document(), part.line());
-    String seconds = "%.1f s".formatted(done.nanos() / 1e9);
-    reporter.log(
-        id,
-        reuses > 0
-            ? "Session kept from case %d, used again %d time%s; each saves the %s of its set-up."
-                .formatted(done.number(), reuses, reuses == 1 ? "" : "s", seconds)
-            : "%s once for %s, in case %d (%s)."
-                .formatted(
-                    part.kind() == BlockKind.HOOK ? "Run" : "Set up",
-                    part.scope() == Scope.ROWS ? "all rows" : "the " + part.scope().word(),
-                    done.number(),
-                    seconds));
-    StepRunner.Result result = told(done);
-    reporter.stepFinished(id, result, 0, List.of(), List.of(), "");
   }
 
   private WideScope.SetUp ran(Part part, String name, Supplier<Frame> frame) {

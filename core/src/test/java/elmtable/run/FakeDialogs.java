@@ -1,0 +1,30 @@
+package elmtable.run;
+
+import elmtable.browser.Dialogs;
+import java.time.Duration;
+import java.util.Optional;
+
+/** Dialogs of a {@link FakeBrowser}: each says the same, and none stays open. */
+final class FakeDialogs implements Dialogs {
+  private static final String TEXT = "dialog";
+
+  @Override
+  public String close(boolean accept, Duration limit) {
+    return TEXT;
+  }
+
+  @Override
+  public String answer(String answer, Duration limit) {
+    return TEXT;
+  }
+
+  @Override
+  public String await(Duration limit) {
+    return TEXT;
+  }
+
+  @Override
+  public Optional<String> open() {
+    return Optional.empty();
+  }
+}
