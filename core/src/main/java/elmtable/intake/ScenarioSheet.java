@@ -8,11 +8,13 @@ import elmtable.intake.ManualScenario.Sentence;
 import elmtable.text.Names;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.BiPredicate;
 import java.util.stream.Stream;
 
@@ -43,10 +45,42 @@ public final class ScenarioSheet {
     }
   }
 
+  /** The columns that hold sentences. */
+  private static final Map<Column, Part> SENTENCES =
+      Map.of(
+          Column.PRECONDITIONS, Part.PRECONDITION,
+          Column.STEPS, Part.STEP,
+          Column.EXPECTED, Part.EXPECTED);
+
   private ScenarioSheet() {}
 
-  /** Guesses which column is for what, by its heading. */
-  public static Map<Column, String> guess(List<String> headings) {
+  /**
+   * Guesses which column is for what, by its heading. A sheet of no sentences, with cases down and
+   * actions across, has columns for keys and titles only.
+   */
+  public static Map<Column, String> guess(DataSource source) {
+    Map<Column, String> mapping = guess(source.columns());
+    PlanningGrid grid = PlanningGrid.of(source, keyOf(mapping));
+    String steps = mapping.get(Column.STEPS);
+    if (!grid.isThere() || (steps != null && !grid.names().contains(steps))) {
+      return mapping;
+    }
+    List<String> others =
+        source.columns().stream().filter(heading -> !grid.names().contains(heading)).toList();
+    Map<Column, String> ofCases = guess(others);
+    ofCases.keySet().retainAll(Set.of(Column.KEY, Column.TITLE));
+    others.stream()
+        .filter(heading -> !ofCases.containsValue(heading))
+        .findFirst()
+        .ifPresent(heading -> ofCases.putIfAbsent(Column.TITLE, heading));
+    return ofCases;
+  }
+
+  private static Set<String> keyOf(Map<Column, String> mapping) {
+    return mapping.containsKey(Column.KEY) ? Set.of(mapping.get(Column.KEY)) : Set.of();
+  }
+
+  static Map<Column, String> guess(List<String> headings) {
     Map<Column, String> mapping = new LinkedHashMap<>();
     for (Column column : Column.values()) {
       Stream.<BiPredicate<String, String>>of(String::equals, String::startsWith, String::contains)
@@ -72,12 +106,16 @@ public final class ScenarioSheet {
         places.put(column, place);
       }
     });
+    PlanningGrid grid =
+        Collections.disjoint(places.keySet(), SENTENCES.keySet())
+            ? PlanningGrid.of(source, Set.copyOf(mapping.values()))
+            : new PlanningGrid(List.of(), List.of());
     List<ManualScenario> scenarios = new ArrayList<>();
     try (Rows rows = source.open()) {
       long number = 0;
       for (DataRow row = rows.next(); row != null && scenarios.size() < MOST; row = rows.next()) {
         number++;
-        add(row.cells(), number, places, scenarios);
+        add(row.cells(), number, places, grid, scenarios);
       }
     }
     return scenarios;
@@ -87,19 +125,14 @@ public final class ScenarioSheet {
       List<String> cells,
       long number,
       Map<Column, Integer> places,
+      PlanningGrid grid,
       List<ManualScenario> scenarios) {
     String key = cell(cells, places, Column.KEY);
     String title = cell(cells, places, Column.TITLE);
-    List<Sentence> sentences = new ArrayList<>();
-    for (Map.Entry<Column, Part> part :
-        Map.of(
-                Column.PRECONDITIONS, Part.PRECONDITION,
-                Column.STEPS, Part.STEP,
-                Column.EXPECTED, Part.EXPECTED)
-            .entrySet()) {
-      sentences(cell(cells, places, part.getKey()))
-          .forEach(text -> sentences.add(new Sentence(part.getValue(), text)));
-    }
+    List<Sentence> sentences = new ArrayList<>(grid.sentences(cells));
+    SENTENCES.forEach((column, part) ->
+        sentences(cell(cells, places, column))
+            .forEach(text -> sentences.add(new Sentence(part, text))));
     sentences.sort((a, b) -> a.part().compareTo(b.part()));
     if (key.isEmpty() && title.isEmpty()) {
       if (!sentences.isEmpty() && !scenarios.isEmpty()) {

@@ -28,13 +28,17 @@ class DraftCasesTest {
       """;
 
   private static List<ManualScenario> scenarios() {
-    Project project = TestProjects.of(SHEET);
+    return scenarios(SHEET);
+  }
+
+  private static List<ManualScenario> scenarios(String sheet) {
+    Project project = TestProjects.of(sheet);
     var source =
         project.dataSet(project.index().dataSet("sheet").orElseThrow()).source().orElseThrow();
     assertEquals(1, project.index().dataSets().size());
     assertEquals(
         BlockKind.DATA_SET, project.index().dataSets().iterator().next().located().block().kind());
-    return ScenarioSheet.read(source, ScenarioSheet.guess(source.columns()));
+    return ScenarioSheet.read(source, ScenarioSheet.guess(source));
   }
 
   @Test
@@ -64,6 +68,41 @@ class DraftCasesTest {
             new Sentence(Part.STEP, "And look")),
         scenarios.get(0).sentences());
     assertEquals("A2", scenarios.get(1).key());
+  }
+
+  @Test
+  void aPlanningGridHasCasesDownAndActionsAcross() {
+    List<ManualScenario> scenarios =
+        scenarios(
+            """
+            data sheet
+            | No | Case | Open the shop | Press Send | Look at the list | Cancel it |
+            | 7 | Send twice | 1 | 2, 4 | 3 | |
+            | 8 | Only looking | x | | x | |
+            | 9 | Nothing | | | | |
+            """);
+    assertEquals(
+        List.of("Open the shop", "Press Send", "Look at the list", "Press Send"),
+        scenarios.get(0).sentences().stream().map(Sentence::text).toList());
+    assertEquals(
+        List.of("Open the shop", "Look at the list"),
+        scenarios.get(1).sentences().stream().map(Sentence::text).toList());
+    assertEquals(List.of(), scenarios.get(2).sentences());
+    assertEquals(
+        List.of("7 Send twice", "8 Only looking", "9 Nothing"),
+        scenarios.stream().map(each -> each.key() + " " + each.title()).toList());
+  }
+
+  @Test
+  void aSheetWithSentencesIsNoGridThoughItHasNumbers() {
+    List<ManualScenario> scenarios =
+        scenarios(
+            """
+            data sheet
+            | Title | Priority | Steps | Weeks |
+            | Send an order | 1 | Press Send | 2 |
+            """);
+    assertEquals(List.of(new Sentence(Part.STEP, "Press Send")), scenarios.get(0).sentences());
   }
 
   @Test

@@ -60,6 +60,46 @@ class ScreenshotsJourney {
       screen.pressButton("Text");
       screen.see("//*[@role='textbox'][@aria-label='Text of the document']");
       screen.picture(FOLDER.resolve("text.png"));
+      stations(world.address(), screen);
     }
+  }
+
+  private static void stations(String address, Screen screen) {
+    screen.open(address + "/intake");
+    screen.press("(//tr[contains(., 'Request 2 shelves')]//button)[1]");
+    screen.seeText("//aside[@aria-label='Lens']", "fill in the request");
+    screen.picture(FOLDER.resolve("intake.png"));
+
+    screen.open(address + "/pages?name=Bookings");
+    screen.pressButton("Try all");
+    screen.see("//section[@aria-label='Live page']//img");
+    screen.script(
+        "return document.querySelector('section[aria-label=\"Live page\"] img').decode()");
+    screen.picture(FOLDER.resolve("pages.png"));
+
+    screen.open(address + "/keywords?name=sign%20in%20as");
+    screen.see("//section[@aria-label='Uses of sign in as']");
+    screen.see("//aside[@aria-label='Repeats']//button");
+    screen.picture(FOLDER.resolve("keywords.png"));
+    screen.press("(//aside[@aria-label='Repeats']//button[.='Extract keyword'])[1]");
+    screen.see("//*[@role='dialog']//tr[@data-change='added']");
+    screen.picture(FOLDER.resolve("extract.png"));
+    screen.keys(Keys.ESCAPE);
+
+    screen.open(address + "/data?name=price%20list");
+    screen.press("(//*[@role='grid']//*[@role='gridcell'][normalize-space()='Glaze'])[1]");
+    screen.seeText("//aside[@aria-label='Lens']", "column programme");
+    screen.picture(FOLDER.resolve("data.png"));
+
+    screen.open(address + "/fixtures");
+    screen.press("//*[@data-testid='case-choice']");
+    screen.keys("second window");
+    screen.press("//*[@role='option'][contains(., 'The receipt opens in a second window')]");
+    screen.seeText("//section[@aria-label='Steps']", "The receipt opens in a second window");
+    screen.picture(FOLDER.resolve("fixtures.png"));
+
+    screen.open(address + "/environments");
+    screen.see("//table[@aria-label='Values of the environments']");
+    screen.picture(FOLDER.resolve("environments.png"));
   }
 }

@@ -137,10 +137,11 @@ public final class IntakeSheets {
         .orElseThrow(() -> new BrokenDataException(reading.problems().get(0).message()));
   }
 
-  private static Map<Column, String> mapping(IntakeNotes notes, List<String> headings) {
+  private static Map<Column, String> mapping(IntakeNotes notes, DataSource source) {
     if (notes.mapping().isEmpty()) {
-      return ScenarioSheet.guess(headings);
+      return ScenarioSheet.guess(source);
     }
+    List<String> headings = source.columns();
     Map<Column, String> mapping = new LinkedHashMap<>();
     notes
         .mapping()
@@ -157,7 +158,7 @@ public final class IntakeSheets {
     try {
       IntakeNotes notes = notes(project, sheet);
       DataSource source = source(project, sheet);
-      Map<Column, String> mapping = mapping(notes, source.columns());
+      Map<Column, String> mapping = mapping(notes, source);
       List<ManualScenario> scenarios = ScenarioSheet.read(source, mapping);
       Map<String, PlaceView> covered = covered(project, sheet);
       Map<String, SentenceView> known = new HashMap<>();
@@ -281,7 +282,7 @@ public final class IntakeSheets {
     IntakeNotes notes = notes(project, sheet);
     DataSource source = source(project, sheet);
     List<ManualScenario> chosen =
-        ScenarioSheet.read(source, mapping(notes, source.columns())).stream()
+        ScenarioSheet.read(source, mapping(notes, source)).stream()
             .filter(scenario -> keys.contains(scenario.key()))
             .toList();
     SentenceMatcher matcher = matcher(project, notes);
