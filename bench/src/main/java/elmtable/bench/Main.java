@@ -26,6 +26,7 @@ public final class Main {
     fresh(LargeProject.class, List.of("-XX:TieredStopAtLevel=1"));
     inSmallHeap(Expanding.class);
     Phrases.main();
+    Intake.main();
     Pairing.main();
     boolean quick = arguments.length > 0 && arguments[0].equals("quick");
     inSmallHeap(Shaping.class, String.valueOf(quick ? QUICK_FILE : LARGE_FILE));

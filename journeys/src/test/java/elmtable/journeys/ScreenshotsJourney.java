@@ -64,7 +64,7 @@ class ScreenshotsJourney {
     }
   }
 
-  private static void stations(String address, Screen screen) {
+  private static void stations(String address, Screen screen) throws Exception {
     screen.open(address + "/intake");
     screen.press("(//tr[contains(., 'Request 2 shelves')]//button)[1]");
     screen.seeText("//aside[@aria-label='Lens']", "fill in the request");
