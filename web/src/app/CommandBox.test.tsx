@@ -24,7 +24,7 @@ const answers = {
 
 async function opened() {
   const requests = serve(answers);
-  const place = show(<CommandBox />, '/plan');
+  const place = show(<CommandBox showKeys={() => {}} />, '/plan');
   await press('k', { ctrlKey: true });
   const field = await seen('[role=combobox]');
   await seen('[role=option]', /Load the kiln/);

@@ -27,7 +27,7 @@ interface Command {
 }
 
 /** Go to anything, do anything: Ctrl K. */
-export function CommandBox() {
+export function CommandBox({ showKeys }: { showKeys: () => void }) {
   const [open, setOpen] = useState(false);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -53,14 +53,14 @@ export function CommandBox() {
           className="fixed top-16 left-1/2 z-50 w-[560px] -translate-x-1/2 overflow-hidden rounded-float border border-hair-strong bg-raised shadow-float"
         >
           <Dialog.Title className="sr-only">Go anywhere, do anything</Dialog.Title>
-          <Commands close={() => setOpen(false)} />
+          <Commands close={() => setOpen(false)} showKeys={showKeys} />
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
   );
 }
 
-function useCommands(): Command[] {
+function useCommands(showKeys: () => void): Command[] {
   const { data: tree } = useTree();
   const { data: keywords } = useKeywords();
   const { data: blocks } = useBlocks();
@@ -77,6 +77,7 @@ function useCommands(): Command[] {
       { word: 'Plan', kind: 'station', go: () => go(PLAN) },
       { word: 'Runs', kind: 'station', go: () => go(RUNS) },
       { word: 'Environments', kind: 'station', go: () => go(ENVIRONMENTS) },
+      { word: 'Show all keys', kind: 'do', go: showKeys },
       { word: 'Run everything', kind: 'do', go: () => start({ title: 'everything' }) },
     ];
     for (const suite of tree?.suites ?? []) {
@@ -109,17 +110,17 @@ function useCommands(): Command[] {
       commands.push({ word: document.path, kind: 'document', go: () => go(documentPlace(document.path)) });
     }
     return commands;
-  }, [tree, keywords, blocks, go, start]);
+  }, [tree, keywords, blocks, go, start, showKeys]);
 }
 
-function Commands({ close }: { close: () => void }) {
+function Commands({ close, showKeys }: { close: () => void; showKeys: () => void }) {
   const [typed, setTyped] = useState('');
-  const all = useCommands();
+  const all = useCommands(showKeys);
   const words = typed.toLowerCase().split(/\s+/);
   // A project has thousands of cases, so only those that are shown are handed on.
   const found = all
     .filter((c) => words.every((word) => `${c.word} ${c.kind}`.toLowerCase().includes(word)))
-    .slice(0, 14);
+    .slice(0, 15);
   const choose = (command: Command) => {
     close();
     command.go();

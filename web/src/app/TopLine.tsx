@@ -1,6 +1,6 @@
 import { Square } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { Link } from 'wouter';
 import { stopRun, useProject, useRuns } from '@/api/queries';
 import { live } from '@/api/socket';
@@ -18,11 +18,14 @@ import { chooseEnvironment } from './chosenEnvironment';
 import { useShownCrumbs } from './crumbs';
 import { useEnvironment } from './environment';
 import { FolderNews } from './FolderNews';
+import { KeyList } from './KeyList';
 import { ProblemList } from './ProblemList';
 
 export function TopLine() {
   const { data: project } = useProject();
   const crumbs = useShownCrumbs();
+  const [keys, setKeys] = useState(false);
+  const showKeys = useCallback(() => setKeys(true), []);
   return (
     <header className="flex items-center gap-4 border-b border-hair-strong bg-ground pr-3.5 pl-4">
       <div className="flex min-w-0 flex-1 items-center gap-[7px] truncate text-ink-2">
@@ -40,7 +43,8 @@ export function TopLine() {
           </span>
         ))}
       </div>
-      <CommandBox />
+      <CommandBox showKeys={showKeys} />
+      <KeyList open={keys} setOpen={setKeys} />
       <GoingRun />
       <ProblemCount />
       <EnvironmentChoice />

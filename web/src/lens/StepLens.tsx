@@ -2,6 +2,7 @@ import { Link } from 'wouter';
 import type { KeywordView } from '@/api/types';
 import { documentPlace } from '@/app/places';
 import { nameKey } from '@/document/words';
+import { Keys, TABLE_KEYS } from '@/parts/Keys';
 import type { RowItem } from '@/sheet/items';
 
 /** Explains the step that is selected: what its keyword does, takes and gives. */
@@ -26,36 +27,11 @@ function Hint({ row }: { row: RowItem | null }) {
   return (
     <div className="px-3.5 py-3 text-ink-2">
       <p className="mb-3">Select a step to read what its keyword does and takes.</p>
-      <Keys />
+      <Keys of={TABLE_KEYS} />
+      <p className="mt-3 text-small">
+        <kbd className="kbd">Ctrl /</kbd> shows all keys.
+      </p>
     </div>
-  );
-}
-
-const KEYS: [string, string][] = [
-  ['Enter', 'edit the cell'],
-  ['Ctrl Enter', 'row below'],
-  ['Ctrl Shift Enter', 'row above'],
-  ['Alt ↑ ↓', 'move the row'],
-  ['Ctrl → ←', 'unfold, fold'],
-  ['Shift ↑ ↓ ← →', 'several cells'],
-  ['Ctrl D', 'fill down'],
-  ['Del', 'empty the cells'],
-  ['Ctrl Del', 'remove the row'],
-  ['Ctrl Z', 'undo'],
-];
-
-function Keys() {
-  return (
-    <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1.5">
-      {KEYS.map(([keys, what]) => (
-        <div key={keys} className="contents">
-          <dt>
-            <kbd className="kbd">{keys}</kbd>
-          </dt>
-          <dd className="text-small">{what}</dd>
-        </div>
-      ))}
-    </dl>
   );
 }
 

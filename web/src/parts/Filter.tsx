@@ -1,5 +1,6 @@
 import { Search } from 'lucide-react';
 import { useEffect, useRef } from 'react';
+import { isTyping } from './typing';
 
 /** The filter on top of a list; `/` goes to it from anywhere but a field. */
 export function Filter({
@@ -14,9 +15,7 @@ export function Filter({
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      const at = event.target as HTMLElement;
-      const typing = at.matches('input, textarea, [contenteditable=true], [role=gridcell]') || at.closest('.cm-editor');
-      if (event.key === '/' && !typing) {
+      if (event.key === '/' && !event.ctrlKey && !event.metaKey && !isTyping(event)) {
         event.preventDefault();
         field.current?.focus();
       }

@@ -1,0 +1,31 @@
+/** What keys do: the keys, as they are written on them, and what happens. */
+export type KeysOf = readonly (readonly [keys: string, what: string])[];
+
+/** The keys in a table of steps, the everyday ones first. */
+export const TABLE_KEYS: KeysOf = [
+  ['Enter', 'edit the cell'],
+  ['Ctrl Enter', 'row below'],
+  ['Ctrl Shift Enter', 'row above'],
+  ['Alt ↑ ↓', 'move the row'],
+  ['Ctrl → ←', 'unfold, fold'],
+  ['Shift ↑ ↓ ← →', 'several cells'],
+  ['Ctrl D', 'fill down'],
+  ['Del', 'empty the cells'],
+  ['Ctrl Del', 'remove the row'],
+  ['Ctrl Z', 'undo'],
+];
+
+export function Keys({ of }: { of: KeysOf }) {
+  return (
+    <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1.5">
+      {of.map(([keys, what]) => (
+        <div key={keys} className="contents">
+          <dt>
+            <kbd className="kbd">{keys}</kbd>
+          </dt>
+          <dd className="text-small">{what}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
