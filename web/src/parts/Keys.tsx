@@ -17,7 +17,7 @@ export const TABLE_KEYS: KeysOf = [
 
 export function Keys({ of }: { of: KeysOf }) {
   return (
-    <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1.5">
+    <dl className="grid grid-cols-[112px_1fr] gap-x-3 gap-y-1.5">
       {of.map(([keys, what]) => (
         <div key={keys} className="contents">
           <dt>

@@ -1,5 +1,5 @@
 import { Plus } from 'lucide-react';
-import { useState } from 'react';
+import { type ButtonHTMLAttributes, type ReactNode, useState } from 'react';
 import { useLocation } from 'wouter';
 import { post, Refused } from '@/api/client';
 import { useBlocks } from '@/api/queries';
@@ -18,6 +18,9 @@ export function NewBlock({
   station,
   usualPath,
   fixedNames,
+  proposed = '',
+  trigger,
+  made,
 }: {
   /** The words of the kinds that can be made. */
   kinds: readonly string[];
@@ -26,11 +29,17 @@ export function NewBlock({
   usualPath: string;
   /** The names that one chooses from where a kind has no others. */
   fixedNames?: Record<string, readonly string[]>;
+  /** The name that the field begins with. */
+  proposed?: string;
+  /** What opens the form, where it is no plus. */
+  trigger?: ReactNode;
+  /** What happens with it; without that its document opens. */
+  made?: (name: string) => void;
 }) {
   const { data: blocks } = useBlocks();
   const [open, setOpen] = useState(false);
   const [kind, setKind] = useState(kinds[0] as string);
-  const [name, setName] = useState('');
+  const [name, setName] = useState(proposed);
   const [chosen, setChosen] = useState('');
   const [wrong, setWrong] = useState('');
   const [, go] = useLocation();
@@ -50,7 +59,8 @@ export function NewBlock({
       const line = await added(path, paths.includes(path), newBlockText(kind, said));
       setOpen(false);
       setName('');
-      go(documentPlace(path, { line, station }));
+      if (made) made(said);
+      else go(documentPlace(path, { line, station }));
     } catch (failed) {
       setWrong(failed instanceof Refused || failed instanceof Error ? failed.message : String(failed));
     }
@@ -60,16 +70,7 @@ export function NewBlock({
       title={`New ${kind}`}
       open={open}
       setOpen={setOpen}
-      trigger={
-        <button
-          type="button"
-          title={`New ${kinds.join(' or ')}`}
-          aria-label={`New ${kinds.join(' or ')}`}
-          className="grid size-[26px] flex-none place-items-center rounded-field border border-hair-strong bg-surface hover:border-field"
-        >
-          <Plus size={14} aria-hidden />
-        </button>
-      }
+      trigger={trigger ?? <PlusButton kinds={kinds} />}
       submit={`Make the ${kind}`}
       ready={said !== ''}
       wrong={wrong}
@@ -100,6 +101,21 @@ export function NewBlock({
         </p>
       )}
     </FormDialog>
+  );
+}
+
+/** Takes what the form's trigger is given, such as its handler and reference. */
+function PlusButton({ kinds, ...rest }: { kinds: readonly string[] } & ButtonHTMLAttributes<HTMLButtonElement>) {
+  return (
+    <button
+      {...rest}
+      type="button"
+      title={`New ${kinds.join(' or ')}`}
+      aria-label={`New ${kinds.join(' or ')}`}
+      className="grid size-[26px] flex-none place-items-center rounded-field border border-hair-strong bg-surface hover:border-field"
+    >
+      <Plus size={14} aria-hidden />
+    </button>
   );
 }
 

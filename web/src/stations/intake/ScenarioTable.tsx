@@ -118,7 +118,11 @@ function SentenceRow({
   const { state, decided, cells, matches } = sentence;
   const missing = decided ? [] : (matches[0]?.missing ?? []);
   return (
-    <tr aria-selected={chosen} onClick={choose} className={`h-7 border-b border-hair ${chosen ? 'bg-select' : ''}`}>
+    <tr
+      aria-selected={chosen}
+      onClick={choose}
+      className={`group h-7 border-b border-hair hover:bg-sunk ${chosen ? 'bg-select' : ''}`}
+    >
       <td className="w-16 text-small text-ink-3">{PARTS[sentence.part]}</td>
       <td className="pr-3">
         <button type="button" onClick={choose} className="block max-w-full truncate text-left" title={sentence.text}>
@@ -152,7 +156,11 @@ function SentenceRow({
         {decided ? (
           <span className="text-small text-ink-3">{cells ? 'accepted' : ''}</span>
         ) : (
-          <span className="flex justify-end gap-3">
+          <span
+            className={`flex justify-end gap-3 ${
+              state === 'said' && !chosen ? 'opacity-0 group-hover:opacity-100 focus-within:opacity-100' : ''
+            }`}
+          >
             {cells && <LinkButton onClick={() => say(cells)}>Accept</LinkButton>}
             <LinkButton onClick={() => say(undefined)}>Needs a keyword</LinkButton>
           </span>

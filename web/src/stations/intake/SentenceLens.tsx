@@ -1,7 +1,16 @@
 import { Link } from 'wouter';
 import type { SentenceView } from '@/api/types';
-import { keywordPlace } from '@/app/places';
+import { KEYWORDS, keywordPlace } from '@/app/places';
 import { LinkButton } from '@/parts/Button';
+import { NewBlock } from '@/stations/documents/NewBlock';
+
+/** A sentence as the name of a keyword: it begins in lower case, and no sign of the language is in it. */
+const asName = (sentence: string) =>
+  sentence.charAt(0).toLowerCase() +
+  sentence
+    .slice(1)
+    .replaceAll(/[|<>#"“”]/g, '')
+    .trim();
 
 /** The keywords that may say a sentence, best first, with how sure each is. */
 export function SentenceLens({
@@ -45,7 +54,7 @@ export function SentenceLens({
                     <Link to={keywordPlace(match.keyword)} className="truncate font-medium hover:underline">
                       {match.keyword}
                     </Link>
-                    <span className="tabular-nums">{Math.round(match.score * 100)} %</span>
+                    <span className="flex-none tabular-nums">{Math.round(match.score * 100)} %</span>
                   </p>
                   <p className="truncate font-mono text-value text-ink-2">
                     {match.cells
@@ -62,8 +71,21 @@ export function SentenceLens({
                 </li>
               ))}
             </ul>
-            <p className="border-t border-hair px-3.5 py-2.5">
+            <p className="flex justify-between border-t border-hair px-3.5 py-2.5">
               <LinkButton onClick={() => say(undefined)}>It needs a keyword</LinkButton>
+              <NewBlock
+                key={sentence.text}
+                kinds={['keyword']}
+                station={KEYWORDS}
+                usualPath="keywords/keywords.elmt"
+                proposed={asName(sentence.text)}
+                trigger={
+                  <button type="button" className="font-medium text-accent hover:underline">
+                    Make one
+                  </button>
+                }
+                made={(name) => say([name])}
+              />
             </p>
           </section>
         </div>

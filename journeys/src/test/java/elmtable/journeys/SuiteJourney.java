@@ -218,7 +218,7 @@ class SuiteJourney {
   @Test
   void aRunIsWatchedAndStopped() throws Exception {
     openSuite("Firing requests");
-    screen.pressButton("Run 14 cases");
+    screen.pressButton("Run 32 cases");
     screen.see("//section[@aria-label='Workers']//*[@aria-label='running']");
     screen.see("//aside[@aria-label='As they come']//li");
     List<ProcessHandle> browsers = World.browsersOf(world.process());

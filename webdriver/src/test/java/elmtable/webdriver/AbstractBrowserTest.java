@@ -36,6 +36,10 @@ abstract class AbstractBrowserTest {
   static HttpServer server;
   static volatile String page = "";
   static volatile CountDownLatch answer;
+
+  /** That {@code /slow} was asked for. */
+  static CountDownLatch asked;
+
   private static CompletableFuture<Browser> next;
   Browser browser;
 
@@ -44,6 +48,7 @@ abstract class AbstractBrowserTest {
   @BeforeParameterizedClassInvocation
   static void start(String kind) throws IOException {
     answer = new CountDownLatch(1);
+    asked = new CountDownLatch(1);
     launcher = new BrowserLauncher();
     pool = launcher.pool(BrowserConfig.of(kind));
     server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
@@ -111,6 +116,7 @@ abstract class AbstractBrowserTest {
 
   /** Answers at {@code /slow} when the test says so. */
   private static void late() {
+    asked.countDown();
     try {
       answer.await(LIMIT.toSeconds(), TimeUnit.SECONDS);
     } catch (InterruptedException stopping) {

@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -307,6 +308,20 @@ class BrowserTest extends AbstractBrowserTest {
     try (Browser other = pool.open()) {
       assertEquals(List.of(), other.scripts().consoleErrors());
     }
+  }
+
+  /** Firefox rejects requests that end with their page, which a page cannot prevent. */
+  @Test
+  void requestsThatEndWithTheirPageAreNoErrors() throws InterruptedException {
+    answer = new CountDownLatch(1);
+    asked = new CountDownLatch(1);
+    show("<p id=d>x</p><script>fetch('/slow').then((got) => got.json())</script>");
+    assertTrue(asked.await(LIMIT.toSeconds(), TimeUnit.SECONDS));
+    browser.pages().goTo(address("/next"));
+    assertEquals("there", text("id", "there"));
+    assertEquals(List.of(), browser.network().awaitQuiet(LIMIT));
+    assertEquals(List.of(), browser.scripts().consoleErrors());
+    answer.countDown();
   }
 
   @Test

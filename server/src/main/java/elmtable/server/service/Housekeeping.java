@@ -9,9 +9,11 @@ import java.io.UncheckedIOException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.concurrent.RejectedExecutionException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -47,16 +49,23 @@ public final class Housekeeping implements AutoCloseable {
     tidy();
   }
 
-  /** Begins to tidy up. */
+  /** Begins to tidy up; once this is closed nothing more is done. */
   public Future<?> tidy() {
-    return thread.submit(() -> {
-      try {
-        thin();
-        removeOldRuns();
-      } catch (StoreException | UncheckedIOException failed) {
-        LOG.warn("Old history and runs could not be taken away: {}", failed.getMessage());
-      }
-    });
+    try {
+      return thread.submit(this::tidyNow);
+    } catch (RejectedExecutionException closed) {
+      // The server ends before its start is over.
+      return CompletableFuture.completedFuture(null);
+    }
+  }
+
+  private void tidyNow() {
+    try {
+      thin();
+      removeOldRuns();
+    } catch (StoreException | UncheckedIOException failed) {
+      LOG.warn("Old history and runs could not be taken away: {}", failed.getMessage());
+    }
   }
 
   private void thin() {

@@ -5,7 +5,6 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -24,6 +23,10 @@ import java.util.regex.Pattern;
 final class ContextEvents {
   private static final long QUIET_MILLIS = 500;
   private static final int MOST_ERRORS = 200;
+
+  /** What Firefox reports for a request that ends because its page is left. */
+  private static final String REQUEST_ENDED_WITH_PAGE =
+      "NetworkError when attempting to fetch resource";
 
   private static final Pattern ORIGIN = Pattern.compile("^https?://[^/?#]+");
 
@@ -44,8 +47,7 @@ final class ContextEvents {
 
   private final List<Watch> watches = new ArrayList<>();
   private final List<String> errors = new ArrayList<>();
-  private final Map<String, String> open = new LinkedHashMap<>();
-  private long quietSince = System.nanoTime();
+  private final OpenRequests requests = new OpenRequests();
 
   /** A dialog that is open. */
   record Prompt(String type, String message) {}
@@ -97,27 +99,32 @@ final class ContextEvents {
       case "browsingContext.contextDestroyed" -> destroyed(context);
       case "browsingContext.userPromptOpened" -> promptOpened(context, about);
       case "browsingContext.userPromptClosed" -> prompts.remove(window(context));
-      case "browsingContext.navigationStarted" ->
-          navigations.put(context, about.path("navigation").asText());
+      case "browsingContext.navigationStarted" -> {
+        navigations.put(context, about.path("navigation").asText());
+        requests.leaving(context, about);
+      }
       // The first document of a new window is not always told as committed, nor by the number that
       // its start had.
       case "browsingContext.navigationCommitted", "browsingContext.domContentLoaded" -> {
         navigations.remove(context);
+        requests.left(context);
         shown(context, about.path("url").asText());
       }
       case "browsingContext.navigationFailed",
           "browsingContext.navigationAborted",
           "browsingContext.fragmentNavigated",
-          "browsingContext.downloadWillBegin" ->
-          navigations.remove(context, about.path("navigation").asText());
+          "browsingContext.downloadWillBegin" -> {
+        navigations.remove(context, about.path("navigation").asText());
+        requests.stays(context);
+      }
       case "script.realmCreated" -> realms.merge(context, 1, Integer::sum);
       case "script.realmDestroyed" -> {
         realms.computeIfPresent(context, (one, count) -> count > 1 ? count - 1 : null);
         tell(context, Interruption.LEFT);
       }
-      case "log.entryAdded" -> logged(about);
-      case "network.beforeRequestSent" -> onRequest(about);
-      case "network.responseCompleted", "network.fetchError" -> onResponse(about);
+      case "log.entryAdded" -> logged(context, about);
+      case "network.beforeRequestSent" -> requests.sent(context, about);
+      case "network.responseCompleted", "network.fetchError" -> requests.answered(about);
       default -> {}
     }
     notifyAll();
@@ -150,6 +157,7 @@ final class ContextEvents {
     prompts.remove(context);
     navigations.remove(context);
     realms.remove(context);
+    requests.closed(context);
   }
 
   /** Whatever was asked of a window's document may have nobody to answer. */
@@ -189,22 +197,14 @@ final class ContextEvents {
     return at;
   }
 
-  private void logged(JsonNode entry) {
-    if (entry.path("level").asText().equals("error") && errors.size() < MOST_ERRORS) {
-      errors.add(entry.path("text").asText());
-    }
-  }
-
-  private void onRequest(JsonNode event) {
-    JsonNode request = event.path("request");
-    open.put(
-        request.path("request").asText(),
-        request.path("method").asText() + " " + request.path("url").asText());
-  }
-
-  private void onResponse(JsonNode event) {
-    if (open.remove(event.path("request").path("request").asText()) != null && open.isEmpty()) {
-      quietSince = System.nanoTime();
+  private void logged(String context, JsonNode entry) {
+    String text = entry.path("text").asText();
+    boolean endedWithPage =
+        navigations.containsKey(context) && text.contains(REQUEST_ENDED_WITH_PAGE);
+    if (entry.path("level").asText().equals("error")
+        && !endedWithPage
+        && errors.size() < MOST_ERRORS) {
+      errors.add(text);
     }
   }
 
@@ -290,17 +290,17 @@ final class ContextEvents {
     long end = System.nanoTime() + limit.toNanos();
     while (true) {
       long now = System.nanoTime();
-      long quiet = open.isEmpty() ? (now - quietSince) / 1_000_000 : 0;
-      if (open.isEmpty() && quiet >= QUIET_MILLIS) {
+      long quiet = requests.quietMillis(now);
+      if (requests.isEmpty() && quiet >= QUIET_MILLIS) {
         return List.of();
       }
       long left = (end - now) / 1_000_000;
       if (left <= 0) {
-        return open.isEmpty()
+        return requests.isEmpty()
             ? List.of("requests less than half a second ago")
-            : new ArrayList<>(open.values());
+            : requests.texts();
       }
-      wait(Math.max(1, Math.min(left, open.isEmpty() ? QUIET_MILLIS - quiet : left)));
+      wait(Math.max(1, Math.min(left, requests.isEmpty() ? QUIET_MILLIS - quiet : left)));
     }
   }
 }
