@@ -5,6 +5,7 @@ import type { DocumentText } from '@/api/types';
 import { documentPlace } from '@/app/places';
 import { authorName } from '@/document/author';
 import { FormDialog } from '@/parts/FormDialog';
+import { NameField } from '@/parts/NameField';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
 
 /** What a new document can be, with the text it begins with. */
@@ -59,18 +60,13 @@ export function NewDocument({ children }: { children: ReactNode }) {
       wrong={wrong}
       onSubmit={make}
     >
-      <label className="flex flex-col gap-1 text-small text-ink-2">
-        Name
-        <input
-          value={name}
-          required
-          className="field text-base text-ink"
-          onChange={(event) => {
-            setName(event.target.value);
-            setWrong('');
-          }}
-        />
-      </label>
+      <NameField
+        value={name}
+        onChange={(value) => {
+          setName(value);
+          setWrong('');
+        }}
+      />
       <div>
         <SegmentedChoice
           label="What it is"

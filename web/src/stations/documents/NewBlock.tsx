@@ -10,6 +10,7 @@ import { addBlock, newBlockText } from '@/document/blockEdits';
 import { openDocument } from '@/document/openDocument';
 import { nameKey } from '@/document/words';
 import { FormDialog } from '@/parts/FormDialog';
+import { NameField } from '@/parts/NameField';
 import { OneChoice } from '@/parts/OneChoice';
 
 /** Asks for the name of a new block and makes it, in a document that has such blocks or in a new one. */
@@ -80,18 +81,13 @@ export function NewBlock({
       {fixed ? (
         <Choice label="When" value={said} options={fixed} onChange={(value) => setName(value)} />
       ) : (
-        <label className="flex flex-col gap-1 text-small text-ink-2">
-          Name
-          <input
-            value={name}
-            required
-            className="field text-base text-ink"
-            onChange={(event) => {
-              setName(event.target.value);
-              setWrong('');
-            }}
-          />
-        </label>
+        <NameField
+          value={name}
+          onChange={(value) => {
+            setName(value);
+            setWrong('');
+          }}
+        />
       )}
       {paths.length > 1 ? (
         <Choice label="Document" value={path} options={paths} onChange={setChosen} />
