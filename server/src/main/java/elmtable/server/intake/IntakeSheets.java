@@ -52,7 +52,7 @@ public final class IntakeSheets {
     void put(String path, InputStream content) throws IOException;
   }
 
-  /** As they were written last; the folder is looked at only now and then. */
+  /** What was written and not found in the folder yet, which is looked at only now and then. */
   private final Map<String, IntakeNotes> written = new HashMap<>();
 
   public IntakeSheets(Notebook files) {
@@ -75,12 +75,20 @@ public final class IntakeSheets {
 
   private synchronized IntakeNotes notes(Project project, String sheet) {
     IntakeNotes known = written.get(sheet);
-    String path = IntakeNotes.pathOf(sheet);
-    if (known != null || !project.files().paths().contains(path)) {
-      return known == null ? IntakeNotes.none() : known;
+    Optional<IntakeNotes> found = read(project, IntakeNotes.pathOf(sheet));
+    if (known != null && found.filter(known::equals).isPresent()) {
+      // From here on the folder tells, whoever changes it.
+      written.remove(sheet);
+    }
+    return known != null ? known : found.orElseGet(IntakeNotes::none);
+  }
+
+  private static Optional<IntakeNotes> read(Project project, String path) {
+    if (!project.files().paths().contains(path)) {
+      return Optional.empty();
     }
     try (InputStream in = project.files().open(path)) {
-      return IntakeNotes.read(in);
+      return Optional.of(IntakeNotes.read(in));
     } catch (IOException unreadable) {
       throw new BrokenDataException(
           "What was decided for the sheet, in "
