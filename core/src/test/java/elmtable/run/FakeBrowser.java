@@ -66,7 +66,7 @@ final class FakeBrowser
 
   @Override
   public Dialogs dialogs() {
-    return new FakeDialogs();
+    return new FakeDialogs(this::act);
   }
 
   @Override

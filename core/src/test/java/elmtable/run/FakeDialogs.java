@@ -3,10 +3,20 @@ package elmtable.run;
 import elmtable.browser.Dialogs;
 import java.time.Duration;
 import java.util.Optional;
+import java.util.function.Consumer;
 
 /** Dialogs of a {@link FakeBrowser}: each says the same, and none stays open. */
 final class FakeDialogs implements Dialogs {
   private static final String TEXT = "dialog";
+
+  private final Consumer<String> act;
+
+  /**
+   * @param act is told what is done
+   */
+  FakeDialogs(Consumer<String> act) {
+    this.act = act;
+  }
 
   @Override
   public String close(boolean accept, Duration limit) {
@@ -15,6 +25,7 @@ final class FakeDialogs implements Dialogs {
 
   @Override
   public String answer(String answer, Duration limit) {
+    act.accept("answer " + answer);
     return TEXT;
   }
 
