@@ -9,6 +9,7 @@ import elmtable.run.event.Outcome;
 import elmtable.run.event.RunEvent;
 import java.time.Duration;
 import java.util.List;
+import java.util.concurrent.CompletableFuture;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 
@@ -292,16 +293,17 @@ class ScopesRunTest extends AbstractRunTest {
 
   /** Runs until a step pauses, and stops there. */
   private void stopAtPause(Project project) throws InterruptedException {
-    RunHandle[] handle = new RunHandle[1];
-    handle[0] =
+    // The step may start before there is a handle.
+    CompletableFuture<RunHandle> handle = new CompletableFuture<>();
+    handle.complete(
         start(
             project,
             1,
             List.of(event -> {
               if (event instanceof RunEvent.StepStarted step && step.keyword().equals("pause")) {
-                handle[0].stop();
+                handle.join().stop();
               }
-            }));
-    assertTrue(handle[0].await(Duration.ofSeconds(20)));
+            })));
+    assertTrue(handle.join().await(Duration.ofSeconds(20)));
   }
 }
