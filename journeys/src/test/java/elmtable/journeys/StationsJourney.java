@@ -165,11 +165,13 @@ class StationsJourney {
     screen.press("(//tr[contains(., 'The keeper approves')]//button)[1]");
     screen.seeText("//aside[@aria-label='Lens']", "cancel the firing");
     screen.press("//input[@aria-label='Draft The keeper approves a firing']");
-    screen.pressButton("Draft 13 cases");
+    screen.press("//input[@aria-label='Draft The receipt comes by mail']");
+    screen.pressButton("Draft 12 cases");
     screen.see("//h1[normalize-space()='Manual scenarios']");
     screen.seeText("//*[@role='grid']", "intake/manual-scenarios.xlsx / MS-1");
+    screen.seeText("//*[@data-testid='problem-count']", "no problems");
     station("Intake");
-    screen.seeText("//h1[normalize-space()='manual-scenarios']/..", "13 covered by cases");
-    screen.see("//button[normalize-space()='Draft 1 case']");
+    screen.seeText("//h1[normalize-space()='manual-scenarios']/..", "12 covered by cases");
+    screen.see("//button[normalize-space()='Draft 2 cases']");
   }
 }
