@@ -36,18 +36,68 @@ public final class SentenceMatcher {
   private static final double OF_SAYING = 0.6;
   private static final double OF_SENTENCE = 0.4;
 
+  /** However rare a word is, there is more in a sentence. */
+  private static final double MOST_OF_ONE_WORD = 4;
+
   /** What stays of a score where nothing is given for the required parameters. */
   private static final double WITHOUT_ARGUMENTS = 0.6;
 
   /** What stays of the score of an expectation where the sentence says to do something. */
   private static final double OF_OTHER_MOOD = 0.8;
 
-  /** A way to say what a keyword does. */
-  private record Saying(Signature keyword, Set<String> stems, double worth, boolean denies) {}
+  /**
+   * A way to say what a keyword does.
+   *
+   * @param parameters the stems of its parameters' names
+   */
+  private record Saying(
+      Signature keyword, Set<String> stems, Set<String> parameters, double worth, boolean denies) {}
+
+  /** What every candidate asks of a sentence, worked out once. */
+  private final class Sentence {
+    private final Recognition.Seen seen;
+    private final Set<String> stems = new HashSet<>();
+    private final double[] weights;
+    private final boolean denies;
+    private final String accepted;
+
+    Sentence(String text) {
+      seen = recognition.of(text);
+      seen.words().forEach(word -> stems.add(word.stem()));
+      weights = seen.words().stream().mapToDouble(this::weightOf).toArray();
+      denies = SentenceMatcher.denies(seen.words());
+      accepted = SentenceMatcher.this.accepted.getOrDefault(text, "");
+    }
+
+    private double weightOf(Word word) {
+      return word.stop()
+          ? 0
+          : Math.min(weight(word.stem().isEmpty() ? word.text() : word.stem()), MOST_OF_ONE_WORD);
+    }
+
+    /** How much of it a saying and its arguments account for, from 0 to 1. */
+    double explainedBy(Saying saying, Arguments arguments) {
+      double explained = 0;
+      double all = 0;
+      for (int i = 0; i < weights.length; i++) {
+        all += weights[i];
+        String stem = seen.words().get(i).stem();
+        boolean is =
+            weights[i] > 0
+                && (saying.stems().contains(stem)
+                    || saying.parameters().contains(stem)
+                    || arguments.uses(i)
+                    || seen.isNamed(i));
+        explained += is ? weights[i] : 0;
+      }
+      return all == 0 ? 0 : explained / all;
+    }
+  }
 
   private final Project project;
   private final List<Saying> sayings = new ArrayList<>();
   private final Map<String, List<Integer>> byStem = new HashMap<>();
+  private final Map<String, Double> weights = new HashMap<>();
   private final Map<String, String> accepted;
   private final Recognition recognition;
 
@@ -62,17 +112,31 @@ public final class SentenceMatcher {
     Map<String, List<String>> ways = waysToSay();
     for (KeywordEntry entry : project.index().keywords()) {
       Signature keyword = entry.signature();
-      add(keyword, keyword.name(), 1);
+      Set<String> parameters = parameterStems(keyword);
+      add(keyword, parameters, keyword.name(), 1);
       keyword
           .phrases()
-          .forEach(phrase -> add(keyword, phrase.replaceAll("<[^>]*>|[\\[\\]]", " "), 1));
-      ways.getOrDefault(Names.key(keyword.name()), List.of()).forEach(way -> add(keyword, way, 1));
+          .forEach(
+              phrase -> add(keyword, parameters, phrase.replaceAll("<[^>]*>|[\\[\\]]", " "), 1));
+      ways.getOrDefault(Names.key(keyword.name()), List.of())
+          .forEach(way -> add(keyword, parameters, way, 1));
       if (entry instanceof KeywordEntry.Composed) {
-        add(keyword, keyword.note().split("(?<=[.!?])\\s")[0], OF_NOTE);
+        add(keyword, parameters, keyword.note().split("(?<=[.!?])\\s")[0], OF_NOTE);
       }
     }
     accepted.forEach((sentence, name) ->
-        project.index().keyword(name).ifPresent(entry -> add(entry.signature(), sentence, 1)));
+        project
+            .index()
+            .keyword(name)
+            .ifPresent(
+                entry -> add(entry.signature(), parameterStems(entry.signature()), sentence, 1)));
+    byStem.forEach((stem, in) -> weights.put(stem, weightIn(in.size())));
+  }
+
+  private static Set<String> parameterStems(Signature keyword) {
+    Set<String> stems = new HashSet<>();
+    keyword.takes().forEach(taken -> stems.addAll(Words.stems(taken.name())));
+    return stems;
   }
 
   private static Map<String, List<String>> waysToSay() {
@@ -92,7 +156,7 @@ public final class SentenceMatcher {
     }
   }
 
-  private void add(Signature keyword, String text, double worth) {
+  private void add(Signature keyword, Set<String> parameters, String text, double worth) {
     List<Word> words = Words.of(text);
     Set<String> stems = new HashSet<>();
     words.stream()
@@ -106,7 +170,7 @@ public final class SentenceMatcher {
       return;
     }
     int place = sayings.size();
-    sayings.add(new Saying(keyword, stems, worth, denies(words)));
+    sayings.add(new Saying(keyword, stems, parameters, worth, denies(words)));
     stems.forEach(stem -> byStem.computeIfAbsent(stem, s -> new ArrayList<>()).add(place));
   }
 
@@ -118,8 +182,13 @@ public final class SentenceMatcher {
   }
 
   private double weight(String stem) {
-    int in = byStem.getOrDefault(stem, List.of()).size();
-    return Math.log(1 + (double) sayings.size() / (1 + in));
+    Double known = weights.get(stem);
+    return known == null ? weightIn(0) : known;
+  }
+
+  /** The weight of a stem that is in so many sayings. */
+  private double weightIn(int count) {
+    return Math.log(1 + (double) sayings.size() / (1 + count));
   }
 
   /** The best keywords for a sentence, best first; none where nothing is like it. */
@@ -139,11 +208,11 @@ public final class SentenceMatcher {
           .forEach(taken -> cells.add(given.getOrDefault(Names.key(taken.name()), "")));
       matches.add(new Match(phrase.keyword().name(), 1, trimmed(cells), List.of()));
     }
-    Recognition.Seen seen = recognition.of(sentence);
+    Sentence asked = new Sentence(sentence);
     Map<String, Match> best = new HashMap<>();
-    for (int place : candidates(seen)) {
+    for (int place : candidates(asked)) {
       Saying saying = sayings.get(place);
-      Match match = match(saying, seen, sentence);
+      Match match = match(saying, asked);
       best.merge(saying.keyword().name(), match, (a, b) -> a.score() >= b.score() ? a : b);
     }
     best.values().stream()
@@ -155,54 +224,33 @@ public final class SentenceMatcher {
     return matches.subList(0, Math.min(most, matches.size()));
   }
 
-  private Set<Integer> candidates(Recognition.Seen seen) {
+  private Set<Integer> candidates(Sentence sentence) {
     Set<Integer> places = new HashSet<>();
-    for (Word word : seen.words()) {
-      places.addAll(byStem.getOrDefault(word.stem(), List.of()));
-    }
+    sentence.stems.forEach(stem -> places.addAll(byStem.getOrDefault(stem, List.of())));
     return places;
   }
 
-  private Match match(Saying saying, Recognition.Seen seen, String sentence) {
-    Set<String> said = new HashSet<>();
-    seen.words().forEach(word -> said.add(word.stem()));
+  private Match match(Saying saying, Sentence sentence) {
     double whole = 0;
     double matched = 0;
     for (String stem : saying.stems()) {
-      whole += weight(stem);
-      matched += said.contains(stem) ? weight(stem) : 0;
+      double weight = weight(stem);
+      whole += weight;
+      matched += sentence.stems.contains(stem) ? weight : 0;
     }
-    Arguments arguments = Arguments.of(saying.keyword(), seen, saying.stems());
-    Set<String> parameters = new HashSet<>();
-    saying.keyword().takes().forEach(taken -> parameters.addAll(Words.stems(taken.name())));
-    double explained = 0;
-    double all = 0;
-    for (int i = 0; i < seen.words().size(); i++) {
-      Word word = seen.words().get(i);
-      if (word.stop()) {
-        continue;
-      }
-      double weight = Math.min(weight(word.stem().isEmpty() ? word.text() : word.stem()), 4);
-      all += weight;
-      explained +=
-          saying.stems().contains(word.stem())
-                  || parameters.contains(word.stem())
-                  || arguments.uses(i)
-                  || seen.isNamed(i)
-              ? weight
-              : 0;
-    }
-    double score = OF_SAYING * matched / whole + OF_SENTENCE * (all == 0 ? 0 : explained / all);
+    Arguments arguments = Arguments.of(saying.keyword(), sentence.seen, saying.stems());
+    double score =
+        OF_SAYING * matched / whole + OF_SENTENCE * sentence.explainedBy(saying, arguments);
     double filled = arguments.filledPart();
     score *= WITHOUT_ARGUMENTS + (1 - WITHOUT_ARGUMENTS) * filled;
     score *= saying.worth();
-    if (saying.denies() != denies(seen.words())) {
+    if (saying.denies() != sentence.denies) {
       score *= 0.6;
     }
-    if (isExpectation(saying.keyword()) && isImperative(seen, saying)) {
+    if (isExpectation(saying.keyword()) && isImperative(sentence.seen, saying)) {
       score *= OF_OTHER_MOOD;
     }
-    if (accepted.getOrDefault(sentence, "").equals(saying.keyword().name())) {
+    if (sentence.accepted.equals(saying.keyword().name())) {
       score = 1;
     }
     List<String> cells = new ArrayList<>(List.of(saying.keyword().name()));
