@@ -226,13 +226,16 @@ public final class RunStore implements EvidenceKeeper {
   /** A run, and the number that an executable case has in it. */
   public record LastRun(long run, int number) {}
 
-  /** The last run in which an executable case ended. */
+  /** The last run in which an executable case ran and ended. */
   public Optional<LastRun> lastRun(String identity) {
     return Jdbc.query(
             database,
-            "select run, number from run_case where identity = ? and outcome is not null"
+            "select run, number from run_case where identity = ? and outcome <> ?"
                 + " order by run desc limit 1",
-            statement -> statement.setString(1, identity),
+            statement -> {
+              statement.setString(1, identity);
+              statement.setString(2, Outcome.NOT_RUN.word());
+            },
             rows -> new LastRun(rows.getLong(1), rows.getInt(2)))
         .stream()
         .findFirst();

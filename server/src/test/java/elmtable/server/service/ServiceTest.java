@@ -2,6 +2,7 @@ package elmtable.server.service;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertNull;
 import static org.junit.jupiter.api.Assertions.assertSame;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
@@ -21,6 +22,7 @@ import elmtable.run.request.RunChoices;
 import elmtable.server.store.Database;
 import elmtable.server.store.DocumentStore;
 import elmtable.server.store.RunStore;
+import elmtable.server.store.SettingsStore;
 import elmtable.text.TextChange;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -250,5 +252,13 @@ class ServiceTest {
     assertThrows(
         Planner.BadSelectionException.class,
         () -> runs.start(Selection.everything().withSuites("gone"), "none", CHOICES));
+  }
+
+  @Test
+  void aServerThatEndsWhileItStartsLeavesTheTidyingOut() throws Exception {
+    Housekeeping housekeeping =
+        new Housekeeping(documents, store, new SettingsStore(database), runs);
+    housekeeping.close();
+    assertNull(housekeeping.tidy().get(1, TimeUnit.SECONDS));
   }
 }

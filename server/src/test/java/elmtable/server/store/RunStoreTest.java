@@ -16,6 +16,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -66,6 +67,23 @@ class RunStoreTest {
   private static RunEvent.Planned planned(int number, String name) {
     return new RunEvent.Planned(
         number, "id" + number, name, "S", "a.elmt", 3, 1, Map.of("shelves", "7"), List.of("smoke"));
+  }
+
+  @Test
+  void theLastRunOfACaseIsOneThatItRanIn() throws IOException {
+    try (Database database = Database.open(data)) {
+      RunStore store = new RunStore(database);
+      for (Outcome outcome : List.of(Outcome.PASSED, Outcome.NOT_RUN)) {
+        RunListener writing = store.writing(store.begin("all", "local", "desktop", 1, 7));
+        writing.on(
+            new RunEvent.RunStarted(
+                AT, "1", "all", "local", "desktop", 1, 7, List.of(planned(1, "first"))));
+        writing.on(new RunEvent.CaseFinished(AT, 1, outcome, 5, null));
+      }
+      store.flush();
+      assertEquals(1, store.lastRun("id1").orElseThrow().run());
+      assertEquals(Optional.empty(), store.lastRun("id2"));
+    }
   }
 
   @Test
