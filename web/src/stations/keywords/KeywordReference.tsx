@@ -109,7 +109,9 @@ function Takes({ takes }: { takes: readonly ParameterView[] }) {
               <td className="pr-4">{parameter.kind || 'text'}</td>
               <td className="pr-4">
                 {parameter.fallback ? (
-                  <span className="font-mono text-value">{parameter.fallback}</span>
+                  <span className="font-mono text-value">
+                    {parameter.kind === 'secret' ? '•••' : parameter.fallback}
+                  </span>
                 ) : (
                   <span className="text-ink-2">{parameter.optional ? 'may be left out' : 'must be given'}</span>
                 )}
@@ -176,7 +178,7 @@ function Example({ keyword: { name, takes, gives } }: { keyword: KeywordView }) 
 
 /** A value that would fit. */
 function sample({ name, kind, fallback }: ParameterView): string {
-  if (fallback) return fallback;
+  if (fallback && kind !== 'secret') return fallback;
   const choices = kind.match(/^(?:one of|choice)\s+(.+)$/)?.[1]?.split(/, | or /);
   if (choices?.[0]) return choices[0];
   if (kind.startsWith('number')) return '2';

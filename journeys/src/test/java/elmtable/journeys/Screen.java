@@ -221,6 +221,7 @@ final class Screen implements AutoCloseable {
 
   void picture(Path file) throws Exception {
     Files.createDirectories(file.getParent());
+    scriptLater("const done = arguments[0]; document.fonts.ready.then(() => done(true))");
     Files.write(file, driver.getScreenshotAs(OutputType.BYTES));
   }
 

@@ -78,7 +78,7 @@ class ScreenshotsJourney {
     screen.picture(FOLDER.resolve("pages.png"));
 
     screen.open(address + "/keywords?name=sign%20in%20as");
-    screen.see("//section[@aria-label='Uses of sign in as']");
+    screen.seeText("//section[@aria-label='Uses of sign in as']", "calls in");
     screen.see("//aside[@aria-label='Repeats']//button");
     screen.picture(FOLDER.resolve("keywords.png"));
     screen.press("(//aside[@aria-label='Repeats']//button[.='Extract keyword'])[1]");
