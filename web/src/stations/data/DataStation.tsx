@@ -6,14 +6,14 @@ import { useBlocks } from '@/api/queries';
 import type { DataSetView } from '@/api/types';
 import { useCrumbs } from '@/app/crumbs';
 import { useEnvironment } from '@/app/environment';
-import { DATA, dataSetPlace, documentPlace } from '@/app/places';
+import { DATA, dataSetPlace } from '@/app/places';
 import { nameKey } from '@/document/words';
 import { Columns } from '@/parts/Columns';
-import { SegmentedChoice } from '@/parts/SegmentedChoice';
 import { Wrong } from '@/parts/Wrong';
 import { type BlockGroup, BlockList } from '@/stations/documents/BlockList';
 import { DocumentStation } from '@/stations/documents/DocumentStation';
 import { NewBlock } from '@/stations/documents/NewBlock';
+import { ViewChoice } from '@/stations/documents/ViewChoice';
 import { DataGrid } from './DataGrid';
 import { DataLens, type DataPlace } from './DataLens';
 import { DataLine } from './DataLine';
@@ -80,16 +80,7 @@ function DataSetRows({ name, first, known }: { name: string; first: string | und
             <div className="flex h-7 items-center gap-2.5">
               <h1 className="truncate text-title leading-[26px] font-semibold">{set.name}</h1>
               <p className="flex-1 truncate self-end pb-0.5 text-ink-2">{set.note.split('\n')[0]}</p>
-              <SegmentedChoice
-                label="How the data set is shown"
-                options={[
-                  { value: 'rows', word: 'Rows' },
-                  { value: 'table', word: 'Table' },
-                  { value: 'text', word: 'Text' },
-                ]}
-                value="rows"
-                onChange={(as) => as !== 'rows' && go(documentPlace(set.path, { line: set.line, as, station: DATA }))}
-              />
+              <ViewChoice of="the data set" own="Rows" at={set} station={DATA} />
             </div>
           </header>
           {set.broken ? (

@@ -1,27 +1,21 @@
-import { useLocation } from 'wouter';
 import type { KeywordView, ParameterView } from '@/api/types';
-import { documentPlace, KEYWORDS } from '@/app/places';
+import { KEYWORDS } from '@/app/places';
 import { UsesList } from '@/lens/UsesList';
-import { SegmentedChoice } from '@/parts/SegmentedChoice';
 import { StepsRead } from '@/parts/StepsRead';
+import { ViewChoice } from '@/stations/documents/ViewChoice';
 
 /** A keyword as a page of a reference: what it does, takes, gives, how it is written, and who calls it. */
 export function KeywordReference({ keyword }: { keyword: KeywordView }) {
-  const [, go] = useLocation();
   return (
     <article aria-label={keyword.name} className="min-h-0 flex-1 overflow-y-auto px-6 pt-2.5 pb-10">
       <header className="flex h-7 items-center gap-2.5">
         <h1 className="flex-1 truncate text-title leading-[26px] font-semibold">{keyword.name}</h1>
         {keyword.path ? (
-          <SegmentedChoice
-            label="How the keyword is shown"
-            options={[
-              { value: 'reference', word: 'Reference' },
-              { value: 'table', word: 'Table' },
-              { value: 'text', word: 'Text' },
-            ]}
-            value="reference"
-            onChange={(as) => as !== 'reference' && go(sheetOf(keyword, as) ?? '')}
+          <ViewChoice
+            of="the keyword"
+            own="Reference"
+            at={{ path: keyword.path, line: keyword.line }}
+            station={KEYWORDS}
           />
         ) : (
           <span className="text-small text-ink-3">built in, {keyword.group}</span>
@@ -195,7 +189,3 @@ const said = (phrase: string, takes: readonly ParameterView[]) =>
     })
     .replace(/ +/g, ' ')
     .trim();
-
-/** Where the steps of a keyword are edited. */
-const sheetOf = (keyword: KeywordView, as: 'table' | 'text') =>
-  keyword.path ? documentPlace(keyword.path, { line: keyword.line, as, station: KEYWORDS }) : null;

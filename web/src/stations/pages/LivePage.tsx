@@ -1,17 +1,16 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { RefreshCw } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
-import { useLocation } from 'wouter';
 import { get, post } from '@/api/client';
 import type { PageTrialView, PageView } from '@/api/types';
 import { useEnvironment } from '@/app/environment';
-import { documentPlace, PAGES } from '@/app/places';
+import { PAGES } from '@/app/places';
 import { Button } from '@/parts/Button';
 import { Columns } from '@/parts/Columns';
 import { counted } from '@/parts/counted';
 import { OneChoice } from '@/parts/OneChoice';
-import { SegmentedChoice } from '@/parts/SegmentedChoice';
 import { Wrong } from '@/parts/Wrong';
+import { ViewChoice } from '@/stations/documents/ViewChoice';
 import { ElementLens } from './ElementLens';
 import { ElementsTable } from './ElementsTable';
 import { LivePicture } from './LivePicture';
@@ -29,7 +28,6 @@ export function LivePage({ name, contents }: { name: string; contents: { name: s
     queryKey: ['page', name],
     queryFn: () => get<PageView>(`/api/pages/${encodeURIComponent(name)}`),
   });
-  const [, go] = useLocation();
   const environment = useEnvironment();
   const [fixture, setFixture] = useState(sessionStorage.getItem('trial fixture') ?? NO_FIXTURE);
   const [chosen, setChosen] = useState<string | null>(null);
@@ -75,18 +73,7 @@ export function LivePage({ name, contents }: { name: string; contents: { name: s
             <div className="flex h-7 items-center gap-2.5">
               <h1 className="truncate text-title leading-[26px] font-semibold">{page.name}</h1>
               <p className="flex-1 truncate self-end pb-0.5 text-ink-2">{page.note.split('\n')[0]}</p>
-              <SegmentedChoice
-                label="How the page is shown"
-                options={[
-                  { value: 'live', word: 'Live' },
-                  { value: 'table', word: 'Table' },
-                  { value: 'text', word: 'Text' },
-                ]}
-                value="live"
-                onChange={(as) =>
-                  as !== 'live' && go(documentPlace(page.path, { line: page.line, as, station: PAGES }))
-                }
-              />
+              <ViewChoice of="the page" own="Live" at={page} station={PAGES} />
               <Button kind="main" disabled={trial.isPending} onClick={look}>
                 <RefreshCw size={13} aria-hidden className={trial.isPending ? 'animate-spin' : ''} />
                 {trial.isPending ? 'Looking …' : `Try all ${page.elements.length}`}
