@@ -11,5 +11,5 @@ it('goes to the line of the document, as a table or as text', async () => {
   await pressOn(only('[role=radio]', /Text/));
   expect(place.history.at(-1)).toBe('/pages/pages/a%20b.elmt?as=text&line=7');
   await pressOn(only('[role=radio]', /Table/));
-  expect(place.history.at(-1)).toBe('/pages/pages/a%20b.elmt?as=table&line=7');
+  expect(place.history.at(-1)).toBe('/pages/pages/a%20b.elmt?line=7');
 });
