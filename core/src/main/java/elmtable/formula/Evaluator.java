@@ -9,6 +9,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Supplier;
 
 /**
  * Works out formulas and templates. Numbers are decimals of 34 digits, rounded half even (IEEE 754
@@ -22,9 +23,14 @@ public final class Evaluator {
 
   private final ValueLookup scope;
   private final Functions functions;
+  private final SecretWatch secrets;
+
+  /** How many secrets were looked up. */
+  private int secretsMet;
 
   public Evaluator(ValueLookup scope, EvaluationContext context) {
     this.scope = scope;
+    this.secrets = context.secrets();
     this.functions = new Functions(context);
   }
 
@@ -85,17 +91,38 @@ public final class Evaluator {
   private Value worked(Formula formula) {
     return switch (formula) {
       case Formula.Literal literal -> literal.value();
-      case Formula.Reference reference ->
-          scope
-              .find(reference.path())
-              .or(() -> truthNamed(reference))
-              .orElseThrow(() -> new FormulaException(unknown(reference)));
-      case Formula.Unary unary -> unary(unary);
-      case Formula.Binary binary -> binary(binary);
+      case Formula.Reference reference -> lookedUp(reference);
+      case Formula.Unary unary -> watched(unary, () -> unary(unary));
+      case Formula.Binary binary -> watched(binary, () -> binary(binary));
       case Formula.Listing listing ->
           new Value.Many(listing.items().stream().map(this::value).toList());
-      case Formula.Call call -> call(call);
+      case Formula.Call call -> watched(call, () -> call(call));
     };
+  }
+
+  private Value lookedUp(Formula.Reference reference) {
+    Value value =
+        scope
+            .find(reference.path())
+            .or(() -> truthNamed(reference))
+            .orElseThrow(() -> new FormulaException(unknown(reference)));
+    if (secrets.isSecret(value)) {
+      secretsMet++;
+    }
+    return value;
+  }
+
+  /** Tells what is made of secrets; a joined text and a chosen branch hold them as they are. */
+  private Value watched(Formula formula, Supplier<Value> work) {
+    int before = secretsMet;
+    Value value = work.get();
+    boolean holdsAsItIs =
+        formula instanceof Formula.Call call && call.function() == Function.IF
+            || formula instanceof Formula.Binary binary && binary.operator() == Operator.JOIN;
+    if (secretsMet > before && !holdsAsItIs) {
+      secrets.madeOfSecret(value);
+    }
+    return value;
   }
 
   /** True and false are read as yes and no where nothing has that name. */

@@ -4,6 +4,7 @@ import elmtable.block.ValuesTable;
 import elmtable.formula.EvaluationContext;
 import elmtable.formula.Evaluator;
 import elmtable.formula.FormulaException;
+import elmtable.formula.SecretWatch;
 import elmtable.formula.Value;
 import elmtable.formula.ValueLookup;
 import elmtable.text.Names;
@@ -19,6 +20,7 @@ final class EnvironmentEvaluation {
   private final String environment;
   private final Map<String, ValuesTable.Entry> entries;
   private final Evaluator evaluator;
+  private final SecretWatch secrets;
   private final Map<String, Value> values = new LinkedHashMap<>();
 
   /** The keys of the values that are being worked out, the outermost first. */
@@ -31,6 +33,7 @@ final class EnvironmentEvaluation {
       EvaluationContext context) {
     this.environment = environment;
     this.entries = entries;
+    this.secrets = context.secrets();
     ValueLookup own = this::find;
     this.evaluator = new Evaluator(own.orElse(system), context);
   }
@@ -63,6 +66,9 @@ final class EnvironmentEvaluation {
     try {
       Value value = evaluator.value(entry.value());
       values.put(key, value);
+      if (entry.secret()) {
+        secrets.secret(value);
+      }
       return value;
     } catch (FormulaException failure) {
       throw open.size() > 1 ? failure : withPlace(entry, failure);

@@ -263,16 +263,11 @@ final class CaseRun {
             request.project().index(),
             executable.environment(),
             System.getenv(),
-            EvaluationContext.seeded(seed));
+            EvaluationContext.seeded(seed).watchedBy(secrets));
     EvaluationContext context =
         EvaluationContext.seeded(
-            seed, DataValues.of(request.project().in(executable.environment()), environment));
-    Environments.entries(request.project().index(), executable.environment())
-        .forEach((key, entry) -> {
-          if (entry.secret() && environment.containsKey(key)) {
-            secrets.add(environment.get(key).text());
-          }
-        });
+                seed, DataValues.of(request.project().in(executable.environment()), environment))
+            .watchedBy(secrets);
     return new CaseValues(context, environment, runValues(), published, executable);
   }
 
@@ -283,7 +278,7 @@ final class CaseRun {
         executable.entry().ofSuite().map(suite -> suite.values().entries()).orElse(List.of())) {
       Value value = new Evaluator(scope.ofCase(), context).value(entry.value());
       if (entry.secret()) {
-        secrets.add(value.text());
+        secrets.secret(value);
       }
       scope.putSuite(entry.name(), value);
     }

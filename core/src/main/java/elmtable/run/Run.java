@@ -1,7 +1,6 @@
 package elmtable.run;
 
 import elmtable.browser.Browser;
-import elmtable.plan.ExecutableCase;
 import elmtable.run.browsers.PreparedBrowsers;
 import elmtable.run.browsers.WorkerBrowsers;
 import elmtable.run.event.EventPublisher;
@@ -127,6 +126,7 @@ public final class Run implements RunHandle {
   }
 
   private void publishStart(List<NumberedCase> cases) {
+    PlannedCases planned = new PlannedCases(request);
     events.publish(
         new RunEvent.RunStarted(
             EventPublisher.now(),
@@ -136,30 +136,7 @@ public final class Run implements RunHandle {
             request.plan().browser(),
             request.choices().workers(),
             request.choices().seed(),
-            cases.stream().map(this::planned).toList()));
-  }
-
-  private RunEvent.Planned planned(NumberedCase numbered) {
-    ExecutableCase executable = numbered.executable();
-    return new RunEvent.Planned(
-        numbered.number(),
-        executable.identity(),
-        executable.name() + targetSuffix(executable),
-        executable.entry().suiteName(),
-        executable.entry().path(),
-        executable.entry().located().headerLine() + 1,
-        executable.row().map(row -> row.number()).orElse(0),
-        executable.row().map(row -> row.shown()).orElse(Map.of()),
-        executable.tags());
-  }
-
-  /** Where it runs, for a run in several environments or browsers. */
-  private String targetSuffix(ExecutableCase executable) {
-    String where = request.plan().environments().size() > 1 ? ", " + executable.environment() : "";
-    boolean several =
-        request.plan().browsers().size() > 1
-            || !request.plan().browsers().contains(executable.browser());
-    return where + (several ? ", " + executable.browser() : "");
+            cases.stream().map(planned::of).toList()));
   }
 
   private void work(CaseScheduler lanes, Browser.Launcher launcher) {

@@ -44,7 +44,8 @@ class FormulaTest {
       new EvaluationContext(
           Clock.fixed(Instant.parse("2026-11-25T10:00:00Z"), ZoneOffset.UTC),
           new Random(7),
-          FormulaTest::member);
+          FormulaTest::member,
+          SecretWatch.NONE);
 
   private static Value.Row member(String set, String key) {
     if (!set.equals("members") || !key.equals("juno")) {

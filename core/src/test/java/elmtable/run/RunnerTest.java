@@ -206,15 +206,6 @@ class RunnerTest extends AbstractRunTest {
   }
 
   @Test
-  void secretsAreMaskedWhereverTheyTurnUp() throws InterruptedException {
-    run("case a\nsteps\n| enter | Shelves | my <env/password>! |\n| fail | not <password> |\n");
-    String told = String.join("\n", events.stream().map(EventLines::write).toList());
-    assertTrue(browsers.done.contains("enter id seven my celadon!"));
-    assertFalse(told.contains("celadon"), told);
-    assertTrue(told.contains("my •••!"));
-  }
-
-  @Test
   void aRowFailsAlone() throws InterruptedException {
     run(
         TestProjects.of(

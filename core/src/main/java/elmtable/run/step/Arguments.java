@@ -169,14 +169,17 @@ final class Arguments {
   }
 
   private Value checked(BoundArgument argument, Kind kind, Value value) {
-    if (kind.type() == Kind.Type.SECRET) {
-      secrets.add(value.text());
+    boolean secret = kind.type() == Kind.Type.SECRET;
+    if (secret) {
+      secrets.secret(value);
     }
     kind.objection(value)
         .ifPresent(objection -> {
           throw unfit(argument, value, objection);
         });
-    shown.add(new NamedValue(argument.parameter().name(), value.text()));
+    shown.add(
+        new NamedValue(
+            argument.parameter().name(), secret ? Secrets.MASK : secrets.shown(value)));
     return value;
   }
 

@@ -70,12 +70,16 @@ public final class Reporter {
         .toList();
   }
 
-  static NamedValue named(String name, Value value) {
-    return new NamedValue(name, value.text());
+  NamedValue named(String name, Value value) {
+    return new NamedValue(name, secrets.shown(value));
+  }
+
+  String shown(Value value) {
+    return secrets.shown(value);
   }
 
   public void log(int step, String text) {
-    events.publish(new RunEvent.Logged(EventPublisher.now(), number, step, secrets.mask(text)));
+    events.publish(new RunEvent.Logged(EventPublisher.now(), number, step, secrets.maskLogged(text)));
   }
 
   void keep(int step, String kind, byte[] content, String suffix, String note) {

@@ -50,13 +50,14 @@ record RunningStep(
 
   @Override
   public void publish(String name, Value value, boolean keep) {
-    if (keep && !reporter.mask(value.text()).equals(value.text())) {
+    String shown = reporter.shown(value);
+    if (keep && !shown.equals(value.text())) {
       throw new FormulaException(
           "A secret is not kept for later runs, as it would lie in a file as plain text; publish it"
               + " without keep.");
     }
     scope.publish(name, value, keep);
-    reporter.log(id, name + " = " + value.text());
+    reporter.log(id, name + " = " + shown);
   }
 
   @Override

@@ -167,7 +167,7 @@ final class StepExecution {
         requireKind(gives.get(i), value);
       }
       body.frame().keep(keep.names().get(i), value);
-      all.add(Reporter.named(keep.names().get(i), value));
+      all.add(runner.reporter.named(keep.names().get(i), value));
     }
     kept = all;
   }
