@@ -141,6 +141,7 @@ case "${1:-help}" in
         -Dsurefire.failIfNoSpecifiedTests=false -Dfailsafe.failIfNoSpecifiedTests=false "-Dit.test=$([ "$1" = sheet ] && echo Sheet || echo Live)Benchmark"
     fi
     if [ "${1:-}" = browser ]; then need_browser; need_firefox; fi
+    if [ "${1:-}" = many ]; then set -- many "$here/server/target/elm-table.jar"; fi
     build; find_jdk; (cd "$here" && mvn -q -DskipTests -Dspotless.check.skip=true -pl bench -am package) >&2
     exec "$JAVA_HOME/bin/java" -XX:+UseSerialGC -jar "$here/bench/target/bench.jar" "$@" ;;
   screenshots) shift; need_browser; build; (cd "$here" && mvn -q -B verify -Dspotless.check.skip=true -Pscreenshots -pl journeys -am "$@") ;;
@@ -157,7 +158,8 @@ case "${1:-help}" in
 ./elm values DIR         lists the values that runs keep for later ones, or forgets them
 ./elm outline FILE       shows what is in a feature
 ./elm convert FILE       prints a suite as a feature, or the other way round (--to)
-./elm bench [NAME]       prints the benchmarks' figures; sheet, live or browser: those in browsers
+./elm bench [NAME]       prints the benchmarks' figures; sheet, live or browser: those in browsers;
+                         many: a million cases
 ./elm format             formats all sources
 ./elm screenshots        makes docs/screenshots anew from the demo
 HELP

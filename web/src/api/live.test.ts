@@ -6,11 +6,13 @@ const at = '2026-11-25T10:00:00Z';
 const planned = (number: number) => ({ number, name: `case ${number}` }) as Planned;
 
 function told(...events: RunEventUnion[]): LiveRun {
-  const nothing: LiveRun = { cases: [], lanes: [], began: 0, over: false, known: 0 };
+  const nothing: LiveRun = { total: 0, cases: [], lanes: [], began: 0, over: false, known: 0 };
   return events.reduce(afterEvent, nothing);
 }
 
-const begin = { event: 'run started', at, workers: 2, cases: [planned(1), planned(2)] } as unknown as RunEventUnion;
+const begin = { event: 'run started', at, workers: 2, total: 2 } as unknown as RunEventUnion;
+const plans = (...numbers: number[]) =>
+  ({ event: 'cases planned', at, cases: numbers.map(planned) }) as unknown as RunEventUnion;
 const starts = (number: number, worker: number): RunEventUnion => ({
   event: 'case started',
   at,
@@ -23,7 +25,7 @@ const step = (number: number, keyword: string) =>
 
 describe('a live run', () => {
   it('shows each worker with the steps it is inside of', () => {
-    const run = told(begin, starts(1, 1), starts(2, 2), step(1, 'sign in as'), step(1, 'press'));
+    const run = told(begin, plans(1, 2), starts(1, 1), starts(2, 2), step(1, 'sign in as'), step(1, 'press'));
     expect(run.lanes.map((lane) => lane.number)).toEqual([1, 2]);
     expect(run.lanes[0]?.steps).toEqual(['sign in as', 'press']);
     expect(run.cases.every((one) => one.running)).toBe(true);
@@ -38,9 +40,28 @@ describe('a live run', () => {
       millis: 1,
       failure: { message: 'no' },
     } as unknown as RunEventUnion;
-    const run = told(begin, starts(1, 1), step(1, 'press'), done);
-    expect(run.lanes[0]).toMatchObject({ number: null, steps: [], done: [1] });
+    const run = told(begin, plans(1, 2), starts(1, 1), step(1, 'press'), done);
+    expect(run.lanes[0]).toMatchObject({
+      number: null,
+      steps: [],
+      doneCount: 1,
+      done: [{ number: 1, outcome: 'failed' }],
+    });
     expect(run.cases[0]).toMatchObject({ outcome: 'failed', running: false, message: 'no' });
     expect(run.cases[1]?.outcome).toBeUndefined();
+  });
+
+  it('holds only some of very many cases, those that run among them', () => {
+    const pages = Array.from({ length: 30 }, (_, page) =>
+      plans(...Array.from({ length: 100 }, (_, i) => page * 100 + i + 1)),
+    );
+    const run = told({ ...begin, total: 1_000_000 } as RunEventUnion, plans(4_000), starts(4_000, 1), ...pages);
+    expect(run.cases.length).toBeLessThan(800);
+    expect(run.cases.find((one) => one.planned.number === 4_000)?.running).toBe(true);
+  });
+
+  it('knows the workers of a run whose beginning it missed', () => {
+    const run = told(plans(1, 2), starts(2, 2));
+    expect(run.lanes.map((lane) => lane.number)).toEqual([null, 2]);
   });
 });

@@ -15,6 +15,7 @@ const OF_DOCUMENTS = [
   'problems',
   'keywords',
   'plan',
+  'plans',
   'blocks',
   'repeats',
   'uses',
@@ -70,13 +71,19 @@ export function useChanges() {
   }, [queries]);
 }
 
-/** A worker with what it is at. */
+/** Of a run with more cases only those that run and some others are held. */
+const MANY_CASES = 2_000;
+const HELD_OF_MANY = 600;
+const LAST_OF_A_WORKER = 30;
+
+/** A worker with what it is at, how many it has done, and the last of these. */
 export interface Lane {
   worker: number;
   number: number | null;
   steps: string[];
   began: number;
-  done: number[];
+  doneCount: number;
+  done: { number: number; outcome: Outcome }[];
 }
 
 export interface LiveCase {
@@ -89,6 +96,8 @@ export interface LiveCase {
 
 /** A run as its events told it so far. */
 export interface LiveRun {
+  /** How many cases there are; they may be planned as it goes. */
+  total: number;
   cases: LiveCase[];
   lanes: Lane[];
   began: number;
@@ -97,34 +106,31 @@ export interface LiveRun {
   known: number;
 }
 
-const nothing: LiveRun = { cases: [], lanes: [], began: 0, over: false, known: 0 };
+const nothing: LiveRun = { total: 0, cases: [], lanes: [], began: 0, over: false, known: 0 };
+
+/** Whether a run has too many cases for every one to be drawn. */
+export const hasMany = (total: number) => total > MANY_CASES;
 
 /** What a run is after one more event. */
 export function afterEvent(run: LiveRun, event: RunEventUnion): LiveRun {
   const at = Date.parse(event.at);
   switch (event.event) {
     case 'run started':
-      return {
-        cases: event.cases.map((planned) => ({ planned, running: false, message: '', ended: 0 })),
-        lanes: Array.from({ length: event.workers }, (_, i) => ({
-          worker: i + 1,
-          number: null,
-          steps: [],
-          began: 0,
-          done: [],
-        })),
-        began: at,
-        over: false,
-        known: run.known,
-      };
-    case 'case started':
+      return { ...nothing, total: event.total, lanes: lanesOf(event.workers), began: at, known: run.known };
+    case 'cases planned':
+      return { ...run, cases: held(run.total, [...run.cases, ...event.cases.map(waiting)]) };
+    case 'case started': {
+      // The beginning of a run that has many is missed by who comes later.
+      const lanes =
+        run.lanes.length < event.worker ? [...run.lanes, ...lanesOf(event.worker)].slice(0, event.worker) : run.lanes;
       return {
         ...run,
         cases: run.cases.map((c) => (c.planned.number === event.number ? { ...c, running: true } : c)),
-        lanes: run.lanes.map((lane) =>
+        lanes: lanes.map((lane) =>
           lane.worker === event.worker ? { ...lane, number: event.number, steps: [], began: at } : lane,
         ),
       };
+    }
     case 'step started':
       return onLane(run, event.number, (lane) => ({ ...lane, steps: [...lane.steps, event.keyword] }));
     case 'step finished':
@@ -135,7 +141,8 @@ export function afterEvent(run: LiveRun, event: RunEventUnion): LiveRun {
           ...lane,
           number: null,
           steps: [],
-          done: [...lane.done, event.number],
+          doneCount: lane.doneCount + 1,
+          done: [...lane.done.slice(1 - LAST_OF_A_WORKER), { number: event.number, outcome: event.outcome }],
         })),
         cases: run.cases.map((c) =>
           c.planned.number === event.number
@@ -150,24 +157,48 @@ export function afterEvent(run: LiveRun, event: RunEventUnion): LiveRun {
   }
 }
 
+const lanesOf = (workers: number): Lane[] =>
+  Array.from({ length: workers }, (_, i) => ({
+    worker: i + 1,
+    number: null,
+    steps: [],
+    began: 0,
+    doneCount: 0,
+    done: [],
+  }));
+
+const waiting = (planned: Planned): LiveCase => ({ planned, running: false, message: '', ended: 0 });
+
+/** In the order of their numbers; of many those that run, and the last of the others. */
+function held(total: number, cases: LiveCase[]): LiveCase[] {
+  const sorted = cases.toSorted((a, b) => a.planned.number - b.planned.number);
+  if (!hasMany(total) || sorted.length <= HELD_OF_MANY) return sorted;
+  const dropped = sorted.length - HELD_OF_MANY;
+  return sorted.filter((one, place) => one.running || place >= dropped);
+}
+
 function onLane(run: LiveRun, number: number, change: (lane: Lane) => Lane): LiveRun {
   return { ...run, lanes: run.lanes.map((lane) => (lane.number === number ? change(lane) : lane)) };
 }
 
-/** What a run is after events of which some may be known already. */
+/** What a run is after events of which some may be known already, and some before them missing. */
 function afterEvents(run: LiveRun, from: number, events: RunEventUnion[]): LiveRun {
   return {
-    ...events.slice(run.known - from).reduce(afterEvent, run),
+    ...events.slice(Math.max(0, run.known - from)).reduce(afterEvent, run),
     known: Math.max(run.known, from + events.length),
   };
 }
 
-/** Follows a run while it goes. */
-export function useLiveRun(run: number | null, going: boolean): LiveRun {
+/** Follows a run while it goes; of one that has many cases some events may be passed over. */
+export function useLiveRun(run: number | null, going: boolean, total: number): LiveRun {
   const [state, dispatch] = useReducer(
     (before: LiveRun, news: { from: number; events: RunEventUnion[] } | null) =>
-      news === null ? nothing : news.from > before.known ? before : afterEvents(before, news.from, news.events),
-    nothing,
+      news === null
+        ? { ...nothing, total }
+        : news.from > before.known && !hasMany(total)
+          ? before
+          : afterEvents(before, news.from, news.events),
+    { ...nothing, total },
   );
   const known = useRef(0);
   known.current = state.known;

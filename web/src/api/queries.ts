@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useLocation } from 'wouter';
 import { chosenEnvironments } from '@/app/chosenEnvironment';
 import { runPlace } from '@/app/places';
@@ -6,14 +6,18 @@ import { get, post, Refused } from './client';
 import type {
   BlockNode,
   CaseRunView,
+  ExecutablesView,
+  ExecutableView,
   KeywordView,
   PathProblems,
   PlanView,
   ProjectView,
   RepeatView,
+  RunCasesView,
   RunDetailView,
   RunRequest,
   RunView,
+  SavedPlanView,
   TreeView,
   UseView,
 } from './types';
@@ -38,6 +42,12 @@ export function useUses(kind: string, name: string, page?: string) {
   });
 }
 
+export const usePlans = () => useQuery({ queryKey: ['plans'], queryFn: () => get<SavedPlanView[]>('/api/plans') });
+
+/** Further executable cases of the case at a place of a plan. */
+export const fetchExecutables = async (query: string, index: number, from: number): Promise<ExecutableView[]> =>
+  (await get<ExecutablesView>(`/api/plan/executables?${query}&index=${index}&from=${from}`)).executables;
+
 export function usePlan(query: string) {
   return useQuery({
     queryKey: ['plan', query],
@@ -53,6 +63,32 @@ export const useRun = (run: number | null) =>
     queryFn: () => get<RunDetailView>(`/api/runs/${run}`),
     enabled: run !== null,
   });
+
+/** How often the counts of a run are asked for that has too many cases to be followed one by one. */
+const COUNTS_MILLIS = 1_000;
+export const useRunCounts = (run: number, wanted: boolean) =>
+  useQuery({
+    queryKey: ['runs', run],
+    queryFn: () => get<RunDetailView>(`/api/runs/${run}`),
+    refetchInterval: wanted ? COUNTS_MILLIS : false,
+    enabled: wanted,
+  });
+
+const CASES_ON_A_PAGE = 200;
+
+/** The cases of a run, what did not pass first, fetched as far as they are looked at. */
+export const useCasesOfRun = (run: number, filter: { text: string; outcome: string }) =>
+  useInfiniteQuery({
+    queryKey: ['runs', run, 'cases', filter],
+    queryFn: ({ pageParam }) =>
+      get<RunCasesView>(
+        `/api/runs/${run}/cases?${new URLSearchParams({ ...filter, from: String(pageParam), limit: String(CASES_ON_A_PAGE) })}`,
+      ),
+    initialPageParam: 0,
+    getNextPageParam: ({ from, cases, total }) => (from + cases.length < total ? from + cases.length : undefined),
+    placeholderData: (before) => before,
+  });
+
 export const useCaseOfRun = (run: number | null, number: number | null) =>
   useQuery({
     queryKey: ['runs', run, number],
@@ -67,7 +103,8 @@ export function useStartRun() {
   const { data: project } = useProject();
   return async (what: RunRequest): Promise<string | null> => {
     try {
-      const named = (what.environments ?? []).length > 0 || (what.identities ?? []).length > 0;
+      const named =
+        (what.environments ?? []).length > 0 || (what.identities ?? []).length > 0 || what.again !== undefined;
       const environments = named ? [] : chosenEnvironments(project?.environments ?? []);
       const run = await post<RunView>('/api/runs', environments.length > 0 ? { ...what, environments } : what);
       await queries.invalidateQueries({ queryKey: ['runs'], exact: true });

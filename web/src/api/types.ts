@@ -87,12 +87,14 @@ export interface CaseOutcomeView {
 }
 
 export interface CasePlanView {
+    index: number;
     suite: string;
     path: string;
     name: string;
     nameParts: TextPiece[];
     line: number;
     count: number;
+    expectedMillis?: number;
     exclusionReason?: string;
     needed?: string;
     tags: string[];
@@ -276,7 +278,13 @@ export interface ExecutableView {
     environment: string;
     browser: string;
     last?: Outcome;
+    usualMillis?: number;
     fault?: string;
+}
+
+export interface ExecutablesView {
+    from: number;
+    executables: ExecutableView[];
 }
 
 export interface FileProblem {
@@ -382,6 +390,12 @@ export interface KeywordView {
     steps: RowView[];
 }
 
+export interface LeftFixtureView {
+    number: number;
+    name: string;
+    gave: NamedValue[];
+}
+
 export interface LiveMessage {
     live: "welcome" | "updated" | "documents" | "folder" | "checked" | "runs" | "events" | "over" | "here" | "gone";
 }
@@ -481,6 +495,7 @@ export interface PlanView {
     all: number;
     environment: string;
     browser: string;
+    schedule: ScheduleView;
     cases: CasePlanView[];
 }
 
@@ -630,13 +645,24 @@ export interface RunCaseView {
     failure?: Failure;
 }
 
+export interface RunCasesView {
+    total: number;
+    from: number;
+    cases: RunCaseView[];
+}
+
 export interface RunDetailView {
     run: RunView;
-    cases: RunCaseView[];
+    suites: SuiteCountsView[];
+    setUps: RunSetUpView[];
+    left: LeftFixtureView[];
 }
 
 export interface RunRequest {
     title?: string;
+    plan?: string;
+    again?: number;
+    notPassed?: boolean;
     tags?: string;
     suites?: string[];
     cases?: string[];
@@ -649,6 +675,15 @@ export interface RunRequest {
     seen?: boolean;
     paceMillis?: number;
     pictures?: boolean;
+}
+
+export interface RunSetUpView {
+    name: string;
+    scope: string;
+    kept: boolean;
+    number?: number;
+    times: number;
+    savedMillis: number;
 }
 
 export interface RunView {
@@ -666,6 +701,24 @@ export interface RunView {
     total: number;
 }
 
+export interface SavedPlanView {
+    name: string;
+    count?: number;
+    fault?: string;
+    path: string;
+    line: number;
+    note?: string;
+    tags: string;
+    suites: string[];
+    environments: string[];
+    browsers: string[];
+    workers?: number;
+    tries?: number;
+    stopAfter?: number;
+    seed?: number;
+    pictures?: boolean;
+}
+
 export interface ScenarioView {
     key: string;
     title: string;
@@ -675,6 +728,11 @@ export interface ScenarioView {
     changed?: boolean;
 }
 
+export interface ScheduleView {
+    millis: number;
+    workers: SpanView[][];
+}
+
 export interface SentenceView {
     part: string;
     text: string;
@@ -682,6 +740,14 @@ export interface SentenceView {
     decided: boolean;
     cells?: string[];
     matches: MatchView[];
+}
+
+export interface SetUpUseView {
+    number?: number;
+    scope: string;
+    kept: boolean;
+    times: number;
+    millis: number;
 }
 
 export interface SettingsRequest {
@@ -694,6 +760,13 @@ export interface SettingsView {
     keptDays: number;
     folder?: string;
     data: string;
+}
+
+export interface SpanView {
+    suite: string;
+    fromMillis: number;
+    millis: number;
+    caseMillis: number[];
 }
 
 export interface StepRunView {
@@ -711,6 +784,7 @@ export interface StepRunView {
     failure?: Failure;
     reason?: string;
     log: string[];
+    setUp?: SetUpUseView;
     evidence: EvidenceView[];
     steps: StepRunView[];
 }
@@ -732,6 +806,12 @@ export interface SuggestionView {
     signature: string;
     note: string;
     parameters: string[];
+}
+
+export interface SuiteCountsView {
+    suite: string;
+    total: number;
+    counts: { [P in Outcome]?: number };
 }
 
 export interface SuiteNode {
@@ -810,6 +890,11 @@ export interface UseView {
 export interface TextChange {
 }
 
+export interface NamedValue {
+    name: string;
+    value: string;
+}
+
 export interface Welcome extends LiveMessage {
     live: "welcome";
     server: string;
@@ -886,13 +971,8 @@ export interface Failure {
     waitedMillis: number;
 }
 
-export interface NamedValue {
-    name: string;
-    value: string;
-}
-
 export interface RunEvent {
-    event: "run started" | "case started" | "step started" | "step finished" | "logged" | "evidence kept" | "case finished" | "run finished";
+    event: "run started" | "cases planned" | "case started" | "step started" | "step finished" | "logged" | "set-up used" | "tear-down due" | "evidence kept" | "case finished" | "run finished";
 }
 
 export interface RunStarted extends RunEvent {
@@ -904,6 +984,12 @@ export interface RunStarted extends RunEvent {
     browser: string;
     workers: number;
     seed: number;
+    total: number;
+}
+
+export interface CasesPlanned extends RunEvent {
+    event: "cases planned";
+    at: string;
     cases: Planned[];
 }
 
@@ -947,6 +1033,27 @@ export interface Logged extends RunEvent {
     number: number;
     step: number;
     text: string;
+}
+
+export interface SetUpUsed extends RunEvent {
+    event: "set-up used";
+    at: string;
+    number: number;
+    step: number;
+    name: string;
+    setUpIn: number;
+    scope: string;
+    kept: boolean;
+    times: number;
+    setUpMillis: number;
+}
+
+export interface TearDownDue extends RunEvent {
+    event: "tear-down due";
+    at: string;
+    number: number;
+    name: string;
+    gave: NamedValue[];
 }
 
 export interface EvidenceKept extends RunEvent {
@@ -993,4 +1100,4 @@ export type LiveMessageUnion = Welcome | Updated | Documents | Folder | Checked 
 
 export type LiveRequestUnion = Watch | IAm | Beat;
 
-export type RunEventUnion = RunStarted | CaseStarted | StepStarted | StepFinished | Logged | EvidenceKept | CaseFinished | RunFinished;
+export type RunEventUnion = RunStarted | CasesPlanned | CaseStarted | StepStarted | StepFinished | Logged | SetUpUsed | TearDownDue | EvidenceKept | CaseFinished | RunFinished;

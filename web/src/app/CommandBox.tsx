@@ -16,6 +16,7 @@ import {
   keywordPlace,
   PAGES,
   PLAN,
+  planPlace,
   RUNS,
 } from '@/app/places';
 import { plainText } from '@/parts/TextPieces';
@@ -102,9 +103,20 @@ function useCommands(showKeys: () => void): Command[] {
     for (const block of blocks ?? []) {
       if (block.kind !== 'keyword') {
         const place =
-          block.kind === 'data' ? dataSetPlace(block.name) : documentPlace(block.path, { line: block.line });
+          block.kind === 'data'
+            ? dataSetPlace(block.name)
+            : block.kind === 'plan'
+              ? planPlace(block.name)
+              : documentPlace(block.path, { line: block.line });
         commands.push({ word: block.name, kind: block.kind === 'data' ? 'data set' : block.kind, go: () => go(place) });
       }
+    }
+    for (const plan of (blocks ?? []).filter((block) => block.kind === 'plan')) {
+      commands.push({
+        word: `Run the plan ${plan.name}`,
+        kind: 'do',
+        go: () => start({ title: plan.name, plan: plan.name }),
+      });
     }
     for (const document of tree?.documents ?? []) {
       commands.push({ word: document.path, kind: 'document', go: () => go(documentPlace(document.path)) });

@@ -65,6 +65,9 @@ export const pagePlace = (name: string) => `${PAGES}?name=${encodeURIComponent(n
 /** What surrounds a case. */
 export const orderPlace = (path: string, line: number) => `${FIXTURES}?around=${encodeURIComponent(path)}&line=${line}`;
 
+/** A saved plan. */
+export const planPlace = (name: string) => `${PLAN}?plan=${encodeURIComponent(name)}`;
+
 /** What is planned of a suite. */
 export const suitePlanPlace = (suite: string) => `${PLAN}?suite=${encodeURIComponent(suite)}`;
 

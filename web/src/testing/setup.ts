@@ -19,3 +19,11 @@ afterEach(() => {
   vi.unstubAllGlobals();
   vi.restoreAllMocks();
 });
+
+// The page has no layout here; lists that draw what is seen of them take every element to be this large.
+for (const [size, pixels] of [
+  ['clientHeight', 600],
+  ['clientWidth', 800],
+] as const) {
+  Object.defineProperty(Element.prototype, size, { configurable: true, get: () => pixels });
+}

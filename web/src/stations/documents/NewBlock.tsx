@@ -35,7 +35,7 @@ export function NewBlock({
   /** What opens the form, where it is no plus. */
   trigger?: ReactNode;
   /** What happens with it; without that its document opens. */
-  made?: (name: string) => void;
+  made?: (name: string, path: string) => void;
 }) {
   const { data: blocks } = useBlocks();
   const [open, setOpen] = useState(false);
@@ -60,7 +60,7 @@ export function NewBlock({
       const line = await added(path, paths.includes(path), newBlockText(kind, said));
       setOpen(false);
       setName('');
-      if (made) made(said);
+      if (made) made(said, path);
       else go(documentPlace(path, { line, station }));
     } catch (failed) {
       setWrong(failed instanceof Refused || failed instanceof Error ? failed.message : String(failed));

@@ -1,52 +1,83 @@
 import { Play } from 'lucide-react';
 import { useState } from 'react';
-import { useProject, useStartRun } from '@/api/queries';
-import type { PlanView } from '@/api/types';
+import { Link } from 'wouter';
+import { useProject, useStartRun, useTree } from '@/api/queries';
+import type { PlanView, SavedPlanView } from '@/api/types';
+import { documentPlace } from '@/app/places';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
-import { OneChoice } from '@/parts/OneChoice';
 import { SeveralChoice } from '@/parts/SeveralChoice';
+import { NewBlock } from '@/stations/documents/NewBlock';
+import { differs, type PlanSelection } from './planSelection';
 import { RunChoicesField } from './RunChoicesField';
 import type { RunChoices } from './runChoices';
+import { savePlan } from './savePlan';
 
-/** What is planned. */
-export interface PlanSelection {
-  tags: string;
-  suite: string;
-  environments: string[];
-  browsers: string[];
-}
+const PLANS_DOCUMENT = 'plans.elmt';
 
-/** What is selected, and the button that runs it. */
+/** What is selected and how it is run, kept under a name if one likes, and the button that runs it. */
 export function PlanHead({
+  saved,
   plan,
   selection,
   choose,
+  choices,
+  setChoices,
+  onSaved,
 }: {
+  /** The plan that the project keeps, where one is open. */
+  saved: SavedPlanView | undefined;
   plan: PlanView | undefined;
   selection: PlanSelection;
   choose: (next: Partial<PlanSelection>) => void;
+  choices: RunChoices;
+  setChoices: (choices: RunChoices) => void;
+  onSaved: (name: string) => void;
 }) {
-  const { tags, suite, environments, browsers } = selection;
+  const { tags, suites, environments, browsers } = selection;
   const { data: project } = useProject();
+  const { data: tree } = useTree();
   const start = useStartRun();
   const [typed, setTyped] = useState(tags);
   const [wrong, setWrong] = useState<string | null>(null);
-  const [choices, setChoices] = useState<RunChoices>({});
-  const suites = [...new Set(plan?.cases.map((one) => one.suite) ?? [])];
-  const title = [tags, suite].filter(Boolean).join(', ') || 'everything';
+  const suiteNames = [...new Set(tree?.suites.map((one) => one.name) ?? [])];
+  const title = saved?.name ?? ([tags, ...suites].filter(Boolean).join(', ') || 'everything');
+  const changed = differs(selection, choices, saved);
+  const save = async (to: { name: string; path: string }) => {
+    try {
+      await savePlan(to, selection, choices);
+      onSaved(to.name);
+      setWrong(null);
+    } catch (failed) {
+      setWrong(`The plan could not be saved: ${failed instanceof Error ? failed.message : failed}`);
+    }
+  };
+  const run = () => start({ title, plan: saved?.name, tags, suites, environments, browsers, ...choices });
   const cell = 'flex min-w-0 flex-col gap-0.5 px-2.5 pt-1 pb-1.5 [&+&]:border-l [&+&]:border-hair-strong';
   return (
     <header className="flex-none px-4 pt-2.5">
       <div className="flex h-7 items-center gap-2.5">
-        <h1 className="flex-1 text-title leading-[26px] font-semibold">What will run</h1>
-        <Button
-          kind="main"
-          disabled={!plan || plan.count === 0}
-          onClick={async () =>
-            setWrong(await start({ title, tags, suites: suite ? [suite] : [], environments, browsers, ...choices }))
-          }
-        >
+        <h1 className="truncate text-title leading-[26px] font-semibold">{saved?.name ?? 'What will run'}</h1>
+        <p className="min-w-0 flex-1 truncate self-end pb-0.5 text-ink-2">{saved?.note}</p>
+        {saved && !changed && (
+          <Link
+            to={documentPlace(saved.path, { line: saved.line })}
+            className="inline-flex h-7 items-center rounded-field border border-hair-strong bg-surface px-2.5 font-medium hover:border-field"
+          >
+            Open its sheet
+          </Link>
+        )}
+        {saved && changed && <Button onClick={() => save(saved)}>Save the plan</Button>}
+        {changed && (
+          <NewBlock
+            kinds={['plan']}
+            station="/plan"
+            usualPath={PLANS_DOCUMENT}
+            trigger={<Button>{saved ? 'Save as another' : 'Save as a plan'}</Button>}
+            made={(name, path) => void save({ name, path })}
+          />
+        )}
+        <Button kind="main" disabled={!plan || plan.count === 0} onClick={async () => setWrong(await run())}>
           <Play size={13} aria-hidden />
           Run {counted(plan?.count ?? 0, 'case')}
         </Button>
@@ -75,14 +106,13 @@ export function PlanHead({
         </label>
         <div className={cell}>
           <span className="text-caption text-ink-3">suites</span>
-          <OneChoice
+          <SeveralChoice
             label="Suites"
-            value={suite}
-            options={[
-              { value: '', word: `all ${suites.length}` },
-              ...suites.map((name) => ({ value: name, word: name })),
-            ]}
-            onChange={(name) => choose({ suite: name })}
+            names={suiteNames}
+            chosen={suites}
+            usual={[]}
+            none={`all ${suiteNames.length}`}
+            onChange={(chosen) => choose({ suites: chosen.length === suiteNames.length ? [] : chosen })}
           />
         </div>
         <div className={cell}>

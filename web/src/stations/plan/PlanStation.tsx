@@ -1,90 +1,136 @@
 import { useState } from 'react';
 import { useLocation, useSearch } from 'wouter';
-import { usePlan, useProject } from '@/api/queries';
-import type { CasePlanView, ExecutableView } from '@/api/types';
+import { fetchExecutables, usePlan, usePlans, useProject } from '@/api/queries';
+import type { CasePlanView, ExecutableView, SavedPlanView } from '@/api/types';
 import { chosenEnvironment, chosenEnvironments } from '@/app/chosenEnvironment';
 import { useCrumbs } from '@/app/crumbs';
+import { PLAN, planPlace } from '@/app/places';
 import { Columns } from '@/parts/Columns';
 import { Filter } from '@/parts/Filter';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
 import { useStore } from '@/parts/store';
+import { Wrong } from '@/parts/Wrong';
 import { ExecutableLens } from './ExecutableLens';
-import { PlanHead, type PlanSelection } from './PlanHead';
+import { PlanHead } from './PlanHead';
 import { PlanTable } from './PlanTable';
+import { addressOf, askedOf, choicesOf, type PlanSelection, selectionAt } from './planSelection';
+import { type RunChoices, USUAL_WORKERS } from './runChoices';
+import { SavedPlans } from './SavedPlans';
+import { Schedule } from './Schedule';
 
-function inQuery({ tags, suite, environments, browsers }: PlanSelection): URLSearchParams {
-  const query = new URLSearchParams();
-  if (tags) query.set('tags', tags);
-  if (suite) query.set('suite', suite);
-  for (const name of environments) query.append('environment', name);
-  for (const name of browsers) query.append('browser', name);
-  return query;
-}
-
-/** Every executable case that a selection expands to, and why each case is in or out. */
+/** The saved plans, and every executable case that a selection expands to, with why each case is in or out. */
 export function PlanStation() {
-  useCrumbs([{ word: 'Plan' }]);
-  const search = useSearch();
-  const [place, go] = useLocation();
-  const asked = new URLSearchParams(search);
-  const tags = asked.get('tags') ?? '';
-  const suite = asked.get('suite') ?? '';
-  const { data: project } = useProject();
-  // What one works in is planned where the address does not say another.
-  useStore(chosenEnvironment);
-  const environments = asked.has('environment')
-    ? asked.getAll('environment')
-    : chosenEnvironments(project?.environments ?? []);
-  const selection = { tags, suite, environments, browsers: asked.getAll('browser') };
-  const query = inQuery(selection);
-  const { data: plan, error } = usePlan(query.toString());
-  const [only, setOnly] = useState<'all' | 'in'>('all');
-  const [filter, setFilter] = useState('');
-  const [chosen, setChosen] = useState<{ of: CasePlanView; executable: ExecutableView } | null>(null);
-  const choose = (next: Partial<PlanSelection>) => {
-    go(`${place}?${inQuery({ ...selection, ...next })}`, { replace: true });
-    setChosen(null);
-  };
+  const query = new URLSearchParams(useSearch());
+  const [, go] = useLocation();
+  const name = query.get('plan');
+  const { data: plans, error, refetch } = usePlans();
+  const saved = plans?.find((plan) => plan.name === name);
+  useCrumbs([{ word: 'Plan', ...(name ? { to: PLAN } : {}) }, ...(name ? [{ word: name }] : [])]);
   return (
     <Columns
       station="plan"
-      contents={null}
-      lens={{ name: 'Executable case', content: <ExecutableLens chosen={chosen} /> }}
+      contents={{
+        name: 'Saved plans',
+        content: <SavedPlans plans={plans ?? []} open={name} made={(made) => go(planPlace(made))} />,
+      }}
+      lens={null}
     >
-      <PlanHead plan={plan} selection={selection} choose={choose} />
-      {error && (
-        <p role="alert" className="mx-4 mt-2 bg-failed-wash px-3 py-1.5">
-          {error.message}
+      <Wrong what="The saved plans" error={error} again={refetch} />
+      {plans && name && !saved && (
+        <p role="status" className="mx-4 mt-2 bg-error-wash px-3 py-1.5">
+          The project has no plan “{name}” any more. What is shown is planned without it.
         </p>
       )}
-      {plan && !error && (
-        <>
-          <div className="flex items-center gap-2.5 px-4 pt-2 pb-1.5">
-            <p className="flex-1">
-              <b className="font-semibold">{plan.count}</b> of {plan.all} executable cases are in
-            </p>
-            <SegmentedChoice
-              label="Which cases are listed"
-              options={[
-                { value: 'all', word: `All ${plan.all}` },
-                { value: 'in', word: 'Only what is in' },
-              ]}
-              value={only}
-              onChange={setOnly}
-            />
-            <div className="w-48">
-              <Filter value={filter} onChange={setFilter} label="Filter executable cases" />
-            </div>
-          </div>
-          <PlanTable
-            plan={plan}
-            only={only}
-            filter={filter}
-            chosen={chosen?.executable ?? null}
-            onChoose={(of, executable) => setChosen({ of, executable })}
-          />
-        </>
-      )}
+      {plans && <Planned key={saved?.name ?? ''} saved={saved} query={query} />}
     </Columns>
+  );
+}
+
+function Planned({ saved, query }: { saved: SavedPlanView | undefined; query: URLSearchParams }) {
+  const [, go] = useLocation();
+  const { data: project } = useProject();
+  // What one works in is planned where neither the address nor the plan says another.
+  useStore(chosenEnvironment);
+  const said = selectionAt(query, saved);
+  const selection = {
+    ...said,
+    environments: said.environments.length > 0 ? said.environments : chosenEnvironments(project?.environments ?? []),
+  };
+  const [choices, setChoices] = useState<RunChoices>(() => choicesOf(saved));
+  const asked = askedOf(selection, choices.workers ?? USUAL_WORKERS).toString();
+  const { data: plan, error } = usePlan(asked);
+  const [only, setOnly] = useState<'all' | 'in'>('all');
+  const [filter, setFilter] = useState('');
+  const [chosen, setChosen] = useState<{ of: CasePlanView; executable: ExecutableView } | null>(null);
+  const [further, setFurther] = useState<ReadonlyMap<number, readonly ExecutableView[]>>(new Map());
+  const [wrong, setWrong] = useState('');
+  const choose = (next: Partial<PlanSelection>) => {
+    const address = addressOf({ ...said, ...next }, saved);
+    go(address === '' ? PLAN : `${PLAN}?${address}`, { replace: true });
+    setChosen(null);
+    setFurther(new Map());
+  };
+  const more = async (of: CasePlanView) => {
+    const known = further.get(of.index) ?? [];
+    try {
+      const next = await fetchExecutables(asked, of.index, of.executables.length + known.length);
+      setFurther(new Map(further).set(of.index, [...known, ...next]));
+      setWrong('');
+    } catch (failed) {
+      setWrong(`Further cases could not be read: ${failed instanceof Error ? failed.message : failed}`);
+    }
+  };
+  return (
+    <div className="flex min-h-0 flex-1">
+      <div className="flex min-w-0 flex-1 flex-col">
+        <PlanHead
+          saved={saved}
+          plan={plan}
+          selection={said}
+          choose={choose}
+          choices={choices}
+          setChoices={setChoices}
+          onSaved={(name) => go(planPlace(name))}
+        />
+        {(error || wrong) && (
+          <p role="alert" className="mx-4 mt-2 bg-failed-wash px-3 py-1.5">
+            {error?.message ?? wrong}
+          </p>
+        )}
+        {plan && !error && (
+          <>
+            <div className="flex items-center gap-2.5 px-4 pt-2 pb-1.5">
+              <p className="flex-1">
+                <b className="font-semibold">{plan.count.toLocaleString('en')}</b> of {plan.all.toLocaleString('en')}{' '}
+                executable cases are in
+              </p>
+              <SegmentedChoice
+                label="Which cases are listed"
+                options={[
+                  { value: 'all', word: `All ${plan.all.toLocaleString('en')}` },
+                  { value: 'in', word: 'Only what is in' },
+                ]}
+                value={only}
+                onChange={setOnly}
+              />
+              <div className="w-48">
+                <Filter value={filter} onChange={setFilter} label="Filter executable cases" />
+              </div>
+            </div>
+            <PlanTable
+              plan={plan}
+              only={only}
+              filter={filter}
+              chosen={chosen?.executable ?? null}
+              further={further}
+              onChoose={(of, executable) => setChosen({ of, executable })}
+              onMore={more}
+            />
+            <Schedule schedule={plan.schedule} />
+          </>
+        )}
+      </div>
+      {chosen && <ExecutableLens of={chosen.of} executable={chosen.executable} close={() => setChosen(null)} />}
+    </div>
   );
 }

@@ -14,6 +14,7 @@ const executable = (name: string, row: number) => ({
 });
 
 const one = (name: string, more: Partial<CasePlanView>): CasePlanView => ({
+  index: more.line ?? 0,
   suite: 'Firings',
   path: 'suites/firings.elmt',
   name,
@@ -30,6 +31,7 @@ const plan: PlanView = {
   all: 3,
   environment: '',
   browser: '',
+  schedule: { millis: 0, workers: [] },
   cases: [
     one('Load <n>', { line: 5, count: 2, executables: [executable('Load 1', 1), executable('Load 2', 2)] }),
     one('Cool down', { line: 20, count: 1, executables: [executable('Cool down', 0)] }),
@@ -38,13 +40,31 @@ const plan: PlanView = {
 };
 
 const table = (only: 'all' | 'in', filter = '', onChoose = vi.fn()) => {
-  show(<PlanTable plan={plan} only={only} filter={filter} chosen={null} onChoose={onChoose} />);
+  show(
+    <PlanTable
+      plan={plan}
+      only={only}
+      filter={filter}
+      chosen={null}
+      further={new Map()}
+      onMore={vi.fn()}
+      onChoose={onChoose}
+    />,
+  );
   return onChoose;
 };
 
 it('tells where each runs where that is not the same for all', () => {
   show(
-    <PlanTable plan={{ ...plan, browser: 'desktop, firefox' }} only="in" filter="" chosen={null} onChoose={vi.fn()} />,
+    <PlanTable
+      plan={{ ...plan, browser: 'desktop, firefox' }}
+      only="in"
+      filter=""
+      chosen={null}
+      further={new Map()}
+      onMore={vi.fn()}
+      onChoose={vi.fn()}
+    />,
   );
   expect(document.body.textContent).toContain('Load 1desktop');
   expect(document.body.textContent).toContain('Cool downdesktop');
@@ -57,7 +77,7 @@ it('leads from a case to its line', () => {
 
 it('says why a case is out, unless only those that are in are listed', () => {
   table('all');
-  expect(only('tr', /^Later/).textContent).toContain('draft');
+  expect(only('[role=row]', /^Later/).textContent).toContain('draft');
   expect(text()).toContain('1 case out');
 });
 
@@ -80,4 +100,39 @@ it('folds a suite and hands on what is chosen', async () => {
   expect(onChoose).toHaveBeenCalledWith(plan.cases[0], plan.cases[0]?.executables[0]);
   await pressOn(only('button', 'Firings'));
   expect(all('button', /Load 1$/)).toEqual([]);
+});
+
+it('says how many more there are, and draws those that were fetched', async () => {
+  const onMore = vi.fn();
+  const many = one('Load <n>', { line: 5, count: 1_000_000, executables: [executable('Load 1', 1)] });
+  show(
+    <PlanTable
+      plan={{ ...plan, cases: [many] }}
+      only="all"
+      filter=""
+      chosen={null}
+      further={new Map([[5, [executable('Load 2', 2)]]])}
+      onChoose={vi.fn()}
+      onMore={onMore}
+    />,
+  );
+  expect(only('button', /Load 2$/)).toBeTruthy();
+  await pressOn(only('button', '999,998 more'));
+  expect(onMore).toHaveBeenCalledWith(many);
+});
+
+it('sums what is expected of a suite', () => {
+  const timed = plan.cases.map((each, place) => ({ ...each, expectedMillis: place === 1 ? undefined : 1_500 }));
+  show(
+    <PlanTable
+      plan={{ ...plan, cases: timed }}
+      only="all"
+      filter=""
+      chosen={null}
+      further={new Map()}
+      onChoose={vi.fn()}
+      onMore={vi.fn()}
+    />,
+  );
+  expect(only('[role=row]', /^Firings/).textContent).toContain('1.50 s');
 });

@@ -31,7 +31,9 @@ export function CaseOfRun({ run, number }: { run: number; number: number }) {
           {all.length === 0 && !view.testCase.failure && (
             <p className="p-4 text-ink-2">No step of this case was run.</p>
           )}
-          {all.length > 0 && <StepTable steps={view.steps} chosen={step?.step ?? null} onChoose={setChosen} />}
+          {all.length > 0 && (
+            <StepTable run={run} steps={view.steps} chosen={step?.step ?? null} onChoose={setChosen} />
+          )}
         </div>
         <Evidence view={view} step={step} />
       </div>

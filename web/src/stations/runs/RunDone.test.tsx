@@ -1,5 +1,6 @@
+import { act } from 'react';
 import { expect, it, vi } from 'vitest';
-import type { Outcome, RunCaseView, RunDetailView } from '@/api/types';
+import type { Outcome, RunCasesView, RunCaseView, RunDetailView } from '@/api/types';
 import { all, enter, only, press, pressOn, seen, text } from '@/testing/page';
 import { problem, serve } from '@/testing/server';
 import { show } from '@/testing/show';
@@ -31,11 +32,20 @@ const detail = (cases: RunCaseView[], state = 'finished'): RunDetailView => ({
     started: '2026-03-02T10:00:00Z',
     finished: '2026-03-02T10:00:30Z',
     state,
-    counts: { passed: cases.filter((of) => of.outcome === 'passed').length },
+    counts: { passed: cases.filter((of) => of.outcome === 'passed').length, failed: 1 },
     total: cases.length,
   },
-  cases,
+  suites: [{ suite: 'Firings', total: cases.length, counts: {} }],
+  left:
+    state === 'interrupted'
+      ? [{ number: 2, name: 'fixture a booking', gave: [{ name: 'booking', value: 'EK-1' }] }]
+      : [],
+  setUps: [{ name: 'fixture studio open', scope: 'run', kept: false, number: 2, times: 3, savedMillis: 3_000 }],
 });
+
+const page = (text: string, outcome: string, from = 0) =>
+  `GET /api/runs/9/cases?text=${text}&outcome=${outcome}&from=${from}&limit=200`;
+const cases = (all: RunCaseView[], total = all.length, from = 0): RunCasesView => ({ total, from, cases: all });
 
 const mixed = [
   one(1, 'Cool', 'passed'),
@@ -46,48 +56,71 @@ const mixed = [
 
 const names = () => all('nav a').map((link) => link.querySelector('[title]')?.getAttribute('title'));
 
-it('goes to the first case that did not pass', () => {
-  serve({});
+it('goes to the first case of the list', async () => {
+  serve({ [page('', '')]: cases(mixed.slice(1)) });
   const place = show(<RunDone detail={detail(mixed)} number={null} />, '/runs/9');
-  expect(place.history.at(-1)).toBe('/runs/9/2');
+  await vi.waitFor(() => expect(place.history.at(-1)).toBe('/runs/9/2'));
 });
 
-it('lists what failed first and what passed last', () => {
-  serve({});
-  show(<RunDone detail={detail(mixed)} number={null} />);
-  expect(names()).toEqual(['Load', 'Sign in', 'Cool', 'Glaze']);
+it('lists the cases as the server has them, and fetches what is missing', async () => {
+  const requests = serve({ [page('', '')]: cases(mixed, 5), [page('', '', 4)]: cases([one(5, 'Stir')], 5, 4) });
+  show(<RunDone detail={detail(mixed)} number={1} />);
+  await seen('a', /Stir/);
+  expect(names()).toEqual(['Cool', 'Load', 'Glaze', 'Sign in', 'Stir']);
+  expect(requests.filter((each) => each.path.includes('/cases?'))).toHaveLength(2);
 });
 
-it('filters by name, outcome and tag', async () => {
-  serve({});
-  show(<RunDone detail={detail(mixed)} number={null} />);
+it('asks the server for what fits the filter', async () => {
+  serve({ [page('', '')]: cases(mixed), [page('slow', '')]: cases(mixed.slice(2, 3)), [page('no', '')]: cases([]) });
+  show(<RunDone detail={detail(mixed)} number={1} />);
+  await seen('a', /Load/);
   const filter = only('input', 'Filter cases of the run');
   await enter(filter, 'slow');
-  expect(names()).toEqual(['Glaze']);
-  await enter(filter, 'not run');
-  expect(names()).toEqual(['Sign in']);
-  await enter(filter, 'not run!');
-  expect(text()).toContain('No case fits the filter.');
+  await vi.waitFor(() => act(async () => expect(names()).toEqual(['Glaze'])));
+  await enter(filter, 'no');
+  await vi.waitFor(() => act(async () => expect(text()).toContain('No case fits the filter.')));
   await press('Escape');
-  expect(names()).toHaveLength(4);
+  await vi.waitFor(() => act(async () => expect(names()).toHaveLength(4)));
 });
 
-it('runs again only what did not pass, by identity', async () => {
+it('shows only one outcome where its count is pressed', async () => {
+  serve({ [page('', '')]: cases(mixed), [page('', 'failed')]: cases(mixed.slice(1, 2)) });
+  show(<RunDone detail={detail(mixed)} number={1} />);
+  await pressOn(only('button', /1failed$/));
+  await vi.waitFor(() => act(async () => expect(names()).toEqual(['Load'])));
+  expect(only('button', /1failed$/).getAttribute('aria-pressed')).toBe('true');
+});
+
+it('tells what several cases shared, and leads to where it was set up', () => {
+  serve({});
+  show(<RunDone detail={detail(mixed)} number={1} />);
+  expect(text()).toContain('1 set-up shared by several cases, 3.00 s saved');
+  expect(only('table a', 'case 2').getAttribute('href')).toBe('/runs/9/2');
+});
+
+it('lists what an interrupted run left behind', () => {
+  serve({});
+  show(<RunDone detail={detail(mixed, 'interrupted')} number={1} />);
+  expect(only('ul', 'Not torn down').textContent).toBe('fixture a booking of case 2: booking EK-1');
+});
+
+it('runs again only what did not pass', async () => {
   const requests = serve({ 'POST /api/runs': { id: 10 } });
-  const place = show(<RunDone detail={detail(mixed)} number={null} />);
+  const place = show(<RunDone detail={detail(mixed)} number={1} />);
   await pressOn(only('button', 'Run 2 cases again'));
   await vi.waitFor(() => expect(place.history.at(-1)).toBe('/runs/10'));
   expect(requests.find((each) => each.method === 'POST')?.body).toEqual({
     title: 'what did not pass in run 9',
-    identities: ['id-2', 'id-4'],
+    again: 9,
+    notPassed: true,
   });
 });
 
 it('runs all again where all passed, and says why it cannot', async () => {
-  serve({ 'POST /api/runs': problem(409, 'Run 10 is still going.') });
-  show(<RunDone detail={detail([one(1, 'Cool', 'passed'), one(2, 'Load', 'passed')])} number={null} />);
+  serve({ 'POST /api/runs': problem(409, 'Run 10 is still going.'), [page('', '')]: cases([]) });
+  show(<RunDone detail={detail([one(1, 'Cool', 'passed'), one(2, 'Load', 'passed')])} number={1} />);
   await pressOn(only('button', 'Run 2 cases again'));
-  expect((await seen('[role=alert]')).textContent).toBe('Run 10 is still going.');
+  expect((await seen('header [role=alert]')).textContent).toBe('Run 10 is still going.');
 });
 
 it.each([

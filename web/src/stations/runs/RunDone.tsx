@@ -1,43 +1,50 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
 import { Play } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link, useLocation } from 'wouter';
-import { useStartRun } from '@/api/queries';
-import type { Outcome as OutcomeWord, RunCaseView, RunDetailView, RunView } from '@/api/types';
+import { useCasesOfRun, useStartRun } from '@/api/queries';
+import type { Outcome as OutcomeWord, RunCaseView, RunDetailView } from '@/api/types';
 import { caseOfRunPlace } from '@/app/places';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
 import { Filter } from '@/parts/Filter';
 import { OUTCOMES, Outcome, outcomeWord } from '@/parts/Outcome';
+import { Wrong } from '@/parts/Wrong';
 import { CaseOfRun } from './CaseOfRun';
 import { OutcomeBar } from './OutcomeBar';
+import { LeftFixtures, SharedSetUps } from './SetUpUse';
 import { clockTime, formatDuration, span } from './times';
 
 /** A run that is over: how many, which, and for one of them why. */
 export function RunDone({ detail, number }: { detail: RunDetailView; number: number | null }) {
-  const { run, cases } = detail;
-  const [, go] = useLocation();
-  const firstBad = cases.find((one) => one.outcome === 'failed' || one.outcome === 'error') ?? cases[0];
-  useEffect(() => {
-    if (number === null && firstBad) go(caseOfRunPlace(run.id, firstBad.number), { replace: true });
-  }, [number, firstBad, run.id, go]);
+  const { run } = detail;
+  const [outcome, setOutcome] = useState<OutcomeWord | ''>('');
   return (
     <>
-      <RunHead run={run} cases={cases} />
+      <RunHead detail={detail} outcome={outcome} onOutcome={setOutcome} />
       <div className="flex min-h-0 flex-1 border-t border-hair-strong">
-        <CaseList run={run} cases={cases} open={number} />
+        <CaseList key={outcome} run={run.id} outcome={outcome} open={number} />
         {number !== null && <CaseOfRun run={run.id} number={number} />}
       </div>
     </>
   );
 }
 
-function RunHead({ run, cases }: { run: RunView; cases: RunCaseView[] }) {
+function RunHead({
+  detail: { run, suites, setUps, left },
+  outcome,
+  onOutcome,
+}: {
+  detail: RunDetailView;
+  outcome: OutcomeWord | '';
+  onOutcome: (outcome: OutcomeWord | '') => void;
+}) {
   const start = useStartRun();
   const [wrong, setWrong] = useState<string | null>(null);
-  const bad = cases.filter((one) => one.outcome !== 'passed');
-  const again = bad.length > 0 && bad.length < cases.length ? bad : cases;
-  const notRun = cases.filter((one) => one.outcome === undefined).length;
-  const counts = { ...run.counts, 'not-run': (run.counts['not-run'] ?? 0) + notRun };
+  // What a stop kept from being planned is nowhere told apart and cannot be named again.
+  const planned = suites.reduce((sum, suite) => sum + suite.total, 0);
+  const bad = planned - (run.counts.passed ?? 0);
+  const some = bad > 0 && bad < planned;
   return (
     <header className="flex-none px-4 pt-2.5 pb-3">
       <div className="flex h-7 items-center gap-2.5">
@@ -52,14 +59,15 @@ function RunHead({ run, cases }: { run: RunView; cases: RunCaseView[] }) {
           onClick={async () =>
             setWrong(
               await start({
-                title: bad.length > 0 ? `what did not pass in run ${run.id}` : run.title,
-                identities: again.map((one) => one.identity),
+                title: bad > 0 ? `what did not pass in run ${run.id}` : run.title,
+                again: run.id,
+                notPassed: some,
               }),
             )
           }
         >
           <Play size={13} aria-hidden />
-          Run {counted(again.length, 'case')} again
+          Run {counted(some ? bad : planned, 'case')} again
         </Button>
       </div>
       {wrong && (
@@ -74,60 +82,101 @@ function RunHead({ run, cases }: { run: RunView; cases: RunCaseView[] }) {
             : 'This run was stopped. What had finished by then is here.'}
         </p>
       )}
-      <div className="mt-2 flex items-center gap-5">
-        {OUTCOMES.filter((word) => word === 'passed' || (counts[word] ?? 0) > 0).map((word) => (
-          <span key={word} className="flex items-center gap-1.5">
+      <LeftFixtures run={run.id} left={left} />
+      <div className="mt-2 flex items-center gap-2">
+        {OUTCOMES.filter((word) => word === 'passed' || (run.counts[word] ?? 0) > 0).map((word) => (
+          <button
+            key={word}
+            type="button"
+            aria-pressed={outcome === word}
+            title={outcome === word ? 'Show all' : `Show only what ${outcomeWord(word)}`}
+            onClick={() => onOutcome(outcome === word ? '' : word)}
+            className="-ml-1.5 flex items-center gap-1.5 rounded-control px-1.5 py-0.5 hover:bg-hover aria-pressed:bg-select"
+          >
             <Outcome of={word} />
-            <b className="text-case font-semibold">{counts[word] ?? 0}</b>
+            <b className="text-case font-semibold">{(run.counts[word] ?? 0).toLocaleString('en')}</b>
             <span className="text-ink-2">{outcomeWord(word)}</span>
-          </span>
+          </button>
         ))}
-        <span className="min-w-24 flex-1">
+        <span className="ml-3 min-w-24 flex-1">
           <OutcomeBar counts={run.counts} total={run.total} />
         </span>
       </div>
+      <SharedSetUps run={run.id} setUps={setUps} />
     </header>
   );
 }
 
-const RANK: OutcomeWord[] = ['failed', 'error', 'blocked', 'not-run', 'skipped', 'passed'];
-const rank = (one: RunCaseView) => RANK.indexOf(one.outcome ?? 'not-run');
+const LINE_HEIGHT = 44;
 
-function CaseList({ run, cases, open }: { run: RunView; cases: RunCaseView[]; open: number | null }) {
+function CaseList({ run, outcome, open }: { run: number; outcome: OutcomeWord | ''; open: number | null }) {
   const [filter, setFilter] = useState('');
-  const wanted = filter.toLowerCase();
-  const shown = cases
-    .filter((one) =>
-      `${one.suite} ${one.name} ${outcomeWord(one.outcome)} ${one.tags.join(' ')}`.toLowerCase().includes(wanted),
-    )
-    .sort((a, b) => rank(a) - rank(b) || a.number - b.number);
+  const [, go] = useLocation();
+  const { data, error, refetch, hasNextPage, isFetchingNextPage, fetchNextPage } = useCasesOfRun(run, {
+    text: filter,
+    outcome,
+  });
+  const cases = data?.pages.flatMap((page) => page.cases) ?? [];
+  const first = cases[0]?.number;
+  useEffect(() => {
+    if (open === null && first !== undefined) go(caseOfRunPlace(run, first), { replace: true });
+  }, [open, first, run, go]);
+  const scroller = useRef<HTMLElement>(null);
+  const virtual = useVirtualizer({
+    count: cases.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => LINE_HEIGHT,
+    overscan: 12,
+    initialRect: { width: 300, height: 600 },
+  });
+  const drawn = virtual.getVirtualItems();
+  const lastDrawn = drawn.at(-1)?.index ?? 0;
+  useEffect(() => {
+    if (hasNextPage && !isFetchingNextPage && lastDrawn >= cases.length - 40) fetchNextPage();
+  }, [hasNextPage, isFetchingNextPage, fetchNextPage, lastDrawn, cases.length]);
   return (
     <div className="flex w-[300px] flex-none flex-col border-r border-hair-strong">
       <div className="flex border-b border-hair px-2.5 py-2">
         <Filter value={filter} onChange={setFilter} label="Filter cases of the run" />
       </div>
-      <nav aria-label="Cases of the run" className="min-h-0 flex-1 overflow-y-auto py-1">
-        {shown.map((one) => (
-          <Link
-            key={one.number}
-            to={caseOfRunPlace(run.id, one.number)}
-            aria-current={one.number === open ? 'page' : undefined}
-            className="flex gap-2 px-3 py-1 hover:bg-sunk aria-[current]:bg-select aria-[current]:shadow-[inset_2px_0_var(--select-edge)]"
-          >
-            <span className="pt-0.5">
-              <Outcome of={one.outcome} />
-            </span>
-            <span className="min-w-0 flex-1">
-              <span className="block truncate" title={one.name}>
-                {one.name}
-              </span>
-              <span className="block truncate text-small text-ink-3">{one.failure?.message ?? one.suite}</span>
-            </span>
-            <span className="text-[12px] text-ink-3">{one.outcome && formatDuration(one.millis)}</span>
-          </Link>
-        ))}
-        {shown.length === 0 && <p className="px-3 py-2 text-ink-2">No case fits the filter.</p>}
+      <Wrong what="The cases of this run" error={error} again={refetch} />
+      <nav ref={scroller} aria-label="Cases of the run" className="min-h-0 flex-1 overflow-y-auto py-1">
+        <div className="relative" style={{ height: virtual.getTotalSize() }}>
+          {drawn.map((line) => {
+            const one = cases[line.index];
+            return one && <CaseLine key={one.number} run={run} one={one} top={line.start} open={one.number === open} />;
+          })}
+        </div>
+        {data && cases.length === 0 && <p className="px-3 py-2 text-ink-2">No case fits the filter.</p>}
       </nav>
+      {data && (data.pages[0]?.total ?? 0) > cases.length && (
+        <p className="flex-none border-t border-hair px-3 py-1 text-small text-ink-3">
+          {cases.length.toLocaleString('en')} of {data.pages[0]?.total.toLocaleString('en')} are here; more come as you
+          scroll
+        </p>
+      )}
     </div>
+  );
+}
+
+function CaseLine({ run, one, top, open }: { run: number; one: RunCaseView; top: number; open: boolean }) {
+  return (
+    <Link
+      to={caseOfRunPlace(run, one.number)}
+      aria-current={open ? 'page' : undefined}
+      style={{ top, height: LINE_HEIGHT }}
+      className="absolute inset-x-0 flex gap-2 px-3 py-1 hover:bg-sunk aria-[current]:bg-select aria-[current]:shadow-[inset_2px_0_var(--select-edge)]"
+    >
+      <span className="pt-0.5">
+        <Outcome of={one.outcome} />
+      </span>
+      <span className="min-w-0 flex-1">
+        <span className="block truncate" title={one.name}>
+          {one.name}
+        </span>
+        <span className="block truncate text-small text-ink-3">{one.failure?.message ?? one.suite}</span>
+      </span>
+      <span className="text-[12px] text-ink-3">{one.outcome && formatDuration(one.millis)}</span>
+    </Link>
   );
 }

@@ -22,7 +22,8 @@ const run: RunView = {
 
 const at = '2026-03-02T10:00:01Z';
 const planned = (number: number) => ({ number, name: `case ${number}`, suite: 'Firings' });
-const began = { event: 'run started', at, workers: 2, cases: [1, 2, 3].map(planned) };
+const began = { event: 'run started', at, workers: 2, total: 3 };
+const told = { event: 'cases planned', at, cases: [1, 2, 3].map(planned) };
 const started = (number: number, worker: number) => ({ event: 'case started', at, number, worker, attempt: 1 });
 const step = (number: number, keyword: string) => ({ event: 'step started', at, number, keyword });
 const finished = (number: number, outcome: string, message = '') => ({
@@ -51,7 +52,7 @@ const count = (word: string) => only('header b + span', word).parentElement?.que
 
 it('shows what each worker is at and counts what is done', () => {
   const { send } = live();
-  send(began, started(1, 1), started(2, 2), step(2, 'sign in'), step(2, 'press'));
+  send(began, told, started(1, 1), started(2, 2), step(2, 'sign in'), step(2, 'press'));
   expect(only('section', 'Workers').textContent).toContain('sign in › press');
   expect([count('running'), count('to come')]).toEqual(['2', '1']);
   send(finished(1, 'passed'), finished(2, 'failed', 'The text differs.'));
@@ -61,9 +62,9 @@ it('shows what each worker is at and counts what is done', () => {
 
 it('counts nothing twice where events come again, and waits for those between', () => {
   const { send, socket } = live();
-  send(began, started(1, 1), finished(1, 'passed'));
+  send(began, told, started(1, 1), finished(1, 'passed'));
   const again = [started(1, 1), finished(1, 'passed'), started(2, 2)] as RunEventUnion[];
-  socket().say({ live: 'events', run: 5, from: 1, events: again });
+  socket().say({ live: 'events', run: 5, from: 2, events: again });
   expect([count('passed'), count('running')]).toEqual(['1', '1']);
   socket().say({ live: 'events', run: 5, from: 9, events: [finished(2, 'failed')] as RunEventUnion[] });
   expect(count('running')).toBe('1');
@@ -72,7 +73,7 @@ it('counts nothing twice where events come again, and waits for those between', 
 it('asks after a lost connection for what it has not heard', () => {
   vi.useFakeTimers();
   const { send, socket } = live();
-  send(began, started(1, 1));
+  send(began, told, started(1, 1));
   act(() => {
     socket().close();
     vi.runOnlyPendingTimers();
@@ -81,7 +82,7 @@ it('asks after a lost connection for what it has not heard', () => {
   expect(socket().sent.find((request) => request.live === 'watch')).toEqual({
     live: 'watch',
     documents: [],
-    runs: { '5': 2 },
+    runs: { '5': 3 },
   });
   vi.useRealTimers();
 });

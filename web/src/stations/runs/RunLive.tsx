@@ -1,8 +1,8 @@
 import { Pause, Play, Square } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { type LiveCase, type LiveRun, useLiveRun } from '@/api/live';
-import { pauseRun, stopRun } from '@/api/queries';
-import type { Outcome as OutcomeWord, RunView } from '@/api/types';
+import { hasMany, type LiveCase, type LiveRun, useLiveRun } from '@/api/live';
+import { pauseRun, stopRun, useRunCounts } from '@/api/queries';
+import type { Outcome as OutcomeWord, RunView, SuiteCountsView } from '@/api/types';
 import { Button } from '@/parts/Button';
 import { OUTCOMES, Outcome, outcomeColour, outcomeWord } from '@/parts/Outcome';
 import { OutcomeBar } from './OutcomeBar';
@@ -13,12 +13,14 @@ const STOP_WORDS = ['Stop', 'Stop now', 'Stopping'];
 
 /** A run while it goes: its workers, every case as a mark, and outcomes as they come. */
 export function RunLive({ run }: { run: RunView }) {
-  const live = useLiveRun(run.id, true);
+  const live = useLiveRun(run.id, true, run.total);
   const now = useNow();
-  const counts: { [of in OutcomeWord]?: number } = {};
-  for (const one of live.cases) if (one.outcome) counts[one.outcome] = (counts[one.outcome] ?? 0) + 1;
-  const done = live.cases.filter((one) => one.outcome !== undefined).length;
-  const running = live.cases.filter((one) => one.running).length;
+  const many = hasMany(run.total);
+  const { data: counted } = useRunCounts(run.id, many);
+  const counts = many ? (counted?.run.counts ?? {}) : countsOf(live.cases);
+  const done = Object.values(counts).reduce((sum, count) => sum + count, 0);
+  const running = live.lanes.filter((lane) => lane.number !== null).length;
+  const total = Math.max(run.total, live.total);
   const [stops, setStops] = useState(0);
   const [wrong, setWrong] = useState('');
   const stop = async () => {
@@ -75,18 +77,28 @@ export function RunLive({ run }: { run: RunView }) {
               <Count key={word} of={word} count={counts[word] ?? 0} word={outcomeWord(word)} />
             ))}
             <Count of="running" count={running} word="running" />
-            <Count of="not-run" count={live.cases.length - done - running} word="to come" />
+            <Count of="not-run" count={Math.max(0, total - done - running)} word="to come" />
             <span className="flex-1" />
-            <TimeLeft live={live} done={done} now={now} />
+            <TimeLeft began={Date.parse(run.started)} total={total} done={done} now={now} />
           </div>
-          <OutcomeBar counts={counts} total={live.cases.length || 1} running={running} />
+          <OutcomeBar counts={counts} total={total || 1} running={running} />
         </header>
         <Lanes live={live} now={now} />
-        <Board live={live} done={done} />
+        {many ? (
+          <Suites suites={counted?.suites ?? []} total={total} done={done} />
+        ) : (
+          <Board live={live} total={total} done={done} />
+        )}
       </div>
       <AsTheyCome live={live} />
     </div>
   );
+}
+
+function countsOf(cases: LiveCase[]): { [of in OutcomeWord]?: number } {
+  const counts: { [of in OutcomeWord]?: number } = {};
+  for (const one of cases) if (one.outcome) counts[one.outcome] = (counts[one.outcome] ?? 0) + 1;
+  return counts;
 }
 
 function useNow(): number {
@@ -102,17 +114,16 @@ function Count({ of, count, word }: { of: OutcomeWord | 'running'; count: number
   return (
     <span className="flex items-center gap-2">
       <Outcome of={of} size={20} />
-      <b className="text-figure font-semibold">{count}</b>
+      <b className="text-figure font-semibold">{count.toLocaleString('en')}</b>
       <span className="text-ink-2">{word}</span>
     </span>
   );
 }
 
 /** From how long the cases that are done took; nothing is said before some are. */
-function TimeLeft({ live, done, now }: { live: LiveRun; done: number; now: number }) {
-  if (live.began === 0) return null;
-  const elapsed = Math.max(0, now - live.began);
-  const left = done >= 3 ? (elapsed / done) * (live.cases.length - done) : null;
+function TimeLeft({ began, total, done, now }: { began: number; total: number; done: number; now: number }) {
+  const elapsed = Math.max(0, now - began);
+  const left = done >= 3 ? (elapsed / done) * (total - done) : null;
   return (
     <span className="text-right">
       {left !== null && <b className="block font-semibold">{formatDuration(left)} left</b>}
@@ -134,10 +145,12 @@ function Lanes({ live, now }: { live: LiveRun; now: number }) {
               <b className="block text-title font-semibold text-ink">{lane.worker}</b>
             </div>
             <div className="min-w-0 flex-1">
-              {current ? (
+              {lane.number !== null ? (
                 <>
-                  <p className="truncate text-case font-semibold">{current.planned.name}</p>
-                  <p className="truncate text-[12px] text-ink-3">{current.planned.suite}</p>
+                  <p className="truncate text-case font-semibold">
+                    {current?.planned.name ?? `case ${lane.number.toLocaleString('en')}`}
+                  </p>
+                  <p className="truncate text-[12px] text-ink-3">{current?.planned.suite}</p>
                   <p className="mt-1 flex items-center gap-2">
                     <Outcome of="running" />
                     <span className="flex-1 truncate">{lane.steps.join(' › ') || 'opening the browser'}</span>
@@ -149,10 +162,10 @@ function Lanes({ live, now }: { live: LiveRun; now: number }) {
               )}
             </div>
             <div className="ml-4 w-[190px] flex-none border-l border-hair pl-4">
-              <p className="pb-1 text-small text-ink-3">{lane.done.length} done</p>
+              <p className="pb-1 text-small text-ink-3">{lane.doneCount.toLocaleString('en')} done</p>
               <div className="flex flex-wrap gap-[3px]">
-                {lane.done.slice(-30).map((number) => (
-                  <Outcome key={number} of={byNumber.get(number)?.outcome} size={12} />
+                {lane.done.map(({ number, outcome }) => (
+                  <Outcome key={number} of={outcome} size={12} />
                 ))}
               </div>
             </div>
@@ -163,12 +176,38 @@ function Lanes({ live, now }: { live: LiveRun; now: number }) {
   );
 }
 
-function Board({ live, done }: { live: LiveRun; done: number }) {
+/** The suites of a run that has too many cases for a mark each. */
+function Suites({ suites, total, done }: { suites: SuiteCountsView[]; total: number; done: number }) {
+  return (
+    <section aria-label="All executable cases" className="px-4 py-3">
+      <h2 className="flex justify-between pb-2 font-semibold">
+        All {total.toLocaleString('en')}
+        <span className="text-small font-normal text-ink-3">{done.toLocaleString('en')} done</span>
+      </h2>
+      {suites.map(({ suite, total: planned, counts }) => (
+        <div key={suite} className="flex items-center gap-3 pb-1">
+          <span className="w-40 flex-none truncate">{suite}</span>
+          <span className="w-36 flex-none text-right text-ink-2">
+            {Object.values(counts)
+              .reduce((sum, count) => sum + count, 0)
+              .toLocaleString('en')}{' '}
+            of {planned.toLocaleString('en')} planned
+          </span>
+          <span className="flex-1">
+            <OutcomeBar counts={counts} total={planned || 1} />
+          </span>
+        </div>
+      ))}
+    </section>
+  );
+}
+
+function Board({ live, total, done }: { live: LiveRun; total: number; done: number }) {
   const suites = [...new Set(live.cases.map((one) => one.planned.suite))];
   return (
     <section aria-label="All executable cases" className="px-4 py-3">
       <h2 className="flex justify-between pb-2 font-semibold">
-        All {live.cases.length}
+        All {total}
         <span className="text-small font-normal text-ink-3">{done} done</span>
       </h2>
       {suites.map((suite) => {

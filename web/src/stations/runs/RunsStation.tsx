@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { Link, useLocation } from 'wouter';
-import { useRun, useRuns } from '@/api/queries';
+import { useCaseOfRun, useRun, useRuns } from '@/api/queries';
 import type { RunView } from '@/api/types';
 import { useCrumbs } from '@/app/crumbs';
 import { CASES, RUNS, runPlace } from '@/app/places';
@@ -21,7 +21,7 @@ export function RunsStation({ run, number }: { run: number | null; number: numbe
   useEffect(() => {
     if (run === null && newest !== undefined) go(runPlace(newest), { replace: true });
   }, [run, newest, go]);
-  const caseName = detail?.cases.find((one) => one.number === number)?.name;
+  const caseName = useCaseOfRun(run, number).data?.testCase.name;
   useCrumbs([
     { word: 'Runs', to: RUNS },
     ...(run === null ? [] : [{ word: `Run ${run}`, to: runPlace(run) }]),

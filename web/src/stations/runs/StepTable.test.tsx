@@ -36,11 +36,18 @@ function table() {
     }),
     step('leave', { outcome: 'skipped', reason: 'the case had failed' }),
   ];
-  show(<StepTable steps={steps} chosen={null} onChoose={onChoose} />);
+  show(<StepTable run={9} steps={steps} chosen={null} onChoose={onChoose} />);
   return { steps, onChoose };
 }
 
 const row = (keyword: string) => only('[role=row] span:not(:has(*))', keyword).closest('[role=row]') as HTMLElement;
+
+it('says where a set-up happened that others did, with the way there', () => {
+  const setUp = { scope: 'suite', kept: false, number: 4, times: 1, millis: 1_200 };
+  show(<StepTable run={9} steps={[step('fixture open', { setUp })]} chosen={null} onChoose={vi.fn()} />);
+  expect(text()).toContain('Set up once for the suite, in case 4 (1.20 s).');
+  expect(only('a', 'case 4').getAttribute('href')).toBe('/runs/9/4');
+});
 
 it('is open on the way to what failed and nowhere else', () => {
   table();

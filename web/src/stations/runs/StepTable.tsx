@@ -1,15 +1,18 @@
 import { type ReactNode, useState } from 'react';
 import type { StepRunView } from '@/api/types';
+import { SetUpUse } from './SetUpUse';
 import { STEP_COLUMNS, StepLine } from './StepLine';
 import { formatDuration } from './times';
 import { WhatWasFound } from './WhatWasFound';
 
 /** The steps of a case as a tree; what failed is open. */
 export function StepTable({
+  run,
   steps,
   chosen,
   onChoose,
 }: {
+  run: number;
   steps: StepRunView[];
   chosen: number | null;
   onChoose: (step: number) => void;
@@ -39,7 +42,16 @@ export function StepTable({
         </span>
         <span className="pr-3 text-right">seconds</span>
       </div>
-      <StepRows steps={steps} depth={0} end={end} open={open} toggle={toggle} chosen={chosen} onChoose={onChoose} />
+      <StepRows
+        run={run}
+        steps={steps}
+        depth={0}
+        end={end}
+        open={open}
+        toggle={toggle}
+        chosen={chosen}
+        onChoose={onChoose}
+      />
     </div>
   );
 }
@@ -61,6 +73,7 @@ function wayToFailure(steps: StepRunView[]): number[] {
 }
 
 function StepRows({
+  run,
   steps,
   depth,
   end,
@@ -69,6 +82,7 @@ function StepRows({
   chosen,
   onChoose,
 }: {
+  run: number;
   steps: StepRunView[];
   depth: number;
   end: number;
@@ -103,6 +117,11 @@ function StepRows({
                 <WhatWasFound failure={step.failure} depth={depth} />
               </ReadRow>
             )}
+            {step.setUp && (
+              <ReadRow>
+                <SetUpUse run={run} use={step.setUp} />
+              </ReadRow>
+            )}
             {step.log.map((line) => (
               <ReadRow key={line}>
                 <p className="border-b border-hair py-1 pr-3 pl-[62px] font-mono text-small text-ink-3">{line}</p>
@@ -110,6 +129,7 @@ function StepRows({
             ))}
             {shown && (
               <StepRows
+                run={run}
                 steps={step.steps}
                 depth={depth + 1}
                 end={end}

@@ -8,7 +8,8 @@ import org.openjdk.jmh.runner.options.CommandLineOptionException;
 
 /**
  * Prints the figures: side-by-side programs first, then JMH's. Arguments go to JMH; {@code quick}
- * leaves it out and takes a smaller file; {@code browser} prints those of the browsers only.
+ * leaves it out and takes a smaller file; {@code browser} prints those of the browsers only, {@code
+ * many} with the path of the server's jar those of a million cases.
  */
 public final class Main {
   private static final long LARGE_FILE = 2L << 30;
@@ -20,6 +21,10 @@ public final class Main {
       throws IOException, InterruptedException, RunnerException, CommandLineOptionException {
     if (arguments.length > 0 && arguments[0].equals("browser")) {
       BrowserSteps.main();
+      return;
+    }
+    if (arguments.length > 1 && arguments[0].equals("many")) {
+      ManyCases.main(arguments[1]);
       return;
     }
     BigDocument.main();

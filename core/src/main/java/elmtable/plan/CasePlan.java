@@ -108,7 +108,7 @@ public record CasePlan(
   }
 
   /** Some of its executable cases. Rows before them are read again where names may repeat. */
-  List<ExecutableCase> page(long offset, int limit) {
+  public List<ExecutableCase> page(long offset, int limit) {
     Set<String> names = null;
     if (offset > 0 && isWhole()) {
       try (Expansion expansion = expansion()) {

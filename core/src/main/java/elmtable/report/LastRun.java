@@ -5,14 +5,13 @@ import elmtable.run.event.RunEvent;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumSet;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.stream.Stream;
 
 /**
@@ -47,32 +46,21 @@ public record LastRun(List<String> notPassed) {
   }
 
   private static LastRun read(Path events) throws IOException {
-    Map<Integer, String> identities = new HashMap<>();
-    Map<Integer, Outcome> outcomes = new HashMap<>();
-    List<Integer> order = new ArrayList<>();
+    Map<Integer, String> notPassed = new TreeMap<>();
     try (Stream<String> lines = Files.lines(events)) {
       lines.forEach(line -> {
         // The rest are steps, of which there are many.
-        if (line.contains("\"run started\"") || line.contains("\"case finished\"")) {
+        if (line.contains("\"cases planned\"") || line.contains("\"case finished\"")) {
           switch (EventLines.read(line)) {
-            case RunEvent.RunStarted started ->
-                started
-                    .cases()
-                    .forEach(planned -> {
-                      identities.put(planned.number(), planned.identity());
-                      order.add(planned.number());
-                    });
-            case RunEvent.CaseFinished finished ->
-                outcomes.put(finished.number(), finished.outcome());
+            case RunEvent.CasesPlanned planned ->
+                planned.cases().forEach(one -> notPassed.put(one.number(), one.identity()));
+            case RunEvent.CaseFinished finished when FINE.contains(finished.outcome()) ->
+                notPassed.remove(finished.number());
             default -> {}
           }
         }
       });
     }
-    return new LastRun(
-        order.stream()
-            .filter(number -> !FINE.contains(outcomes.getOrDefault(number, Outcome.NOT_RUN)))
-            .map(identities::get)
-            .toList());
+    return new LastRun(List.copyOf(notPassed.values()));
   }
 }

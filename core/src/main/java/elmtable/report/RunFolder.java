@@ -11,8 +11,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDateTime;
 import java.time.format.DateTimeFormatter;
-import java.util.ArrayList;
-import java.util.List;
 
 /**
  * A folder of its own for one run: {@code events.jsonl}, written as the run goes, pictures and page
@@ -23,12 +21,13 @@ public final class RunFolder implements RunListener, EvidenceKeeper, AutoCloseab
 
   private final Path folder;
   private final BufferedWriter lines;
-  private final List<RunEvent> events = new ArrayList<>();
+  private final JUnitXml results;
   private int kept;
 
   private RunFolder(Path folder) throws IOException {
     this.folder = folder;
     this.lines = Files.newBufferedWriter(folder.resolve("events.jsonl"), StandardCharsets.UTF_8);
+    this.results = new JUnitXml(folder.resolve("junit.xml"));
   }
 
   /**
@@ -56,10 +55,7 @@ public final class RunFolder implements RunListener, EvidenceKeeper, AutoCloseab
       lines.write(EventLines.write(event));
       lines.newLine();
       lines.flush();
-      events.add(event);
-      if (event instanceof RunEvent.RunFinished) {
-        JUnitXml.write(events, folder.resolve("junit.xml"));
-      }
+      results.on(event);
     } catch (IOException full) {
       throw new UncheckedIOException(full);
     }
@@ -79,6 +75,7 @@ public final class RunFolder implements RunListener, EvidenceKeeper, AutoCloseab
 
   @Override
   public synchronized void close() throws IOException {
+    results.close();
     lines.close();
   }
 }

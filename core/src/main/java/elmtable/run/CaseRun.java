@@ -167,7 +167,7 @@ final class CaseRun {
     try (CaseFiles files = new CaseFiles(request.project().files())) {
       CaseSession session = session(secrets, files);
       last = session;
-      Deadline deadline = Deadline.in(executable.entry().timeout().orElse(USUAL_TIMEOUT));
+      Deadline deadline = Deadline.in(timeout(executable));
       WideParts wide = new WideParts(scopes, session, browser, deadline);
       CaseResult result =
           new CasePhases(session, session.steps(browser, deadline), wide).run().masked(secrets);
@@ -242,6 +242,11 @@ final class CaseRun {
             .choices()
             .pace()
             .orElseGet(() -> BrowserConfigs.pace(request.project(), executable.browser())));
+  }
+
+  /** How long a case may take: as it says itself, its suite, or the run. */
+  private Duration timeout(ExecutableCase executable) {
+    return executable.entry().timeout().or(() -> request.choices().timeout()).orElse(USUAL_TIMEOUT);
   }
 
   /** How long a step waits: as its case says, its suite, its environment, or the run. */

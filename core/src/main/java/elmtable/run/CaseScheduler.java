@@ -1,36 +1,39 @@
 package elmtable.run;
 
 import elmtable.block.Isolation;
+import elmtable.plan.CasePlan;
 import elmtable.plan.ExecutableCase;
+import elmtable.plan.Expansion;
+import elmtable.plan.RunTarget;
 import elmtable.project.Project;
 import elmtable.project.entry.CaseEntry;
 import elmtable.project.entry.EarlierCase;
 import elmtable.run.event.Outcome;
 import elmtable.run.request.CaseOnTarget;
 import elmtable.run.request.NumberedCase;
+import elmtable.run.request.RunRequest;
 import elmtable.run.scope.Scopes;
-import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Collection;
-import java.util.Deque;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.PriorityQueue;
+import java.util.Queue;
+import java.util.Set;
+import java.util.function.Consumer;
 
 /**
- * The cases of a run in lanes: those of one lane run one after another, lanes side by side. A case
- * that comes after others waits for all their executable cases with the same environment and
- * browser. Used by several workers at once.
+ * The cases of a run in lanes: those of one lane run one after another, lanes side by side, those
+ * that took longest before first. A case that comes after others waits for all their executable
+ * cases with the same environment and browser. Executable cases are read as they are needed, and
+ * told as they are read. Used by several workers at once.
  */
 final class CaseScheduler {
-  /** One lane; {@code taken} while a worker runs a case of it. */
-  private static final class Lane {
-    final Deque<NumberedCase> waiting = new ArrayDeque<>();
-    boolean taken;
-  }
-
   /**
    * A case to be run now.
    *
@@ -39,82 +42,217 @@ final class CaseScheduler {
    */
   record Next(NumberedCase numbered, String blocked, boolean more, Lane lane) {}
 
-  /** How the executable cases of one case in one setting stand. */
-  private static final class Group {
-    int unfinished;
-    String notPassed = "";
-  }
+  private static final String STUCK =
+      "What it comes after can itself only run later than this case.";
 
   private final Project project;
+  private final Scopes scopes;
+  private final Consumer<List<NumberedCase>> tell;
   private final List<Lane> lanes;
-  private final Map<CaseOnTarget, Group> groups = new HashMap<>();
+  private final Queue<Lane> ready =
+      new PriorityQueue<>(
+          Comparator.<Lane>comparingDouble(lane -> -lane.expected)
+              .thenComparingInt(lane -> lane.order));
+  private final Set<Lane> waiting = new LinkedHashSet<>();
+  private final Map<CaseOnTarget, CaseGroup> groups = new HashMap<>();
 
-  /** Those of one row, by its key. */
-  private final Map<CaseOnTarget, Map<String, Group>> rows = new HashMap<>();
+  /** Those of one row, by its key, of cases that are waited for by row. */
+  private final Map<CaseOnTarget, Map<String, CaseGroup>> rows = new HashMap<>();
 
-  CaseScheduler(Project project, List<NumberedCase> cases) {
-    this.project = project;
+  private int numbers;
+  private int running;
+  private boolean stopped;
+
+  /**
+   * @param tell hears of executable cases before they are given out
+   */
+  CaseScheduler(RunRequest request, Scopes scopes, Consumer<List<NumberedCase>> tell) {
+    this.project = request.project();
+    this.scopes = scopes;
+    this.tell = tell;
     Map<String, Lane> byName = new LinkedHashMap<>();
-    for (NumberedCase numbered : cases) {
-      byName.computeIfAbsent(laneOf(numbered), name -> new Lane()).waiting.add(numbered);
-      groupsOf(numbered.executable()).forEach(group -> group.unfinished++);
+    for (CasePlan plan : request.plan().cases()) {
+      for (RunTarget target : targets(plan)) {
+        add(new CaseSegment(plan, target, () -> ++numbers), byName);
+      }
     }
-    lanes = new ArrayList<>(byName.values());
+    lanes = List.copyOf(byName.values());
+    countRows(request);
+    expect(request);
+    lanes.forEach(this::offer);
   }
 
-  private String laneOf(NumberedCase numbered) {
-    CaseEntry entry = numbered.executable().entry();
-    ExecutableCase executable = numbered.executable();
-    String suite = String.join("\n", entry.path(), executable.environment(), executable.browser());
-    if (!entry.isIndependent()) {
-      return suite;
+  /** Where a case of a plan runs; nowhere where it is out. */
+  static List<RunTarget> targets(CasePlan plan) {
+    return plan.isIn()
+        ? plan.variants().stream()
+            .flatMap(variant -> variant.targets().stream())
+            .distinct()
+            .toList()
+        : List.of();
+  }
+
+  private void add(CaseSegment segment, Map<String, Lane> byName) {
+    read(segment);
+    if (segment.isEnded()) {
+      return;
     }
-    boolean sharing = Scopes.isolation(project, executable) == Isolation.ROWS;
-    return suite + "\n" + (sharing ? entry.key() : numbered.number());
+    boolean parallel = isParallel(project, segment.entry(), segment.target());
+    byName
+        .computeIfAbsent(
+            laneOf(segment.entry(), segment.target()), name -> new Lane(byName.size(), parallel))
+        .segments
+        .add(segment);
+    groups.computeIfAbsent(segment.caseOnTarget(), target -> new CaseGroup()).add();
+    scopes.expect(segment.entry(), segment.target());
+  }
+
+  private void read(CaseSegment segment) {
+    List<NumberedCase> page = segment.read();
+    if (!page.isEmpty()) {
+      tell.accept(page);
+    }
+  }
+
+  /** Whether the executable cases of a case run side by side. */
+  static boolean isParallel(Project project, CaseEntry entry, RunTarget target) {
+    return entry.isIndependent()
+        && Scopes.isolation(project, entry, target.browser()) != Isolation.ROWS;
+  }
+
+  /** What tells the lane of a case from others. */
+  static String laneOf(CaseEntry entry, RunTarget target) {
+    String suite = String.join("\n", entry.path(), target.environment(), target.browser());
+    return entry.isIndependent() ? suite + "\n" + entry.key() : suite;
+  }
+
+  /** What is waited for row by row is counted by row. */
+  private void countRows(RunRequest request) {
+    Set<CaseEntry> awaited = new LinkedHashSet<>();
+    for (CasePlan plan : request.plan().cases()) {
+      for (String name : plan.entry().after()) {
+        project
+            .index()
+            .earlier(name, plan.entry())
+            .filter(EarlierCase::byRow)
+            .ifPresent(earlier -> awaited.add(earlier.entry()));
+      }
+    }
+    for (CasePlan plan : request.plan().cases()) {
+      if (plan.isIn() && awaited.contains(plan.entry())) {
+        try (Expansion expansion = plan.expansion()) {
+          expansion.forEachRemaining(executable ->
+              rows.computeIfAbsent(CaseOnTarget.of(executable), target -> new HashMap<>())
+                  .computeIfAbsent(executable.rowKey(), key -> new CaseGroup())
+                  .add());
+        }
+      }
+    }
+  }
+
+  /** A lane of which nothing is known is taken for one of middling length. */
+  private void expect(RunRequest request) {
+    for (Lane lane : lanes) {
+      lane.expected =
+          lane.segments.stream()
+              .map(segment -> segment.expectedMillis(request.expected()))
+              .filter(OptionalDouble::isPresent)
+              .mapToDouble(OptionalDouble::getAsDouble)
+              .sum();
+    }
+    double middling =
+        lanes.stream()
+            .mapToDouble(lane -> lane.expected)
+            .filter(millis -> millis > 0)
+            .average()
+            .orElse(0);
+    lanes.stream().filter(lane -> lane.expected == 0).forEach(lane -> lane.expected = middling);
+  }
+
+  /** Puts a lane where its next case has it: with those that can run, or that wait. */
+  private void offer(Lane lane) {
+    CaseSegment segment = lane.first();
+    if (segment == null) {
+      lane.state = Lane.State.ENDED;
+      return;
+    }
+    CaseGroup unfinished =
+        earlier(segment.first().executable()).stream()
+            .filter(group -> !group.isOver())
+            .findFirst()
+            .orElse(null);
+    lane.waitsFor = unfinished;
+    if (unfinished == null) {
+      lane.state = Lane.State.READY;
+      ready.add(lane);
+    } else {
+      lane.state = Lane.State.WAITING;
+      waiting.add(lane);
+      unfinished.await(lane);
+    }
   }
 
   /**
    * The next case to run, waiting for one where all that are left depend on running ones; nothing
    * when there is none left.
    *
-   * @param stopped whether nothing is waited for any more
+   * @param stop whether nothing is read or waited for any more
    */
-  synchronized Optional<Next> take(boolean stopped) throws InterruptedException {
+  synchronized Optional<Next> take(boolean stop) throws InterruptedException {
+    if (stop) {
+      return takeOfRest();
+    }
     while (true) {
-      boolean running = false;
-      Lane stuck = null;
-      for (Lane lane : lanes) {
-        running |= lane.taken;
-        if (lane.taken || lane.waiting.isEmpty()) {
-          continue;
-        }
-        ExecutableCase first = lane.waiting.peek().executable();
-        if (stopped || isReady(first)) {
-          return Optional.of(taken(lane, blocked(first)));
-        }
-        stuck = stuck == null ? lane : stuck;
+      Lane lane = ready.poll();
+      if (lane != null) {
+        return Optional.of(taken(lane, ""));
       }
-      if (!running && stuck != null) {
+      if (running == 0 && !waiting.isEmpty()) {
         // Each waits for one behind another: the first gives way, so that the rest can run.
-        return Optional.of(
-            taken(stuck, "What it comes after can itself only run later than this case."));
+        Lane stuck = waiting.iterator().next();
+        waiting.remove(stuck);
+        return Optional.of(taken(stuck, STUCK));
       }
-      if (!running) {
+      if (running == 0) {
         return Optional.empty();
       }
       wait();
     }
   }
 
-  private Next taken(Lane lane, String blocked) {
-    lane.taken = true;
-    NumberedCase numbered = lane.waiting.poll();
-    boolean more = !lane.waiting.isEmpty() || lanes.stream().anyMatch(l -> !l.waiting.isEmpty());
-    return new Next(numbered, blocked, more, lane);
+  /** After a stop: what was read already, so that each of it has its outcome. */
+  private Optional<Next> takeOfRest() {
+    if (!stopped) {
+      stopped = true;
+      lanes.forEach(lane -> lane.segments.forEach(CaseSegment::drop));
+      notifyAll();
+    }
+    return lanes.stream()
+        .filter(lane -> lane.parallel || lane.state != Lane.State.TAKEN)
+        .filter(lane -> lane.first() != null)
+        .findFirst()
+        .map(lane -> taken(lane, ""));
   }
 
-  private boolean isReady(ExecutableCase executable) {
-    return earlier(executable).stream().allMatch(group -> group.unfinished == 0);
+  private Next taken(Lane lane, String stuck) {
+    CaseSegment segment = lane.first();
+    NumberedCase numbered = segment.take();
+    String blocked = stuck.isEmpty() ? blocked(numbered.executable()) : stuck;
+    if (segment.needsPage()) {
+      read(segment);
+    }
+    running++;
+    if (!segment.isEnded()) {
+      groups.get(segment.caseOnTarget()).add();
+      scopes.expect(segment.entry(), segment.target());
+    }
+    lane.state = Lane.State.TAKEN;
+    boolean more = lane.first() != null || !ready.isEmpty() || !waiting.isEmpty();
+    if (lane.parallel && !stopped) {
+      offer(lane);
+      notifyAll();
+    }
+    return new Next(numbered, blocked, more, lane);
   }
 
   private String blocked(ExecutableCase executable) {
@@ -126,8 +264,8 @@ final class CaseScheduler {
         .orElse("");
   }
 
-  private Collection<Group> earlier(ExecutableCase executable) {
-    List<Group> earlier = new ArrayList<>();
+  private List<CaseGroup> earlier(ExecutableCase executable) {
+    List<CaseGroup> earlier = new ArrayList<>();
     for (String name : executable.entry().after()) {
       project
           .index()
@@ -139,31 +277,45 @@ final class CaseScheduler {
   }
 
   /** Null where nothing of the earlier case is in the run. */
-  private Group group(EarlierCase earlier, ExecutableCase later) {
-    CaseOnTarget target = CaseOnTarget.of(earlier.entry(), later);
+  private CaseGroup group(EarlierCase earlier, ExecutableCase later) {
+    CaseOnTarget target = CaseOnTarget.of(earlier.entry(), later.environment(), later.browser());
     return earlier.byRow()
         ? rows.getOrDefault(target, Map.of()).get(later.rowKey())
         : groups.get(target);
   }
 
-  /** The groups that an executable case belongs to, made where they are not there. */
-  private List<Group> groupsOf(ExecutableCase executable) {
-    CaseOnTarget target = CaseOnTarget.of(executable);
-    return List.of(
-        groups.computeIfAbsent(target, t -> new Group()),
-        rows.computeIfAbsent(target, t -> new HashMap<>())
-            .computeIfAbsent(executable.rowKey(), key -> new Group()));
-  }
-
   synchronized void done(Next next, Outcome outcome) {
     ExecutableCase executable = next.numbered().executable();
-    for (Group group : groupsOf(executable)) {
-      group.unfinished--;
-      if (outcome != Outcome.PASSED && group.notPassed.isEmpty()) {
-        group.notPassed = executable.name();
+    CaseOnTarget target = CaseOnTarget.of(executable);
+    running--;
+    Lane lane = next.lane();
+    if (!lane.parallel && !stopped) {
+      offer(lane);
+    } else if (stopped) {
+      lane.state = Lane.State.READY;
+    }
+    ended(groups.get(target), executable, outcome);
+    ended(rows.getOrDefault(target, Map.of()).get(executable.rowKey()), executable, outcome);
+    notifyAll();
+  }
+
+  private void ended(CaseGroup group, ExecutableCase executable, Outcome outcome) {
+    if (group == null) {
+      return;
+    }
+    if (outcome != Outcome.PASSED && group.notPassed.isEmpty()) {
+      group.notPassed = executable.name();
+    }
+    for (Lane lane : group.end()) {
+      if (lane.state == Lane.State.WAITING && lane.waitsFor == group) {
+        waiting.remove(lane);
+        offer(lane);
       }
     }
-    next.lane().taken = false;
-    notifyAll();
+  }
+
+  /** Lets go of what it reads from. */
+  synchronized void close() {
+    lanes.forEach(lane -> lane.segments.forEach(CaseSegment::drop));
   }
 }

@@ -27,8 +27,8 @@ final class PlannedCases {
     Map<String, String> values = new LinkedHashMap<>();
     executable
         .row()
-        .ifPresent(row ->
-            row.shown().forEach((column, value) -> values.put(column, secrets.mask(value))));
+        .ifPresent(
+            row -> row.shown().forEach((column, value) -> values.put(column, secrets.mask(value))));
     return new RunEvent.Planned(
         numbered.number(),
         executable.identity(),

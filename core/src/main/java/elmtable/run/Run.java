@@ -49,12 +49,15 @@ public final class Run implements RunHandle {
   private final CountDownLatch over = new CountDownLatch(1);
   private final Map<Outcome, Integer> counts = new EnumMap<>(Outcome.class);
 
-  /** The numbers of cases without an outcome. */
+  /** The numbers of planned cases without an outcome. */
   private final Set<Integer> open = new ConcurrentSkipListSet<>();
 
   private final StopSignal stop = new StopSignal();
   private final PublishedValues published;
   private Scopes scopes;
+
+  /** What ended the run before its time; null for nothing. */
+  private volatile Throwable broken;
 
   Run(
       RunRequest request,
@@ -71,28 +74,55 @@ public final class Run implements RunHandle {
   void execute() {
     boolean whole = false;
     String reason = "The run ended before this case began.";
+    long total = request.plan().count();
     try {
-      List<NumberedCase> cases = numbered();
-      publishStart(cases);
-      cases.forEach(numbered -> open.add(numbered.number()));
-      work(cases);
+      publishStart(total);
+      work();
       whole = !stop.isSet();
     } catch (Throwable thrown) {
       LOG.error("The run {} broke off", request.id(), thrown);
       reason = "The run broke off: " + UnexpectedFailure.words(thrown) + ".";
     } finally {
       endOpenCases(reason);
+      countUnplanned(total);
       events.publish(new RunEvent.RunFinished(EventPublisher.now(), !whole, Map.copyOf(counts)));
       over.countDown();
     }
   }
 
-  private void work(List<NumberedCase> cases) {
-    try (Browser.Launcher launcher = launchers.make();
-        Scopes scopes = new Scopes(request, cases, launcher)) {
-      this.scopes = scopes;
+  private void work() {
+    PlannedCases planned = new PlannedCases(request);
+    scopes = new Scopes(request);
+    CaseScheduler scheduler = new CaseScheduler(request, scopes, cases -> publish(cases, planned));
+    try (Browser.Launcher launcher = launchers.make()) {
       stop.last().onStop(launcher::close);
-      work(new CaseScheduler(request.project(), cases), launcher);
+      scopes.begin(launcher);
+      try {
+        work(scheduler, launcher);
+      } finally {
+        scopes.close();
+      }
+    } finally {
+      scheduler.close();
+    }
+    if (broken != null) {
+      throw new IllegalStateException(UnexpectedFailure.words(broken), broken);
+    }
+  }
+
+  private void publish(List<NumberedCase> cases, PlannedCases planned) {
+    cases.forEach(numbered -> open.add(numbered.number()));
+    events.publish(
+        new RunEvent.CasesPlanned(EventPublisher.now(), cases.stream().map(planned::of).toList()));
+  }
+
+  /** What a stop kept from being planned did not run either. */
+  private void countUnplanned(long total) {
+    synchronized (counts) {
+      long told = counts.values().stream().mapToLong(Integer::longValue).sum();
+      if (told < total) {
+        counts.merge(Outcome.NOT_RUN, (int) (total - told), Integer::sum);
+      }
     }
   }
 
@@ -116,17 +146,7 @@ public final class Run implements RunHandle {
     }
   }
 
-  private List<NumberedCase> numbered() {
-    List<NumberedCase> cases = new ArrayList<>();
-    request
-        .plan()
-        .executables()
-        .forEach(executable -> cases.add(new NumberedCase(cases.size() + 1, executable)));
-    return cases;
-  }
-
-  private void publishStart(List<NumberedCase> cases) {
-    PlannedCases planned = new PlannedCases(request);
+  private void publishStart(long total) {
     events.publish(
         new RunEvent.RunStarted(
             EventPublisher.now(),
@@ -136,7 +156,7 @@ public final class Run implements RunHandle {
             request.plan().browser(),
             request.choices().workers(),
             request.choices().seed(),
-            cases.stream().map(planned::of).toList()));
+            total));
   }
 
   private void work(CaseScheduler lanes, Browser.Launcher launcher) {
@@ -167,6 +187,10 @@ public final class Run implements RunHandle {
     } catch (InterruptedException interrupted) {
       Thread.currentThread().interrupt();
       stop();
+    } catch (RuntimeException | Error thrown) {
+      // Data that cannot be read any further ends the run, and never silently.
+      broken = thrown;
+      stop.set();
     }
   }
 

@@ -11,10 +11,12 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import javax.xml.parsers.DocumentBuilderFactory;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.w3c.dom.Element;
+import org.w3c.dom.NodeList;
 
 class RunFolderTest {
   private static final Instant AT = Instant.parse("2026-11-25T10:00:00Z");
@@ -29,16 +31,10 @@ class RunFolderTest {
     Path folder;
     try (RunFolder results = RunFolder.in(parent)) {
       folder = results.path();
+      results.on(new RunEvent.RunStarted(AT, "r", "t", "local", "", 1, 7, 3));
       results.on(
-          new RunEvent.RunStarted(
-              AT,
-              "r",
-              "t",
-              "local",
-              "",
-              1,
-              7,
-              List.of(planned(1, "a & b"), planned(2, "c\u0001"), planned(3, "d"))));
+          new RunEvent.CasesPlanned(
+              AT, List.of(planned(1, "a & b"), planned(2, "c\u0001"), planned(3, "d"))));
       results.on(new RunEvent.CaseFinished(AT, 1, Outcome.PASSED, 1500, null));
       results.on(
           new RunEvent.CaseFinished(
@@ -46,7 +42,7 @@ class RunFolderTest {
       results.on(new RunEvent.RunFinished(AT, true, Map.of()));
       assertEquals("evidence/0001.png", results.keep(new byte[] {1}, ".png"));
     }
-    assertEquals(4, Files.readAllLines(folder.resolve("events.jsonl")).size());
+    assertEquals(5, Files.readAllLines(folder.resolve("events.jsonl")).size());
     Element suite =
         (Element)
             DocumentBuilderFactory.newInstance()
@@ -66,6 +62,48 @@ class RunFolderTest {
     assertEquals("1.510", suite.getAttribute("time"));
     Element failure = (Element) suite.getElementsByTagName("failure").item(0);
     assertTrue(failure.getTextContent().contains("wanted: x < y"));
+  }
+
+  @Test
+  void casesStandUnderTheirSuitesHoweverTheyEnded(@TempDir Path parent) throws Exception {
+    Path folder;
+    try (RunFolder results = RunFolder.in(parent)) {
+      folder = results.path();
+      results.on(new RunEvent.RunStarted(AT, "r", "t", "local", "", 2, 7, 400));
+      for (int number = 1; number <= 400; number++) {
+        String suite = number % 2 == 0 ? "even" : "odd";
+        results.on(
+            new RunEvent.CasesPlanned(
+                AT,
+                List.of(
+                    new RunEvent.Planned(
+                        number, "i", "n" + number, suite, "d", 1, 0, Map.of(), List.of()))));
+      }
+      for (int number = 400; number > 0; number--) {
+        results.on(new RunEvent.CaseFinished(AT, number, Outcome.PASSED, 1, null));
+      }
+      results.on(new RunEvent.RunFinished(AT, false, Map.of()));
+    }
+    NodeList suites =
+        DocumentBuilderFactory.newInstance()
+            .newDocumentBuilder()
+            .parse(folder.resolve("junit.xml").toFile())
+            .getElementsByTagName("testsuite");
+    assertEquals(2, suites.getLength());
+    for (int i = 0; i < 2; i++) {
+      Element suite = (Element) suites.item(i);
+      NodeList cases = suite.getElementsByTagName("testcase");
+      assertEquals(200, cases.getLength());
+      for (int j = 0; j < 200; j++) {
+        Element one = (Element) cases.item(j);
+        assertEquals(suite.getAttribute("name"), one.getAttribute("classname"));
+      }
+    }
+    try (Stream<Path> left = Files.list(folder)) {
+      assertEquals(
+          List.of("events.jsonl", "junit.xml"),
+          left.map(file -> file.getFileName().toString()).sorted().toList());
+    }
   }
 
   @Test

@@ -73,6 +73,11 @@ public abstract class AbstractRunTest {
     return events.stream().filter(kind::isInstance).map(kind::cast);
   }
 
+  /** All cases as they were planned. */
+  List<RunEvent.Planned> planned() {
+    return all(RunEvent.CasesPlanned.class).flatMap(page -> page.cases().stream()).toList();
+  }
+
   RunEvent.CaseFinished only() {
     return all(RunEvent.CaseFinished.class).reduce((a, b) -> b).orElseThrow();
   }

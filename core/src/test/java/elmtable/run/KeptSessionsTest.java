@@ -8,6 +8,7 @@ import elmtable.formula.Value;
 import elmtable.plan.Selection;
 import elmtable.project.TestProjects;
 import elmtable.run.event.Outcome;
+import elmtable.run.event.RunEvent;
 import elmtable.run.request.KeptSessions;
 import elmtable.run.request.RunRequest;
 import java.time.Duration;
@@ -61,8 +62,8 @@ class KeptSessionsTest extends AbstractRunTest {
         List.of(Outcome.PASSED, Outcome.PASSED, Outcome.PASSED), outcomes(), () -> "" + only());
     assertEquals(1, logs().stream().filter("signing in Wren"::equals).count());
     assertTrue(
-        logs().stream().anyMatch(text -> text.contains("used again 2 times")),
-        () -> logs().toString());
+        all(RunEvent.SetUpUsed.class).anyMatch(used -> used.kept() && used.times() == 2),
+        events::toString);
   }
 
   @Test
@@ -221,7 +222,8 @@ class KeptSessionsTest extends AbstractRunTest {
             usual.choices(),
             usual.limit(),
             usual.kept(),
-            memory);
+            memory,
+            usual.expected());
     assertTrue(
         new Runner(() -> browsers)
             .start(request, (bytes, suffix) -> "kept", List.of(events::add))
@@ -235,8 +237,8 @@ class KeptSessionsTest extends AbstractRunTest {
     assertEquals(1, signIns(SIGNED_IN + ONE_CASE));
     assertEquals(0, signIns(SIGNED_IN + ONE_CASE));
     assertTrue(
-        logs().stream().anyMatch(text -> text.startsWith("Session kept from an earlier run, ")),
-        () -> "" + logs());
+        all(RunEvent.SetUpUsed.class).anyMatch(used -> used.kept() && used.setUpIn() == 0),
+        events::toString);
     assertEquals(2, memory.uses);
     assertEquals(Value.of("Wren"), memory.all.values().iterator().next().gives().get("who"));
   }

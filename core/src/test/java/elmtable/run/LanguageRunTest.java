@@ -84,8 +84,7 @@ class LanguageRunTest extends AbstractRunTest {
         | log | <lookup('members', 'juno', 'address')> <record('members', 'wren')> |
         """);
     assertEquals(List.of("•••@me wren, wren@me"), logs());
-    RunEvent.RunStarted started = all(RunEvent.RunStarted.class).findFirst().orElseThrow();
-    assertEquals("wren@me", started.cases().get(0).name());
+    assertEquals("wren@me", planned().get(0).name());
   }
 
   @Test
@@ -199,8 +198,7 @@ class LanguageRunTest extends AbstractRunTest {
   void waitsForTheSameRowOnly() throws InterruptedException {
     run(BY_ROW);
     Map<String, Outcome> outcomes = new ConcurrentHashMap<>();
-    List<RunEvent.Planned> planned =
-        all(RunEvent.RunStarted.class).findFirst().orElseThrow().cases();
+    List<RunEvent.Planned> planned = planned();
     all(RunEvent.CaseFinished.class)
         .forEach(done -> outcomes.put(planned.get(done.number() - 1).name(), done.outcome()));
     assertEquals(Outcome.PASSED, outcomes.get("fire a"));
@@ -216,10 +214,7 @@ class LanguageRunTest extends AbstractRunTest {
     Project project = TestProjects.of(WORLD + BY_ROW);
     Selection chosen = Selection.everything().withCases("fire <id>").withRows("c");
     start(project, chosen, 1, List.of()).await(Duration.ofSeconds(30));
-    List<String> names =
-        all(RunEvent.RunStarted.class).findFirst().orElseThrow().cases().stream()
-            .map(RunEvent.Planned::name)
-            .toList();
+    List<String> names = planned().stream().map(RunEvent.Planned::name).toList();
     assertEquals(List.of("take in c", "fire c"), names);
   }
 
@@ -272,7 +267,8 @@ class LanguageRunTest extends AbstractRunTest {
             RunChoices.usual(1, 1),
             request.limit(),
             values,
-            request.sessions());
+            request.sessions(),
+            request.expected());
     new Runner(() -> browsers)
         .start(keeping, (bytes, suffix) -> "kept", List.of(events::add))
         .await(Duration.ofSeconds(30));

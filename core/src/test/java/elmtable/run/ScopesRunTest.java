@@ -106,11 +106,41 @@ class ScopesRunTest extends AbstractRunTest {
             "suite ends",
             "site down",
             "run ends"),
-        logs().stream().filter(text -> !text.contains("once for")).toList());
+        logs());
     assertEquals(List.of(Outcome.PASSED, Outcome.PASSED, Outcome.PASSED), outcomes());
     assertTrue(
-        logs().stream().anyMatch(text -> text.startsWith("Set up once for the suite, in case 1")),
-        () -> logs().toString());
+        all(RunEvent.SetUpUsed.class)
+            .anyMatch(used -> used.scope().equals("suite") && used.setUpIn() == 1),
+        events::toString);
+  }
+
+  @Test
+  void eachFixtureThatIsToBeTornDownIsToldWithWhatItGave() throws InterruptedException {
+    run(
+        TestProjects.of(
+            """
+            fixture a batch
+            gives
+            | name  |
+            | label |
+            set-up
+            | compute | 'B-7' | => label |
+            tear-down
+            | log | gone <label> |
+
+            case a
+            fixtures: a batch
+            steps
+            | log | <label> |
+            """),
+        1,
+        List.of());
+    List<RunEvent.TearDownDue> due = all(RunEvent.TearDownDue.class).toList();
+    assertEquals(
+        List.of("fixture a batch", "fixture a batch"),
+        due.stream().map(RunEvent.TearDownDue::name).toList());
+    assertEquals(List.of(), due.get(0).gave());
+    assertEquals(List.of(new RunEvent.NamedValue("label", "B-7")), due.get(1).gave());
   }
 
   @Test

@@ -16,7 +16,9 @@ import org.junit.jupiter.api.Test;
 
 /** What a run tells of secrets, which is nothing. */
 class SecretsRunTest extends AbstractRunTest {
-  /** An environment with two secrets of which one begins with the other, and what is made of one. */
+  /**
+   * An environment with two secrets of which one begins with the other, and what is made of one.
+   */
   private static final String MORE =
       """
       environment more
@@ -59,8 +61,7 @@ class SecretsRunTest extends AbstractRunTest {
   @Test
   void namesAndRowsOfThePlanAreMasked() throws InterruptedException {
     runInMore("case of olga2026 <w>\ndata\n| w |\n| celadon! |\nsteps\n| log | <w> |\n");
-    RunEvent.Planned planned =
-        all(RunEvent.RunStarted.class).findFirst().orElseThrow().cases().get(0);
+    RunEvent.Planned planned = planned().get(0);
     assertEquals("of ••• •••!", planned.name());
     assertEquals("•••!", planned.values().get("w"));
     assertFalse(told().contains("celadon"), this::told);

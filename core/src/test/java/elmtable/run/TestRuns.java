@@ -7,6 +7,7 @@ import elmtable.plan.Planner;
 import elmtable.plan.Selection;
 import elmtable.project.Project;
 import elmtable.run.event.RunListener;
+import elmtable.run.request.ExpectedTimes;
 import elmtable.run.request.KeptSessions;
 import elmtable.run.request.KeptValues;
 import elmtable.run.request.RunChoices;
@@ -37,7 +38,8 @@ public final class TestRuns {
         RunChoices.usual(workers, 42),
         Duration.ofSeconds(1),
         KeptValues.NONE,
-        KeptSessions.NONE);
+        KeptSessions.NONE,
+        ExpectedTimes.NONE);
   }
 
   /** Runs everything to its end, as it is chosen. */
@@ -54,7 +56,8 @@ public final class TestRuns {
             choices,
             usual.limit(),
             usual.kept(),
-            usual.sessions());
+            usual.sessions(),
+            usual.expected());
     assertTrue(
         new Runner(() -> browsers)
             .start(chosen, (bytes, suffix) -> "kept" + suffix, List.of(listener))

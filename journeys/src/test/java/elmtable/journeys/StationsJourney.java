@@ -47,6 +47,25 @@ class StationsJourney {
   }
 
   @Test
+  void aSelectionIsKeptAsAPlanAndRun() {
+    screen.open(world.address() + "/plan?tags=offer");
+    screen.pressButton("Save as a plan");
+    screen.press("//label[normalize-space()='Name']//input");
+    screen.keys("offers", Keys.ENTER);
+    screen.see("//h1[normalize-space()='offers']");
+    inFile("plans.elmt", "plan offers\ntags: offer");
+    screen.see("//nav[@aria-label='Saved plans']//a[@aria-current][contains(., 'offers')]");
+    screen.press("//label[contains(., 'tags')]//input");
+    screen.keys(" or mixer", Keys.ENTER);
+    screen.pressButton("Save the plan");
+    inFile("plans.elmt", "plan offers\ntags: offer or mixer");
+    screen.see("//header//a[normalize-space()='Open its sheet']");
+    screen.press("//nav[@aria-label='Saved plans']//a[contains(., 'smoke')]");
+    screen.see("//h1[normalize-space()='smoke']");
+    screen.seeText("//header//button[contains(@aria-label, 'How it is run')]", "3 workers");
+  }
+
+  @Test
   void stepsThatRepeatBecomeAKeywordInAllTheirPlaces() {
     station("Keywords");
     screen.press("//nav[@aria-label='Keywords']//a[contains(., 'sign in as')]");

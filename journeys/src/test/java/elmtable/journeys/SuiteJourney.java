@@ -205,7 +205,9 @@ class SuiteJourney {
     screen.press("//label[contains(., 'tags')]//input");
     screen.keys("dialogs", Keys.ENTER);
     screen.seeText("//main//p", "2 of 71");
-    screen.seeText("//tr[contains(., 'Sorted by shelves')]", "tags: dialogs");
+    screen.press("//input[@aria-label='Filter executable cases']");
+    screen.keys("sorted");
+    screen.seeText("//*[@role='row'][contains(., 'Sorted by shelves')]", "tags: dialogs");
     screen.open(world.address() + "/plan");
     screen.pressButton("7 shelves of Glaze");
     screen.seeText("//aside[@aria-label='Executable case']", "A kiln has six shelves");

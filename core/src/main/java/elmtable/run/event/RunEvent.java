@@ -8,16 +8,19 @@ import java.util.Map;
 
 /**
  * What happens in a run, in order. Everything that anyone shows or keeps of a run is made of these;
- * they are the format on disk, too. Cases count from 1 in the order of the plan, steps from 1
- * within their case; 0 stands for none.
+ * they are the format on disk, too. Cases count from 1 as they are planned, steps from 1 within
+ * their case; 0 stands for none.
  */
 @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "event")
 @JsonSubTypes({
   @JsonSubTypes.Type(value = RunEvent.RunStarted.class, name = "run started"),
+  @JsonSubTypes.Type(value = RunEvent.CasesPlanned.class, name = "cases planned"),
   @JsonSubTypes.Type(value = RunEvent.CaseStarted.class, name = "case started"),
   @JsonSubTypes.Type(value = RunEvent.StepStarted.class, name = "step started"),
   @JsonSubTypes.Type(value = RunEvent.StepFinished.class, name = "step finished"),
   @JsonSubTypes.Type(value = RunEvent.Logged.class, name = "logged"),
+  @JsonSubTypes.Type(value = RunEvent.SetUpUsed.class, name = "set-up used"),
+  @JsonSubTypes.Type(value = RunEvent.TearDownDue.class, name = "tear-down due"),
   @JsonSubTypes.Type(value = RunEvent.EvidenceKept.class, name = "evidence kept"),
   @JsonSubTypes.Type(value = RunEvent.CaseFinished.class, name = "case finished"),
   @JsonSubTypes.Type(value = RunEvent.RunFinished.class, name = "run finished"),
@@ -41,6 +44,7 @@ public sealed interface RunEvent {
     }
   }
 
+  /** {@code total} is how many executable cases there are. */
   record RunStarted(
       Instant at,
       String run,
@@ -49,9 +53,12 @@ public sealed interface RunEvent {
       String browser,
       int workers,
       long seed,
-      List<Planned> cases)
-      implements RunEvent {
-    public RunStarted {
+      long total)
+      implements RunEvent {}
+
+  /** The next executable cases, each told once and before it begins. */
+  record CasesPlanned(Instant at, List<Planned> cases) implements RunEvent {
+    public CasesPlanned {
       cases = List.copyOf(cases);
     }
   }
@@ -109,6 +116,41 @@ public sealed interface RunEvent {
 
   record Logged(Instant at, int number, int step, String text) implements RunEvent {}
 
+  /**
+   * A step stands for a set-up that happened elsewhere.
+   *
+   * @param name of what was set up, as steps call it
+   * @param setUpIn the case in which it happened; 0 for an earlier run
+   * @param scope what it was set up for: rows, suite or run
+   * @param kept whether it is a session that is put into each case
+   * @param times how often it was used again in this run, up to this time
+   * @param setUpMillis how long the set-up took, which each use saves
+   */
+  record SetUpUsed(
+      Instant at,
+      int number,
+      int step,
+      String name,
+      int setUpIn,
+      String scope,
+      boolean kept,
+      int times,
+      double setUpMillis)
+      implements RunEvent {}
+
+  /**
+   * A fixture's set-up begins, or has ended well: from now on it is to be torn down.
+   *
+   * @param name as its steps call it
+   * @param gave what others have of it; empty before its set-up has ended
+   */
+  record TearDownDue(Instant at, int number, String name, List<NamedValue> gave)
+      implements RunEvent {
+    public TearDownDue {
+      gave = List.copyOf(gave);
+    }
+  }
+
   /** {@code kind} is picture or source; {@code file} its name in the run's evidence. */
   record EvidenceKept(Instant at, int number, int step, String kind, String file, String note)
       implements RunEvent {}
@@ -117,6 +159,7 @@ public sealed interface RunEvent {
   record CaseFinished(Instant at, int number, Outcome outcome, double millis, Failure failure)
       implements RunEvent {}
 
+  /** {@code counts} hold those that were not even planned before the run was stopped, too. */
   record RunFinished(Instant at, boolean stopped, Map<Outcome, Integer> counts)
       implements RunEvent {}
 }

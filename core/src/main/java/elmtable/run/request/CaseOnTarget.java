@@ -6,11 +6,10 @@ import elmtable.project.entry.CaseEntry;
 /** A case with one environment and browser: all its executable cases there together. */
 public record CaseOnTarget(String document, String name, String environment, String browser) {
   public static CaseOnTarget of(ExecutableCase executable) {
-    return of(executable.entry(), executable);
+    return of(executable.entry(), executable.environment(), executable.browser());
   }
 
-  /** A case with the environment and browser of another's executable case. */
-  public static CaseOnTarget of(CaseEntry entry, ExecutableCase like) {
-    return new CaseOnTarget(entry.path(), entry.name(), like.environment(), like.browser());
+  public static CaseOnTarget of(CaseEntry entry, String environment, String browser) {
+    return new CaseOnTarget(entry.path(), entry.name(), environment, browser);
   }
 }

@@ -12,6 +12,7 @@ import java.time.Duration;
  * @param limit how long an action or expectation waits
  * @param kept values of earlier runs, and for later ones
  * @param sessions of earlier runs, and for later ones
+ * @param expected how long cases took in earlier runs; those that take longest begin first
  */
 public record RunRequest(
     String id,
@@ -21,16 +22,18 @@ public record RunRequest(
     RunChoices choices,
     Duration limit,
     KeptValues kept,
-    KeptSessions sessions) {
+    KeptSessions sessions,
+    ExpectedTimes expected) {
   public static final Duration USUAL_LIMIT = Duration.ofSeconds(10);
 
   /** The same with another limit. */
   public RunRequest within(Duration other) {
-    return new RunRequest(id, title, project, plan, choices, other, kept, sessions);
+    return new RunRequest(id, title, project, plan, choices, other, kept, sessions, expected);
   }
 
   /** The same, with data read as in an environment. */
   public RunRequest in(String environment) {
-    return new RunRequest(id, title, project.in(environment), plan, choices, limit, kept, sessions);
+    return new RunRequest(
+        id, title, project.in(environment), plan, choices, limit, kept, sessions, expected);
   }
 }

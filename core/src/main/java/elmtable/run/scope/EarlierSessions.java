@@ -73,10 +73,8 @@ final class EarlierSessions {
     Reporter reporter = session.reporter();
     int id =
         reporter.stepStarted(0, FixtureSteps.SET_UP, name, List.of(), part.document(), part.line());
-    reporter.log(
-        id,
-        "Session kept from an earlier run, %s old; the %.1f s of its set-up are saved."
-            .formatted(words(age), found.setUp().toNanos() / 1e9));
+    reporter.setUpUsed(id, name, 0, part.scope().word(), true, 1, found.setUp().toNanos() / 1e6);
+    reporter.log(id, "The session is " + words(age) + " old.");
     reporter.stepFinished(id, StepRunner.Result.PASSED, 0, List.of(), List.of(), "");
   }
 

@@ -1,7 +1,5 @@
 package elmtable.run.scope;
 
-import elmtable.block.Scope;
-import elmtable.language.BlockKind;
 import elmtable.plan.CaseOrder.Part;
 import elmtable.run.event.Outcome;
 import elmtable.run.step.FixtureSteps;
@@ -21,25 +19,16 @@ final class ReuseStep {
   }
 
   /**
-   * @param reuses how often a kept session was used, 0 if it is none
+   * @param kept whether it is a session that is kept
+   * @param times how often it was used so far
    */
-  static void tell(CaseSession session, Part part, WideScope.SetUp done, int reuses) {
+  static void tell(CaseSession session, Part part, WideScope.SetUp done, boolean kept, int times) {
     Reporter reporter = session.reporter();
     int id =
         reporter.stepStarted(
             0, FixtureSteps.SET_UP, done.name(), List.of(), part.document(), part.line());
-    String seconds = "%.1f s".formatted(done.nanos() / 1e9);
-    reporter.log(
-        id,
-        reuses > 0
-            ? "Session kept from case %d, used again %d time%s; each saves the %s of its set-up."
-                .formatted(done.number(), reuses, reuses == 1 ? "" : "s", seconds)
-            : "%s once for %s, in case %d (%s)."
-                .formatted(
-                    part.kind() == BlockKind.HOOK ? "Run" : "Set up",
-                    part.scope() == Scope.ROWS ? "all rows" : "the " + part.scope().word(),
-                    done.number(),
-                    seconds));
+    reporter.setUpUsed(
+        id, done.name(), done.number(), part.scope().word(), kept, times, done.nanos() / 1e6);
     reporter.stepFinished(id, result(session, done), 0, List.of(), List.of(), "");
   }
 }

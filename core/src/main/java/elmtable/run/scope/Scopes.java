@@ -6,15 +6,17 @@ import elmtable.block.Property;
 import elmtable.block.Scope;
 import elmtable.browser.Browser;
 import elmtable.plan.ExecutableCase;
+import elmtable.plan.RunTarget;
 import elmtable.project.Project;
+import elmtable.project.entry.CaseEntry;
 import elmtable.run.browsers.BrowserConfigs;
-import elmtable.run.request.NumberedCase;
 import elmtable.run.request.RunRequest;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 
 /** The scopes of a run that are wider than an executable case; they end with their last case. */
 public final class Scopes implements AutoCloseable {
@@ -22,33 +24,45 @@ public final class Scopes implements AutoCloseable {
   private static final List<Scope> WIDE = List.of(Scope.ROWS, Scope.SUITE, Scope.RUN);
 
   private final RunRequest request;
-  private final Browser.Launcher launcher;
-  private final Map<Key, WideScope> scopes = new HashMap<>();
+  private Browser.Launcher launcher;
+  private final Map<Key, WideScope> scopes = new ConcurrentHashMap<>();
   private final Map<String, Browser.Pool> pools = new HashMap<>();
 
   /** What tells one scope from others; empty where all of a kind are one. */
   private record Key(
       Scope scope, String environment, String browser, String document, String name) {
-    public static Key of(Scope scope, ExecutableCase executable) {
+    static Key of(Scope scope, ExecutableCase executable) {
+      return of(
+          scope, executable.entry(), new RunTarget(executable.environment(), executable.browser()));
+    }
+
+    static Key of(Scope scope, CaseEntry entry, RunTarget target) {
       boolean inDocument = scope != Scope.RUN;
       return new Key(
           scope,
-          executable.environment(),
-          executable.browser(),
-          inDocument ? executable.entry().path() : "",
-          scope == Scope.ROWS ? executable.entry().key() : "");
+          target.environment(),
+          target.browser(),
+          inDocument ? entry.path() : "",
+          scope == Scope.ROWS ? entry.key() : "");
     }
   }
 
-  public Scopes(RunRequest request, List<NumberedCase> cases, Browser.Launcher launcher) {
+  public Scopes(RunRequest request) {
     this.request = request;
-    this.launcher = launcher;
-    for (NumberedCase numbered : cases) {
-      for (Scope scope : WIDE) {
-        scopes
-            .computeIfAbsent(Key.of(scope, numbered.executable()), key -> new WideScope())
-            .expect();
-      }
+  }
+
+  /** From now on it opens browsers with this. */
+  public void begin(Browser.Launcher with) {
+    launcher = with;
+  }
+
+  /**
+   * Something more belongs to the scopes of a case: an executable case that was given out, or
+   * others of which it is not known yet how many there are.
+   */
+  public void expect(CaseEntry entry, RunTarget target) {
+    for (Scope scope : WIDE) {
+      scopes.computeIfAbsent(Key.of(scope, entry, target), key -> new WideScope()).expect();
     }
   }
 
@@ -69,27 +83,26 @@ public final class Scopes implements AutoCloseable {
   }
 
   /** What shares a browser's state: as the case or its suite says, else its browser. */
-  public static Isolation isolation(Project project, ExecutableCase executable) {
-    return executable
-        .entry()
+  public static Isolation isolation(Project project, CaseEntry entry, String browser) {
+    return entry
         .isolation()
-        .or(() -> ofBrowser(project, executable))
+        .or(() -> ofBrowser(project, browser, entry.isIndependent()))
         .orElse(Isolation.CASE);
   }
 
   /** A browser's suite counts as rows where the cases of a suite run side by side. */
-  private static Optional<Isolation> ofBrowser(Project project, ExecutableCase executable) {
-    boolean independent = executable.entry().isIndependent();
+  private static Optional<Isolation> ofBrowser(
+      Project project, String browser, boolean independent) {
     return project
         .index()
-        .browser(executable.browser())
+        .browser(browser)
         .flatMap(BrowserBlock::isolation)
         .flatMap(Property::value)
         .map(said -> said == Isolation.SUITE && independent ? Isolation.ROWS : said);
   }
 
   public Isolation isolation(ExecutableCase executable) {
-    return isolation(request.project(), executable);
+    return isolation(request.project(), executable.entry(), executable.browser());
   }
 
   /** A browser beside those of the cases. */

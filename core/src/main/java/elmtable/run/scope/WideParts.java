@@ -169,7 +169,7 @@ public final class WideParts {
     WideScope.SetUp done = scope.reach(key, session.stop(), work);
     deadline.exclude(System.nanoTime() - begun);
     if (done.number() != session.number()) {
-      ReuseStep.tell(session, part, done, isKept(part) ? scope.reused(key) : 0);
+      ReuseStep.tell(session, part, done, isKept(part), scope.reused(key));
     }
     return done;
   }

@@ -178,8 +178,7 @@ final class Arguments {
           throw unfit(argument, value, objection);
         });
     shown.add(
-        new NamedValue(
-            argument.parameter().name(), secret ? Secrets.MASK : secrets.shown(value)));
+        new NamedValue(argument.parameter().name(), secret ? Secrets.MASK : secrets.shown(value)));
     return value;
   }
 

@@ -27,7 +27,16 @@ public final class FixtureSteps {
    */
   public static StepRunner.Result setUp(StepRunner steps, Part part, String shown, Frame frame) {
     List<Step> body = part.located().block().activeSteps(Section.SET_UP);
-    return steps.surrounding(SET_UP, "fixture " + shown, part, body, frame, false);
+    String name = "fixture " + shown;
+    boolean due = hasTearDown(part);
+    if (due) {
+      steps.reporter.tearDownDue(name, Map.of());
+    }
+    StepRunner.Result result = steps.surrounding(SET_UP, name, part, body, frame, false);
+    if (due && result.isGood()) {
+      steps.reporter.tearDownDue(name, gives(part, frame));
+    }
+    return result;
   }
 
   public static boolean hasTearDown(Part part) {

@@ -55,8 +55,12 @@ public final class PublishedValues {
         .or(() -> published(bySuite, suite(reader), key))
         .or(() ->
             earlier.stream()
-                .flatMap(
-                    each -> published(byCase, CaseOnTarget.of(each.entry(), reader), key).stream())
+                .flatMap(each ->
+                    published(
+                        byCase,
+                        CaseOnTarget.of(each.entry(), reader.environment(), reader.browser()),
+                        key)
+                        .stream())
                 .findFirst())
         .or(() -> kept.find(reader.environment(), name).map(Value::of));
   }
@@ -72,7 +76,8 @@ public final class PublishedValues {
     }
 
     static RowOfCase of(CaseEntry entry, ExecutableCase like) {
-      return new RowOfCase(CaseOnTarget.of(entry, like), like.rowKey());
+      return new RowOfCase(
+          CaseOnTarget.of(entry, like.environment(), like.browser()), like.rowKey());
     }
   }
 

@@ -6,6 +6,7 @@ import elmtable.run.event.EvidenceKeeper;
 import elmtable.run.event.RunEvent;
 import elmtable.run.event.RunEvent.NamedValue;
 import java.util.List;
+import java.util.Map;
 
 /** Tells the events of one case, with secrets masked, and numbers its steps. */
 public final class Reporter {
@@ -79,7 +80,38 @@ public final class Reporter {
   }
 
   public void log(int step, String text) {
-    events.publish(new RunEvent.Logged(EventPublisher.now(), number, step, secrets.maskLogged(text)));
+    events.publish(
+        new RunEvent.Logged(EventPublisher.now(), number, step, secrets.maskLogged(text)));
+  }
+
+  /** A fixture is to be torn down from now on. */
+  void tearDownDue(String name, Map<String, Value> gave) {
+    List<NamedValue> shown =
+        gave.entrySet().stream().map(each -> named(each.getKey(), each.getValue())).toList();
+    events.publish(
+        new RunEvent.TearDownDue(EventPublisher.now(), number, secrets.mask(name), shown));
+  }
+
+  /** A step that only stands for a set-up that happened elsewhere. */
+  public void setUpUsed(
+      int step,
+      String name,
+      int setUpIn,
+      String scope,
+      boolean kept,
+      int times,
+      double setUpMillis) {
+    events.publish(
+        new RunEvent.SetUpUsed(
+            EventPublisher.now(),
+            number,
+            step,
+            secrets.mask(name),
+            setUpIn,
+            scope,
+            kept,
+            times,
+            setUpMillis));
   }
 
   void keep(int step, String kind, byte[] content, String suffix, String note) {

@@ -21,7 +21,9 @@ public final class Secrets implements SecretWatch {
   /** Masking a text of one or two letters would blacken half the report and hide nothing. */
   private static final int SHORTEST = 3;
 
-  /** What is made of a secret is searched for from this length on, and hidden as an argument else. */
+  /**
+   * What is made of a secret is searched for from this length on, and hidden as an argument else.
+   */
   private static final int SHORTEST_MADE = 6;
 
   /** A page that logs each key tells a secret's beginnings. */

@@ -7,7 +7,6 @@ import elmtable.run.event.RunListener;
 import elmtable.text.Counted;
 import java.io.PrintWriter;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
@@ -23,8 +22,12 @@ final class Progress implements RunListener {
 
   private final PrintWriter out;
   private final boolean terminal;
-  private final Map<Integer, RunEvent.Planned> cases = new HashMap<>();
-  private final List<Outcome> outcomes = new ArrayList<>();
+
+  /** Those that were planned and have not ended. */
+  private final Map<Integer, RunEvent.Planned> open = new HashMap<>();
+
+  private final Map<Outcome, Long> counts = new EnumMap<>(Outcome.class);
+  private long total;
   private long begun;
 
   Progress(PrintWriter out, boolean terminal) {
@@ -37,32 +40,32 @@ final class Progress implements RunListener {
     switch (event) {
       case RunEvent.RunStarted started -> {
         begun = System.nanoTime();
-        started.cases().forEach(planned -> cases.put(planned.number(), planned));
+        total = started.total();
         out.println(
             "Running "
-                + Counted.of(cases.size(), "executable case")
+                + Counted.of(total, "executable case")
                 + ", "
                 + Counted.of(started.workers(), "worker")
                 + ", seed "
                 + started.seed());
       }
+      case RunEvent.CasesPlanned planned ->
+          planned.cases().forEach(one -> open.put(one.number(), one));
       case RunEvent.CaseStarted started when terminal ->
           out.print(
-              CLEAR_LINE
-                  + outcomes.size()
-                  + " of "
-                  + cases.size()
-                  + "  "
-                  + cases.get(started.number()).name());
+              CLEAR_LINE + ended() + " of " + total + "  " + open.get(started.number()).name());
       case RunEvent.CaseFinished finished -> finished(finished);
+      case RunEvent.RunFinished finished ->
+          // What was never planned did not run, and is not told case by case.
+          finished.counts().forEach((outcome, count) -> counts.put(outcome, count.longValue()));
       default -> {}
     }
     out.flush();
   }
 
   private void finished(RunEvent.CaseFinished finished) {
-    outcomes.add(finished.outcome());
-    RunEvent.Planned planned = cases.get(finished.number());
+    counts.merge(finished.outcome(), 1L, Long::sum);
+    RunEvent.Planned planned = open.remove(finished.number());
     out.printf(
         Locale.ROOT,
         "%s%-8s %6.2f s  %s / %s%n",
@@ -81,13 +84,15 @@ final class Progress implements RunListener {
     }
   }
 
-  List<Outcome> outcomes() {
-    return List.copyOf(outcomes);
+  private long ended() {
+    return counts.values().stream().mapToLong(Long::longValue).sum();
+  }
+
+  Map<Outcome, Long> counts() {
+    return Map.copyOf(counts);
   }
 
   void summary(Path folder) {
-    Map<Outcome, Integer> counts = new EnumMap<>(Outcome.class);
-    outcomes.forEach(outcome -> counts.merge(outcome, 1, Integer::sum));
     List<String> parts =
         counts.entrySet().stream().map(e -> e.getValue() + " " + e.getKey().shown()).toList();
     out.printf(

@@ -2,6 +2,7 @@ package elmtable.server.command;
 
 import elmtable.plan.CasePlan;
 import elmtable.plan.Plan;
+import elmtable.plan.SavedPlan;
 import elmtable.plan.Selection;
 import elmtable.project.Project;
 import elmtable.report.LastRun;
@@ -9,6 +10,7 @@ import elmtable.report.RunFolder;
 import elmtable.run.RunHandle;
 import elmtable.run.Runner;
 import elmtable.run.event.Outcome;
+import elmtable.run.request.ExpectedTimes;
 import elmtable.run.request.RunChoices;
 import elmtable.run.request.RunRequest;
 import elmtable.server.store.SessionFiles;
@@ -19,6 +21,7 @@ import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ThreadLocalRandom;
@@ -50,9 +53,8 @@ final class RunCommand implements Callable<Integer> {
 
   @Option(
       names = "--workers",
-      defaultValue = "2",
-      description = "How many suites run side by side; 2 if left out.")
-  private int workers;
+      description = "How many suites run side by side; as the plan says or 2 if left out.")
+  private Integer workers;
 
   @Option(names = "--seed", description = "Seed of random values; chosen and shown if left out.")
   private Long seed;
@@ -60,17 +62,15 @@ final class RunCommand implements Callable<Integer> {
   @Option(
       names = "--tries",
       paramLabel = "N",
-      defaultValue = "1",
       description =
           "How often each case is tried at least, until it passes; as it says if left out.")
-  private int tries;
+  private Integer tries;
 
   @Option(
       names = "--stop-after",
       paramLabel = "N",
-      defaultValue = "0",
       description = "Stops the run after so many cases that did not pass; never if left out.")
-  private int stopAfter;
+  private Integer stopAfter;
 
   @Option(names = "--headed", description = "Shows the browsers on this machine's screen.")
   private boolean headed;
@@ -95,6 +95,8 @@ final class RunCommand implements Callable<Integer> {
       description = "Exit code 2 where cases of features are out since they are not finished.")
   private boolean strict;
 
+  private static final int USUAL_WORKERS = 2;
+
   /** Ten seconds for tear-downs, and the browsers' end. */
   private static final Duration STOP_LIMIT = Duration.ofSeconds(15);
 
@@ -104,7 +106,7 @@ final class RunCommand implements Callable<Integer> {
   public Integer call() throws InterruptedException {
     requireSensible();
     Project project = options.overridden(ProjectFolder.read(folder));
-    Plan plan = options.plan(project, selection());
+    Plan plan = options.plan(project, selection(project));
     if (plan.count() == 0) {
       throw new RefusalException(
           lastFailed
@@ -114,17 +116,18 @@ final class RunCommand implements Callable<Integer> {
     try (RunFolder results = RunFolder.in(out)) {
       Progress progress = new Progress(spec.commandLine().getOut(), System.console() != null);
       String id = results.path().getFileName().toString();
-      long drawn = seed != null ? seed : ThreadLocalRandom.current().nextInt(1, 100_000);
+      RunChoices choices = choices(project);
       RunRequest request =
           new RunRequest(
               id,
               options.title(),
               project,
               plan,
-              choices(drawn),
-              RunRequest.USUAL_LIMIT,
+              choices,
+              choices.within().orElse(RunRequest.USUAL_LIMIT),
               ValuesCommand.ofProject(folder),
-              SessionFiles.in(folder.resolve(".elm")));
+              SessionFiles.in(folder.resolve(".elm")),
+              ExpectedTimes.NONE);
       RunHandle run =
           new Runner(BrowserLauncher::new).start(request, results, List.of(results, progress));
       Thread stopping = new Thread(() -> stop(run));
@@ -135,7 +138,7 @@ final class RunCommand implements Callable<Integer> {
       }
       progress.summary(results.path());
       long unfinished = unfinished(plan);
-      int code = exitCode(plan.count(), progress.outcomes());
+      int code = exitCode(plan.count(), progress.counts());
       return strict && unfinished > 0 ? 2 : code;
     } catch (IOException full) {
       throw new RefusalException(
@@ -144,9 +147,10 @@ final class RunCommand implements Callable<Integer> {
   }
 
   /** What is chosen, and of that only what did not pass last time where that is asked for. */
-  private Selection selection() {
+  private Selection selection(Project project) {
+    Selection chosen = options.selection(project);
     if (!lastFailed) {
-      return options.selection();
+      return chosen;
     }
     try {
       List<String> identities =
@@ -156,26 +160,39 @@ final class RunCommand implements Callable<Integer> {
       if (identities.isEmpty()) {
         throw new RefusalException("All cases of the last run passed.");
       }
-      return options.selection().withIdentities(identities.toArray(String[]::new));
+      return chosen.withIdentities(identities.toArray(String[]::new));
     } catch (IOException unreadable) {
       throw new RefusalException(
           "The last run in " + out + " cannot be read: " + unreadable.getMessage() + ".");
     }
   }
 
-  private RunChoices choices(long drawn) {
+  /** As the options say, else the saved plan, else as usual. */
+  private RunChoices choices(Project project) {
+    RunChoices usual =
+        RunChoices.usual(USUAL_WORKERS, ThreadLocalRandom.current().nextInt(1, 100_000));
+    RunChoices planned =
+        options.saved(project).map(SavedPlan::block).map(usual::with).orElse(usual);
     return new RunChoices(
-        workers, drawn, tries, stopAfter, headed, Optional.ofNullable(pace), pictures);
+        workers != null ? workers : planned.workers(),
+        seed != null ? seed : planned.seed(),
+        tries != null ? tries : planned.tries(),
+        stopAfter != null ? stopAfter : planned.stopAfter(),
+        headed,
+        Optional.ofNullable(pace),
+        pictures || planned.pictures(),
+        planned.within(),
+        planned.timeout());
   }
 
   private void requireSensible() {
-    if (workers < 1 || workers > 64) {
+    if (workers != null && (workers < 1 || workers > 64)) {
       throw new RefusalException("There are 1 to 64 workers, not " + workers + ".");
     }
-    if (tries < 1 || tries > 10) {
+    if (tries != null && (tries < 1 || tries > 10)) {
       throw new RefusalException("A case has 1 to 10 tries, not " + tries + ".");
     }
-    if (stopAfter < 0) {
+    if (stopAfter != null && stopAfter < 0) {
       throw new RefusalException("A run stops after a number of failures, not " + stopAfter + ".");
     }
   }
@@ -198,11 +215,12 @@ final class RunCommand implements Callable<Integer> {
   }
 
   /** 2 where a planned case has no outcome, for which nobody may take the run for a good one. */
-  static int exitCode(long planned, List<Outcome> outcomes) {
-    if (outcomes.size() < planned || outcomes.contains(Outcome.NOT_RUN)) {
+  static int exitCode(long planned, Map<Outcome, Long> counts) {
+    long told = counts.values().stream().mapToLong(Long::longValue).sum();
+    if (told < planned || counts.getOrDefault(Outcome.NOT_RUN, 0L) > 0) {
       return 2;
     }
-    return outcomes.stream().allMatch(Outcome.PASSED::equals) ? 0 : 1;
+    return counts.getOrDefault(Outcome.PASSED, 0L) == told ? 0 : 1;
   }
 
   /** Ctrl C ends the run in order, so that no browser stays behind. */

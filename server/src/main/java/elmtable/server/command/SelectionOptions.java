@@ -6,6 +6,7 @@ import elmtable.language.BlockKind;
 import elmtable.plan.IdentityPlans;
 import elmtable.plan.Plan;
 import elmtable.plan.Planner;
+import elmtable.plan.SavedPlan;
 import elmtable.plan.Selection;
 import elmtable.project.Environments;
 import elmtable.project.Project;
@@ -13,10 +14,17 @@ import elmtable.text.Names;
 import elmtable.text.Nearest;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import picocli.CommandLine.Option;
 
 /** Options that choose what is planned or run. */
 final class SelectionOptions {
+  @Option(
+      names = "--plan",
+      paramLabel = "NAME",
+      description = "A saved plan of the project; other options go before what it says.")
+  private String saved = "";
+
   @Option(
       names = "--tags",
       paramLabel = "EXPR",
@@ -74,7 +82,16 @@ final class SelectionOptions {
   }
 
   Plan plan(Project project) {
-    return plan(project, selection());
+    return plan(project, selection(project));
+  }
+
+  /** The plan that is named, or nothing. */
+  Optional<SavedPlan> saved(Project project) {
+    try {
+      return saved.isEmpty() ? Optional.empty() : Optional.of(SavedPlan.named(project, saved));
+    } catch (Planner.BadSelectionException bad) {
+      throw new RefusalException(bad.getMessage());
+    }
   }
 
   Plan plan(Project project, Selection selection) {
@@ -85,8 +102,17 @@ final class SelectionOptions {
     }
   }
 
-  Selection selection() {
-    return new Selection(tags, suites, cases, rows, List.of(), environments, browsers);
+  /** What is chosen; what is left out is as the saved plan has it. */
+  Selection selection(Project project) {
+    Selection base = saved(project).map(SavedPlan::selection).orElse(Selection.everything());
+    return new Selection(
+        tags.isEmpty() ? base.tags() : tags,
+        suites.isEmpty() ? base.suites() : suites,
+        cases,
+        rows,
+        List.of(),
+        environments.isEmpty() ? base.environments() : environments,
+        browsers.isEmpty() ? base.browsers() : browsers);
   }
 
   /** Whether single rows are chosen. */
@@ -100,7 +126,7 @@ final class SelectionOptions {
       return tags;
     }
     return suites.isEmpty() && cases.isEmpty()
-        ? "everything"
+        ? (saved.isEmpty() ? "everything" : saved)
         : String.join(", ", suites.isEmpty() ? cases : suites);
   }
 }

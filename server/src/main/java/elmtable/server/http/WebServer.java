@@ -72,6 +72,8 @@ public final class WebServer implements AutoCloseable {
           new IntakeApi(services::join).routes(config.routes);
           new PagesApi(services::join).routes(config.routes);
           new StationsApi(services::join, plans).routes(config.routes);
+          new RunsApi(services::join).routes(config.routes);
+          new PlanApi(services::join, plans).routes(config.routes);
           new Api(services::join, plans).routes(config.routes);
           errors(config.routes, services::join);
         });

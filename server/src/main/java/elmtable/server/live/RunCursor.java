@@ -1,9 +1,7 @@
 package elmtable.server.live;
 
-import elmtable.run.event.RunEvent;
 import elmtable.server.message.LiveMessages.LiveMessage;
 import elmtable.server.service.RunFeed;
-import java.util.List;
 
 /** How far a page has followed a run. */
 final class RunCursor {
@@ -40,11 +38,12 @@ final class RunCursor {
   LiveMessage next(int most) {
     // Asked before the events, so that none comes between.
     boolean over = feed == null || feed.isOver();
-    List<RunEvent> events = feed == null ? List.of() : feed.events(place, most);
-    if (!events.isEmpty()) {
-      int from = place;
-      place += events.size();
-      return new LiveMessage.Events(run, from, events);
+    if (feed != null) {
+      RunFeed.Page page = feed.events(place, most);
+      if (!page.events().isEmpty()) {
+        place = page.from() + page.events().size();
+        return new LiveMessage.Events(run, page.from(), page.events());
+      }
     }
     if (over && !told) {
       told = true;

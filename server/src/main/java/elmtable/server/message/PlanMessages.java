@@ -9,6 +9,33 @@ import java.util.Map;
 public final class PlanMessages {
   private PlanMessages() {}
 
+  /**
+   * A selection that the project keeps; what is left out or empty chooses all, or what is usual.
+   *
+   * @param note what is written about it
+   * @param count how many executable cases it has; left out where it cannot be planned
+   * @param fault why it cannot
+   */
+  public record SavedPlanView(
+      String name,
+      @Nullable Long count,
+      @Nullable String fault,
+      String path,
+      int line,
+      @Nullable String note,
+      String tags,
+      List<String> suites,
+      List<String> environments,
+      List<String> browsers,
+      @Nullable Integer workers,
+      @Nullable Integer tries,
+      @Nullable Integer stopAfter,
+      @Nullable Integer seed,
+      @Nullable Boolean pictures) {}
+
+  /**
+   * {@code last} is how it ended when it last ran, {@code usualMillis} how long it usually takes.
+   */
   public record ExecutableView(
       String identity,
       String name,
@@ -17,20 +44,45 @@ public final class PlanMessages {
       String environment,
       String browser,
       @Nullable Outcome last,
+      @Nullable Double usualMillis,
       @Nullable String fault) {}
 
+  /**
+   * A case of the plan.
+   *
+   * @param index its place among all cases of the project
+   * @param count how many executable cases of it are in
+   * @param expectedMillis how long all of them take, going by those that ran before
+   * @param executables the first of them
+   */
   public record CasePlanView(
+      int index,
       String suite,
       String path,
       String name,
       List<TextPiece> nameParts,
       int line,
       long count,
+      @Nullable Double expectedMillis,
       @Nullable String exclusionReason,
       @Nullable String needed,
       List<String> tags,
       List<ExecutableView> executables) {}
 
+  /** Cases of a suite that a worker carries out one after another, and when. */
+  public record SpanView(String suite, double fromMillis, double millis, List<Double> caseMillis) {}
+
+  /** {@code workers} holds the spans of each; empty where nothing ran before. */
+  public record ScheduleView(double millis, List<List<SpanView>> workers) {}
+
   public record PlanView(
-      long count, long all, String environment, String browser, List<CasePlanView> cases) {}
+      long count,
+      long all,
+      String environment,
+      String browser,
+      ScheduleView schedule,
+      List<CasePlanView> cases) {}
+
+  /** Further executable cases of one case. */
+  public record ExecutablesView(long from, List<ExecutableView> executables) {}
 }

@@ -11,14 +11,21 @@ public final class RunMessages {
   private RunMessages() {}
 
   /**
-   * What to run, and how; what is left out or empty chooses all, or what is usual.
+   * What to run, and how; what is left out is as the plan says, and chooses all or what is usual
+   * where there is none.
    *
+   * @param plan a saved plan's name
+   * @param again a run whose cases are run again
+   * @param notPassed only those of that run that did not pass
    * @param seen on the server's screen instead of headless
    * @param paceMillis the pause after each step
    * @param pictures one after each step
    */
   public record RunRequest(
       @Nullable String title,
+      @Nullable String plan,
+      @Nullable Long again,
+      @Nullable Boolean notPassed,
       @Nullable String tags,
       @Nullable List<String> suites,
       @Nullable List<String> cases,
@@ -62,9 +69,54 @@ public final class RunMessages {
       double millis,
       @Nullable Failure failure) {}
 
-  public record RunDetailView(RunView run, List<RunCaseView> cases) {}
+  /** How the cases of a suite ended; {@code total} are those that were planned so far. */
+  public record SuiteCountsView(String suite, int total, Map<Outcome, Integer> counts) {}
+
+  /**
+   * What was set up once for several cases.
+   *
+   * @param number the case in which it happened; left out for an earlier run
+   * @param times how often it was used beside that
+   * @param savedMillis what that saved
+   */
+  public record RunSetUpView(
+      String name,
+      String scope,
+      boolean kept,
+      @Nullable Integer number,
+      int times,
+      double savedMillis) {}
+
+  /** A fixture that a run which broke off did not tear down, and what it gave. */
+  public record LeftFixtureView(int number, String name, List<RunEvent.NamedValue> gave) {}
+
+  /** {@code left} is empty while the run goes. */
+  public record RunDetailView(
+      RunView run,
+      List<SuiteCountsView> suites,
+      List<RunSetUpView> setUps,
+      List<LeftFixtureView> left) {}
+
+  /**
+   * Some of a run's cases, what did not pass first.
+   *
+   * @param total how many fit
+   * @param from how many of them stand before these
+   */
+  public record RunCasesView(long total, long from, List<RunCaseView> cases) {}
 
   public record EvidenceView(String kind, String file, String note) {}
+
+  /**
+   * Where a set-up happened for which a step stands.
+   *
+   * @param number the case; left out for an earlier run
+   * @param kept whether it is a session that is put into each case
+   * @param times how often it was used so far
+   * @param millis how long it took
+   */
+  public record SetUpUseView(
+      @Nullable Integer number, String scope, boolean kept, int times, double millis) {}
 
   /**
    * A step with those inside it.
@@ -87,6 +139,7 @@ public final class RunMessages {
       @Nullable Failure failure,
       @Nullable String reason,
       List<String> log,
+      @Nullable SetUpUseView setUp,
       List<EvidenceView> evidence,
       List<StepRunView> steps) {}
 

@@ -5,24 +5,20 @@ import elmtable.plan.Plan;
 import elmtable.plan.Planner;
 import elmtable.plan.Selection;
 import elmtable.project.Project;
-import elmtable.run.RunHandle;
 import elmtable.run.Runner;
 import elmtable.run.event.RunEvent;
-import elmtable.run.event.RunListener;
 import elmtable.run.request.KeptSessions;
 import elmtable.run.request.KeptValues;
 import elmtable.run.request.RunChoices;
 import elmtable.run.request.RunRequest;
 import elmtable.server.store.RunStore;
 import java.time.Duration;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
-import java.util.function.Supplier;
 
 /** Starts, watches and stops runs. */
 public final class RunService implements AutoCloseable {
@@ -72,57 +68,6 @@ public final class RunService implements AutoCloseable {
     }
   }
 
-  /** A run that is going, with everything that happened in it so far. */
-  private static final class LiveRun implements RunListener, RunFeed {
-    private final List<RunEvent> events = new ArrayList<>();
-    private final List<Runnable> watchers = new CopyOnWriteArrayList<>();
-    private volatile boolean over;
-    private RunHandle handle;
-
-    /** Nothing here waits: a watcher is only woken, and fetches the events itself. */
-    @Override
-    public void on(RunEvent event) {
-      synchronized (this) {
-        events.add(event);
-      }
-      watchers.forEach(Runnable::run);
-    }
-
-    /** Nobody stops it, or hears of it, before it can be stopped. */
-    synchronized void start(Supplier<RunHandle> starting) {
-      handle = starting.get();
-    }
-
-    synchronized RunHandle handle() {
-      return handle;
-    }
-
-    void end() {
-      over = true;
-      watchers.forEach(Runnable::run);
-    }
-
-    @Override
-    public synchronized List<RunEvent> events(int from, int most) {
-      return List.copyOf(events.subList(from, Math.min(events.size(), from + most)));
-    }
-
-    @Override
-    public boolean isOver() {
-      return over;
-    }
-
-    @Override
-    public void watch(Runnable watcher) {
-      watchers.add(watcher);
-    }
-
-    @Override
-    public void unwatch(Runnable watcher) {
-      watchers.remove(watcher);
-    }
-  }
-
   /** Is called when a run begins or ends. */
   public void onChange(Runnable listener) {
     listeners.add(listener);
@@ -137,11 +82,13 @@ public final class RunService implements AutoCloseable {
     Project project = snapshot.project();
     Plan plan = IdentityPlans.plan(snapshot.checked(), selection);
     requireAll(selection.identities(), plan);
-    if (plan.count() == 0) {
+    long total = plan.count();
+    if (total == 0) {
       throw new NothingToRunException();
     }
     long id =
-        store.begin(title, plan.environment(), plan.browser(), choices.workers(), choices.seed());
+        store.begin(
+            title, plan.environment(), plan.browser(), choices.workers(), choices.seed(), total);
     LiveRun run = new LiveRun();
     live.put(id, run);
     RunRequest request =
@@ -151,13 +98,12 @@ public final class RunService implements AutoCloseable {
             project,
             plan,
             choices,
-            RunRequest.USUAL_LIMIT,
+            choices.within().orElse(RunRequest.USUAL_LIMIT),
             kept,
-            sessions);
-    RunListener onDisk = this::awaitDisk;
+            sessions,
+            store::usualMillis);
     run.start(() ->
-        runner.start(
-            request, store, List.of(store.writing(id), onDisk, run, event -> ended(id, event))));
+        runner.start(request, store, List.of(store.writing(id, run), event -> ended(id, event))));
     tellOfChange();
     return id;
   }
@@ -171,14 +117,9 @@ public final class RunService implements AutoCloseable {
   }
 
   /** Whoever hears that a run is over finds all of it in the store. */
-  private void awaitDisk(RunEvent event) {
-    if (event instanceof RunEvent.RunFinished) {
-      store.flush();
-    }
-  }
-
   private void ended(long id, RunEvent event) {
     if (event instanceof RunEvent.RunFinished) {
+      store.flush();
       live.remove(id).end();
       tellOfChange();
     }
@@ -196,6 +137,12 @@ public final class RunService implements AutoCloseable {
   /** The events of a run that is going; nothing where none is. */
   public Optional<RunFeed> feed(long id) {
     return Optional.ofNullable(live.get(id));
+  }
+
+  /** How the cases of each suite of a run ended, or stand while it goes. */
+  public List<RunStore.SuiteCounts> suites(long id) {
+    LiveRun run = live.get(id);
+    return run == null ? store.suites(id) : run.suites();
   }
 
   /** Stops a run that is going; false where none is. */

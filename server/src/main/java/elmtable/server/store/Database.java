@@ -25,7 +25,8 @@ public final class Database implements AutoCloseable {
           "003-updates.sql",
           "004-folder.sql",
           "005-counts.sql",
-          "006-settings.sql");
+          "006-settings.sql",
+          "007-many-cases.sql");
   private static final int BUSY_MILLIS = 10_000;
 
   private final String address;

@@ -20,6 +20,20 @@ final class Jdbc {
     }
   }
 
+  /** One statement for several lists of values. */
+  static void batch(Connection connection, String sql, List<List<Object>> rows)
+      throws SQLException {
+    try (PreparedStatement statement = connection.prepareStatement(sql)) {
+      for (List<Object> row : rows) {
+        for (int i = 0; i < row.size(); i++) {
+          statement.setObject(i + 1, row.get(i));
+        }
+        statement.addBatch();
+      }
+      statement.executeBatch();
+    }
+  }
+
   /** The key that the last insertion of this connection made. */
   static long lastId(Connection connection) throws SQLException {
     try (PreparedStatement statement = connection.prepareStatement("select last_insert_rowid()");

@@ -1,8 +1,10 @@
 package elmtable.server.store;
 
 import elmtable.run.event.Outcome;
+import it.unimi.dsi.fastutil.longs.Long2DoubleOpenHashMap;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.nio.charset.StandardCharsets;
+import java.util.OptionalDouble;
 import org.apache.commons.codec.digest.MurmurHash3;
 
 /**
@@ -13,20 +15,30 @@ import org.apache.commons.codec.digest.MurmurHash3;
 final class LastOutcomes {
   private static final int NONE = -1;
 
+  /** How much the newest time counts. */
+  static final double NEWEST = 0.3;
+
   private final Long2IntOpenHashMap outcomes = new Long2IntOpenHashMap();
+  private final Long2DoubleOpenHashMap millis = new Long2DoubleOpenHashMap();
 
   private LastOutcomes() {
     outcomes.defaultReturnValue(NONE);
+    millis.defaultReturnValue(NONE);
   }
 
   static LastOutcomes read(Database database) {
     LastOutcomes last = new LastOutcomes();
     Jdbc.query(
         database,
-        "select identity, outcome from last_outcome",
+        "select identity, outcome, millis from last_outcome",
         statement -> {},
         rows -> {
-          last.put(rows.getString(1), Outcome.named(rows.getString(2)));
+          long key = key(rows.getString(1));
+          last.outcomes.put(key, Outcome.named(rows.getString(2)).ordinal());
+          double usual = rows.getDouble(3);
+          if (!rows.wasNull()) {
+            last.millis.put(key, usual);
+          }
           return 0;
         });
     return last;
@@ -38,8 +50,20 @@ final class LastOutcomes {
     return outcome == NONE ? null : Outcome.values()[outcome];
   }
 
-  synchronized void put(String identity, Outcome outcome) {
-    outcomes.put(key(identity), outcome.ordinal());
+  /** How long it usually takes when it passes. */
+  synchronized OptionalDouble millis(String identity) {
+    double usual = millis.get(key(identity));
+    return usual == NONE ? OptionalDouble.empty() : OptionalDouble.of(usual);
+  }
+
+  /** Takes in how it ended; each time that it passed moves its usual time by some. */
+  synchronized void put(String identity, Outcome outcome, double took) {
+    long key = key(identity);
+    outcomes.put(key, outcome.ordinal());
+    if (outcome == Outcome.PASSED) {
+      double before = millis.get(key);
+      millis.put(key, before == NONE ? took : before + (took - before) * NEWEST);
+    }
   }
 
   private static long key(String identity) {

@@ -55,6 +55,8 @@ final class OldRuns {
     database
         .writer()
         .now(connection -> {
+          Jdbc.update(connection, "delete from run_set_up where run = ?", run);
+          Jdbc.update(connection, "delete from run_tear_down where run = ?", run);
           Jdbc.update(connection, "delete from run_evidence where run = ?", run);
           Jdbc.update(connection, "delete from run where id = ?", run);
           return null;

@@ -1,8 +1,5 @@
 package elmtable.server.store;
 
-import com.fasterxml.jackson.core.JsonProcessingException;
-import com.fasterxml.jackson.core.type.TypeReference;
-import com.fasterxml.jackson.databind.ObjectMapper;
 import elmtable.report.EventLines;
 import elmtable.run.event.EvidenceKeeper;
 import elmtable.run.event.Failure;
@@ -13,27 +10,26 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
-import java.sql.ResultSet;
-import java.sql.SQLException;
 import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.concurrent.ConcurrentHashMap;
 
 /** Runs with their cases, events and evidence. */
 public final class RunStore implements EvidenceKeeper {
-  private static final ObjectMapper JSON = new ObjectMapper();
-
   private final Database database;
   private final ContentFiles evidence;
+  private final RunCases cases;
   private final LastOutcomes lastOutcomes;
-  private final Map<Long, Counts> countsOfEnded = new ConcurrentHashMap<>();
+  private final Map<Long, Map<Outcome, Integer>> countsOfEnded = new ConcurrentHashMap<>();
 
   /** Opens the store; runs that were going when the process before died are interrupted now. */
   public RunStore(Database database) {
     this.database = database;
+    this.cases = new RunCases(database);
     this.evidence = new ContentFiles(database.folder().resolve("evidence"));
     database
         .writer()
@@ -77,20 +73,22 @@ public final class RunStore implements EvidenceKeeper {
       Failure failure) {}
 
   /** Begins a run and gives its number. */
-  public long begin(String title, String environment, String browser, int workers, long seed) {
+  public long begin(
+      String title, String environment, String browser, int workers, long seed, long total) {
     return database
         .writer()
         .now(connection -> {
           Jdbc.update(
               connection,
-              "insert into run (title, environment, browser, workers, seed, started, state)"
-                  + " values (?, ?, ?, ?, ?, ?, 'going')",
+              "insert into run (title, environment, browser, workers, seed, started, total, state)"
+                  + " values (?, ?, ?, ?, ?, ?, ?, 'going')",
               title,
               environment,
               browser,
               workers,
               seed,
-              Instant.now().toString());
+              Instant.now().toString(),
+              total);
           return Jdbc.lastId(connection);
         });
   }
@@ -100,9 +98,13 @@ public final class RunStore implements EvidenceKeeper {
     database.writer().flush();
   }
 
-  /** Writes a run's events as they come, many in one transaction. */
-  public RunListener writing(long run) {
-    return new RunWriter(database, lastOutcomes, run);
+  /**
+   * Writes a run's events as they come, many in one transaction.
+   *
+   * @param told hears of each event, in order, once it is on disk
+   */
+  public RunListener writing(long run, RunListener told) {
+    return new RunWriter(database, lastOutcomes, run, told);
   }
 
   /** All runs, the newest first. */
@@ -117,7 +119,7 @@ public final class RunStore implements EvidenceKeeper {
   private List<StoredRun> runs(String where) {
     return Jdbc.query(
             database,
-            "select id, title, environment, browser, workers, seed, started, finished, state from run "
+            "select id, title, environment, browser, workers, seed, started, finished, state, total from run "
                 + where
                 + " order by id desc",
             statement -> {},
@@ -133,7 +135,7 @@ public final class RunStore implements EvidenceKeeper {
                     Optional.ofNullable(rows.getString(8)).orElse(""),
                     rows.getString(9),
                     Map.of(),
-                    0))
+                    rows.getInt(10)))
         .stream()
         .map(this::counted)
         .toList();
@@ -141,10 +143,10 @@ public final class RunStore implements EvidenceKeeper {
 
   /** A run that is over is counted once. */
   private StoredRun counted(StoredRun run) {
-    Counts counts =
+    Map<Outcome, Integer> counts =
         run.state().equals("going")
             ? count(run.id())
-            : countsOfEnded.computeIfAbsent(run.id(), this::count);
+            : countsOfEnded.computeIfAbsent(run.id(), id -> countOfEnded(id, run.total()));
     return new StoredRun(
         run.id(),
         run.title(),
@@ -155,55 +157,101 @@ public final class RunStore implements EvidenceKeeper {
         run.started(),
         run.finished(),
         run.state(),
-        counts.byOutcome(),
-        counts.total());
+        counts,
+        run.total());
   }
 
-  private record Counts(Map<Outcome, Integer> byOutcome, int total) {}
-
-  private Counts count(long run) {
-    Map<Outcome, Integer> byOutcome = new LinkedHashMap<>();
-    int total =
-        Jdbc.query(
-                database,
-                "select outcome, count(*) from run_case where run = ? group by outcome",
-                statement -> statement.setLong(1, run),
-                rows -> {
-                  if (rows.getString(1) != null) {
-                    byOutcome.put(Outcome.named(rows.getString(1)), rows.getInt(2));
-                  }
-                  return rows.getInt(2);
-                })
-            .stream()
-            .mapToInt(Integer::intValue)
-            .sum();
-    return new Counts(Map.copyOf(byOutcome), total);
+  /** What has no outcome at the end of a run did not run. */
+  private Map<Outcome, Integer> countOfEnded(long run, int total) {
+    Map<Outcome, Integer> counts = new LinkedHashMap<>(count(run));
+    int rest = total - counts.values().stream().mapToInt(Integer::intValue).sum();
+    if (rest > 0) {
+      counts.merge(Outcome.NOT_RUN, rest, Integer::sum);
+    }
+    return Map.copyOf(counts);
   }
 
-  public List<StoredCase> cases(long run) {
+  private Map<Outcome, Integer> count(long run) {
+    Map<Outcome, Integer> counts = new LinkedHashMap<>();
+    Jdbc.query(
+        database,
+        "select outcome, count(*) from run_case where run = ? and outcome is not null"
+            + " group by outcome",
+        statement -> statement.setLong(1, run),
+        rows -> counts.put(Outcome.named(rows.getString(1)), rows.getInt(2)));
+    return Map.copyOf(counts);
+  }
+
+  /** Some of the cases of a run, and how many fit in all. */
+  public record CasePage(long total, List<StoredCase> cases) {}
+
+  /** How the cases of a suite ended. */
+  public record SuiteCounts(String suite, int total, Map<Outcome, Integer> counts) {}
+
+  /**
+   * A page of a run's cases, what did not pass first.
+   *
+   * @param suite its name, or the empty text for all
+   * @param outcome its word, or the empty text for all
+   * @param text what the name, suite, tags or failure hold, or the empty text
+   */
+  public CasePage cases(
+      long run, String suite, String outcome, String text, long offset, int limit) {
+    return cases.page(run, new RunCases.Filter(suite, outcome, text), offset, limit);
+  }
+
+  public Optional<StoredCase> caseOf(long run, long number) {
+    return cases.one(run, number);
+  }
+
+  /** The identities of a run's cases, or of those that did not pass. */
+  public List<String> identities(long run, boolean notPassed) {
+    return cases.identities(run, notPassed);
+  }
+
+  /**
+   * What was set up once for several cases of a run.
+   *
+   * @param setUpIn the case in which it happened; 0 for an earlier run
+   * @param times how often it was used beside that
+   * @param millis how long it took
+   */
+  public record StoredSetUp(
+      String name, String scope, boolean kept, int setUpIn, int times, double millis) {}
+
+  /** What several cases of a run shared, in the order of their names. */
+  public List<StoredSetUp> setUps(long run) {
     return Jdbc.query(
         database,
-        "select * from run_case where run = ? order by number",
+        "select name, scope, kept, set_up_in, times, millis from run_set_up where run = ?"
+            + " order by name",
         statement -> statement.setLong(1, run),
-        RunStore::storedCase);
+        rows ->
+            new StoredSetUp(
+                rows.getString(1),
+                rows.getString(2),
+                rows.getBoolean(3),
+                rows.getInt(4),
+                rows.getInt(5),
+                rows.getDouble(6)));
   }
 
-  private static StoredCase storedCase(ResultSet rows) throws SQLException {
-    String outcome = rows.getString("outcome");
-    String failure = rows.getString("failure");
-    return new StoredCase(
-        rows.getInt("number"),
-        rows.getString("identity"),
-        rows.getString("name"),
-        rows.getString("suite"),
-        rows.getString("document"),
-        rows.getInt("line"),
-        rows.getInt("row_number"),
-        read(rows.getString("row_values"), new TypeReference<LinkedHashMap<String, String>>() {}),
-        read(rows.getString("tags"), new TypeReference<List<String>>() {}),
-        outcome == null ? null : Outcome.named(outcome),
-        rows.getDouble("millis"),
-        failure == null ? null : read(failure, new TypeReference<Failure>() {}));
+  /** A fixture that was set up in a case and not torn down, with what it gave. */
+  public record LeftFixture(int number, String name, List<RunEvent.NamedValue> gave) {}
+
+  /** The fixtures that a run which broke off left behind. */
+  public List<LeftFixture> leftFixtures(long run) {
+    return Jdbc.query(
+        database,
+        "select number, name, gave from run_tear_down where run = ? order by number, name",
+        statement -> statement.setLong(1, run),
+        rows ->
+            new LeftFixture(
+                rows.getInt(1), rows.getString(2), RunCases.namedValues(rows.getString(3))));
+  }
+
+  public List<SuiteCounts> suites(long run) {
+    return cases.bySuite(run);
   }
 
   /** The events of one case in their order. */
@@ -221,6 +269,11 @@ public final class RunStore implements EvidenceKeeper {
   /** How an executable case ended when it last ran; null where it never did. */
   public Outcome lastOutcome(String identity) {
     return lastOutcomes.of(identity);
+  }
+
+  /** How long an executable case usually takes when it passes, in milliseconds. */
+  public OptionalDouble usualMillis(String identity) {
+    return lastOutcomes.millis(identity);
   }
 
   /** A run, and the number that an executable case has in it. */
@@ -277,14 +330,5 @@ public final class RunStore implements EvidenceKeeper {
     List<Long> gone = new OldRuns(database, evidence).remove(settings, now);
     gone.forEach(countsOfEnded::remove);
     return gone;
-  }
-
-  private static <T> T read(String json, TypeReference<T> type) {
-    try {
-      return JSON.readValue(json, type);
-    } catch (JsonProcessingException broken) {
-      throw new StoreException(
-          "A stored record cannot be read: " + broken.getOriginalMessage(), broken);
-    }
   }
 }

@@ -20,7 +20,10 @@ import org.slf4j.LoggerFactory;
  */
 final class Writer implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(Writer.class);
-  private static final long GATHER_NANOS = TimeUnit.MILLISECONDS.toNanos(200);
+  private static final long GATHER_NANOS = TimeUnit.MILLISECONDS.toNanos(100);
+
+  /** Who tells more than is written waits, so that a fast run does not fill the memory. */
+  private static final int MOST_GATHERED = 20_000;
 
   /** A transaction of a run's events ends after this, so that nobody who saves waits longer. */
   private static final long LONGEST_NANOS = TimeUnit.MILLISECONDS.toNanos(20);
@@ -51,19 +54,35 @@ final class Writer implements AutoCloseable {
     this.thread = Thread.ofPlatform().name("database writer").start(this::run);
   }
 
-  /** Makes a change with the next batch; its failure is logged. */
-  void later(Change<Void> change) {
+  /**
+   * Makes a change with the next batch; its failure is logged. Waits while too much is waiting
+   * already.
+   *
+   * @param after is done once it is on disk, or could not be written; it may not wait
+   */
+  void later(Change<Void> change, Runnable after) {
     Task<Void> task = new Task<>(change, new CompletableFuture<>());
     task.done()
-        .exceptionally(failed -> {
-          LOG.error("A change could not be written", failed);
-          return null;
+        .whenComplete((done, failed) -> {
+          if (failed != null) {
+            LOG.error("A change could not be written", failed);
+          }
+          after.run();
         });
     synchronized (this) {
+      while (gathered.size() >= MOST_GATHERED && !closed) {
+        pause(0);
+      }
       requireOpen();
       gathered.add(task);
       notifyAll();
     }
+  }
+
+  /** What is gathered is written now. */
+  synchronized void hurry() {
+    awaited = true;
+    notifyAll();
   }
 
   /** Makes a change now and waits until it is on disk. Throws {@link StoreException}. */
@@ -148,6 +167,7 @@ final class Writer implements AutoCloseable {
   private synchronized List<Task<?>> take(Deque<Task<?>> from) {
     List<Task<?>> taken = new ArrayList<>(from);
     from.clear();
+    notifyAll();
     return taken;
   }
 

@@ -9,6 +9,7 @@ import elmtable.run.RunHandle;
 import elmtable.run.Runner;
 import elmtable.run.event.Failure;
 import elmtable.run.event.RunEvent;
+import elmtable.run.request.ExpectedTimes;
 import elmtable.run.request.KeptSessions;
 import elmtable.run.request.KeptValues;
 import elmtable.run.request.RunChoices;
@@ -60,7 +61,8 @@ final class TrialRun {
             RunChoices.usual(1, 1),
             RunRequest.USUAL_LIMIT,
             kept,
-            sessions);
+            sessions,
+            ExpectedTimes.NONE);
     RunHandle run =
         runner.start(
             request,

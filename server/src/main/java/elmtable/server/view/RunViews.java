@@ -2,11 +2,21 @@ package elmtable.server.view;
 
 import elmtable.run.event.RunEvent;
 import elmtable.server.message.RunMessages.EvidenceView;
+import elmtable.server.message.RunMessages.LeftFixtureView;
 import elmtable.server.message.RunMessages.RunCaseView;
+import elmtable.server.message.RunMessages.RunCasesView;
+import elmtable.server.message.RunMessages.RunDetailView;
+import elmtable.server.message.RunMessages.RunSetUpView;
 import elmtable.server.message.RunMessages.RunView;
+import elmtable.server.message.RunMessages.SetUpUseView;
 import elmtable.server.message.RunMessages.StepRunView;
+import elmtable.server.message.RunMessages.SuiteCountsView;
+import elmtable.server.store.RunStore.CasePage;
+import elmtable.server.store.RunStore.LeftFixture;
 import elmtable.server.store.RunStore.StoredCase;
 import elmtable.server.store.RunStore.StoredRun;
+import elmtable.server.store.RunStore.StoredSetUp;
+import elmtable.server.store.RunStore.SuiteCounts;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -50,6 +60,34 @@ public final class RunViews {
         stored.failure());
   }
 
+  public static RunDetailView of(
+      RunView run, List<SuiteCounts> suites, List<StoredSetUp> setUps, List<LeftFixture> left) {
+    return new RunDetailView(
+        run,
+        suites.stream()
+            .map(one -> new SuiteCountsView(one.suite(), one.total(), one.counts()))
+            .toList(),
+        setUps.stream().map(RunViews::of).toList(),
+        left.stream()
+            .map(each -> new LeftFixtureView(each.number(), each.name(), each.gave()))
+            .toList());
+  }
+
+  private static RunSetUpView of(StoredSetUp setUp) {
+    return new RunSetUpView(
+        setUp.name(),
+        setUp.scope(),
+        setUp.kept(),
+        setUp.setUpIn() == 0 ? null : setUp.setUpIn(),
+        setUp.times(),
+        setUp.times() * setUp.millis());
+  }
+
+  /** {@code from} is how many stand before the page. */
+  public static RunCasesView of(CasePage page, long from) {
+    return new RunCasesView(page.total(), from, page.cases().stream().map(RunViews::of).toList());
+  }
+
   /** The steps of a case's last attempt as a tree. */
   public static List<StepRunView> tree(List<RunEvent> events) {
     StepTree tree = new StepTree();
@@ -65,6 +103,7 @@ public final class RunViews {
     private static final class Node {
       private final RunEvent.StepStarted started;
       private RunEvent.StepFinished finished;
+      private RunEvent.SetUpUsed setUp;
       private final List<String> log = new ArrayList<>();
       private final List<EvidenceView> evidence = new ArrayList<>();
 
@@ -82,12 +121,15 @@ public final class RunViews {
         case RunEvent.StepStarted started -> nodes.put(started.step(), new Node(started));
         case RunEvent.StepFinished finished -> nodes.get(finished.step()).finished = finished;
         case RunEvent.Logged logged -> nodes.get(logged.step()).log.add(logged.text());
+        case RunEvent.SetUpUsed used -> nodes.get(used.step()).setUp = used;
         case RunEvent.EvidenceKept kept ->
             nodes
                 .get(kept.step())
                 .evidence
                 .add(new EvidenceView(kept.kind(), kept.file(), kept.note()));
         case RunEvent.RunStarted ignored -> {}
+        case RunEvent.CasesPlanned ignored -> {}
+        case RunEvent.TearDownDue ignored -> {}
         case RunEvent.CaseFinished ignored -> {}
         case RunEvent.RunFinished ignored -> {}
       }
@@ -102,6 +144,15 @@ public final class RunViews {
           .filter(node -> node.started.parent() == parent)
           .map(this::view)
           .toList();
+    }
+
+    private static SetUpUseView view(RunEvent.SetUpUsed used) {
+      return new SetUpUseView(
+          used.setUpIn() == 0 ? null : used.setUpIn(),
+          used.scope(),
+          used.kept(),
+          used.times(),
+          used.setUpMillis());
     }
 
     private StepRunView view(Node node) {
@@ -122,6 +173,7 @@ public final class RunViews {
           done == null ? null : done.failure(),
           done == null ? null : Absent.ifEmpty(done.reason()),
           node.log,
+          node.setUp == null ? null : view(node.setUp),
           node.evidence,
           inside(started.step()));
     }

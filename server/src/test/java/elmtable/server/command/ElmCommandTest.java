@@ -11,6 +11,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
@@ -263,11 +264,11 @@ class ElmCommandTest extends AbstractCommandTest {
   @Test
   void aRunIsGoodOnlyWhereEveryPlannedCasePassed() {
     Outcome passed = Outcome.PASSED;
-    assertEquals(0, RunCommand.exitCode(2, List.of(passed, passed)));
-    assertEquals(1, RunCommand.exitCode(2, List.of(passed, Outcome.ERROR)));
-    assertEquals(2, RunCommand.exitCode(2, List.of(passed)), "one has no outcome");
-    assertEquals(2, RunCommand.exitCode(2, List.of()));
-    assertEquals(2, RunCommand.exitCode(2, List.of(passed, Outcome.NOT_RUN)));
+    assertEquals(0, RunCommand.exitCode(2, Map.of(passed, 2L)));
+    assertEquals(1, RunCommand.exitCode(2, Map.of(passed, 1L, Outcome.ERROR, 1L)));
+    assertEquals(2, RunCommand.exitCode(2, Map.of(passed, 1L)), "one has no outcome");
+    assertEquals(2, RunCommand.exitCode(2, Map.of()));
+    assertEquals(2, RunCommand.exitCode(2, Map.of(passed, 1L, Outcome.NOT_RUN, 1L)));
   }
 
   @Test

@@ -116,9 +116,9 @@ class ServiceTest {
     Runnable fetch =
         () -> {
           synchronized (place) {
-            List<RunEvent> events = feed.events(place.get(), Integer.MAX_VALUE / 2);
-            place.addAndGet(events.size());
-            heard.addAll(events);
+            RunFeed.Page page = feed.events(place.get(), Integer.MAX_VALUE / 2);
+            place.addAndGet(page.events().size());
+            heard.addAll(page.events());
           }
         };
     feed.watch(fetch);
@@ -200,7 +200,7 @@ class ServiceTest {
     runs.onChange(() -> going.add(runs.isGoing(id)));
     assertTrue(runs.isGoing(id));
     follow(id);
-    assertEquals(3, await(RunEvent.RunStarted.class).cases().size());
+    assertEquals(3, await(RunEvent.RunStarted.class).total());
     assertTrue(runs.stop(id));
     RunEvent.RunFinished finished = await(RunEvent.RunFinished.class);
     assertEquals(3, finished.counts().values().stream().mapToInt(Integer::intValue).sum());
@@ -223,8 +223,19 @@ class ServiceTest {
     assertEquals("two", run.title());
     assertEquals(
         Map.of("first", Outcome.PASSED, "second", Outcome.FAILED),
-        store.cases(id).stream()
+        store.cases(id, "", "", "", 0, 9).cases().stream()
             .collect(Collectors.toMap(each -> each.name(), each -> each.outcome())));
+  }
+
+  @Test
+  void aCaseIsInTheStoreWhenItsEndIsTold() throws InterruptedException {
+    save(SUITE.replace("run: no\n", ""));
+    long id = runs.start(Selection.everything(), "all", CHOICES);
+    follow(id);
+    RunEvent.CaseFinished told = await(RunEvent.CaseFinished.class);
+    assertEquals(told.outcome(), store.caseOf(id, told.number()).orElseThrow().outcome());
+    runs.stop(id);
+    await(RunEvent.RunFinished.class);
   }
 
   /** An executable case that is named runs in its own browser, also if that is not the first. */

@@ -30,18 +30,10 @@ class RunStoreTest {
     long id;
     try (Database database = Database.open(data)) {
       RunStore store = new RunStore(database);
-      id = store.begin("smoke", "local", "desktop", 2, 7);
-      RunListener writing = store.writing(id);
-      writing.on(
-          new RunEvent.RunStarted(
-              AT,
-              "1",
-              "smoke",
-              "local",
-              "desktop",
-              2,
-              7,
-              List.of(planned(1, "first"), planned(2, "second"))));
+      id = store.begin("smoke", "local", "desktop", 2, 7, 2);
+      RunListener writing = store.writing(id, event -> {});
+      writing.on(new RunEvent.RunStarted(AT, "1", "smoke", "local", "desktop", 2, 7, 2));
+      writing.on(new RunEvent.CasesPlanned(AT, List.of(planned(1, "first"), planned(2, "second"))));
       writing.on(new RunEvent.CaseStarted(AT, 1, 1, 1));
       writing.on(
           new RunEvent.StepStarted(AT, 1, 1, 0, "steps", "press", List.of("Send"), "a.elmt", 3));
@@ -55,13 +47,45 @@ class RunStoreTest {
       RunStore.StoredRun run = store.run(id).orElseThrow();
       assertEquals("interrupted", run.state());
       assertEquals(2, run.total());
-      assertEquals(Map.of(Outcome.FAILED, 1), run.counts());
-      assertEquals("b", store.cases(id).get(0).failure().found());
-      assertEquals(Map.of("shelves", "7"), store.cases(id).get(1).values());
+      assertEquals(Map.of(Outcome.FAILED, 1, Outcome.NOT_RUN, 1), run.counts());
+      assertEquals("b", store.caseOf(id, 1).orElseThrow().failure().found());
+      assertEquals(Map.of("shelves", "7"), store.caseOf(id, 2).orElseThrow().values());
       assertEquals(2, store.events(id, 1).size());
       assertEquals(Outcome.FAILED, store.lastOutcome("id1"));
       assertNull(store.lastOutcome("id2"));
     }
+  }
+
+  @Test
+  void fixturesThatWereNotTornDownAreKnownAfterAKill() throws IOException {
+    long id;
+    try (Database database = Database.open(data)) {
+      RunStore store = new RunStore(database);
+      id = store.begin("all", "local", "desktop", 1, 7, 2);
+      RunListener writing = store.writing(id, event -> {});
+      List<RunEvent.NamedValue> gave = List.of(new RunEvent.NamedValue("booking", "EK-1"));
+      for (int number = 1; number <= 2; number++) {
+        writing.on(new RunEvent.TearDownDue(AT, number, "fixture a booking", List.of()));
+        writing.on(new RunEvent.TearDownDue(AT, number, "fixture a booking", gave));
+      }
+      writing.on(new RunEvent.TearDownDue(AT, 1, "fixture open", List.of()));
+      // The first case tore its own down, the second one what both shared.
+      for (RunEvent done : List.of(tearDown(1, "fixture a booking"), tearDown(2, "fixture open"))) {
+        writing.on(done);
+      }
+      store.flush();
+    }
+    try (Database again = Database.open(data)) {
+      assertEquals(
+          List.of(
+              new RunStore.LeftFixture(
+                  2, "fixture a booking", List.of(new RunEvent.NamedValue("booking", "EK-1")))),
+          new RunStore(again).leftFixtures(id));
+    }
+  }
+
+  private static RunEvent tearDown(int number, String name) {
+    return new RunEvent.StepStarted(AT, number, 9, 0, "tear-down", name, List.of(), "a.elmt", 3);
   }
 
   private static RunEvent.Planned planned(int number, String name) {
@@ -74,10 +98,9 @@ class RunStoreTest {
     try (Database database = Database.open(data)) {
       RunStore store = new RunStore(database);
       for (Outcome outcome : List.of(Outcome.PASSED, Outcome.NOT_RUN)) {
-        RunListener writing = store.writing(store.begin("all", "local", "desktop", 1, 7));
-        writing.on(
-            new RunEvent.RunStarted(
-                AT, "1", "all", "local", "desktop", 1, 7, List.of(planned(1, "first"))));
+        RunListener writing =
+            store.writing(store.begin("all", "local", "desktop", 1, 7, 1), event -> {});
+        writing.on(new RunEvent.CasesPlanned(AT, List.of(planned(1, "first"))));
         writing.on(new RunEvent.CaseFinished(AT, 1, outcome, 5, null));
       }
       store.flush();
@@ -104,8 +127,8 @@ class RunStoreTest {
       String shared = runs.keep("shared".getBytes(StandardCharsets.UTF_8), ".txt");
       List<String> own = new ArrayList<>();
       for (int i = 0; i < 4; i++) {
-        long run = runs.begin("run " + i, "local", "c", 1, 7);
-        RunListener listener = runs.writing(run);
+        long run = runs.begin("run " + i, "local", "c", 1, 7, 1);
+        RunListener listener = runs.writing(run, event -> {});
         String file = runs.keep(("own " + i).getBytes(StandardCharsets.UTF_8), ".txt");
         own.add(file);
         listener.on(new RunEvent.EvidenceKept(AT, 1, 1, "source", shared, ""));

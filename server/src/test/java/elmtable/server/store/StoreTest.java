@@ -126,9 +126,9 @@ class StoreTest {
   void aRefusedChangeLeavesTheOthersOfItsBatchAlone() throws IOException {
     try (Database database = Database.open(data)) {
       Writer writer = database.writer();
-      writer.later(c -> update(c, "insert into file values ('a', 'h', 1)"));
-      writer.later(c -> update(c, "insert into nothing values (1)"));
-      writer.later(c -> update(c, "insert into file values ('b', 'h', 1)"));
+      writer.later(c -> update(c, "insert into file values ('a', 'h', 1)"), () -> {});
+      writer.later(c -> update(c, "insert into nothing values (1)"), () -> {});
+      writer.later(c -> update(c, "insert into file values ('b', 'h', 1)"), () -> {});
       writer.flush();
       assertEquals(List.of("a", "b"), new DocumentStore(database).files().current().paths());
     }
@@ -251,9 +251,9 @@ class StoreTest {
       assertEquals(1, documents.documents().size(), "reading goes on");
 
       RunStore runs = new RunStore(database);
-      long run = runs.begin("t", "local", "c", 1, 7);
+      long run = runs.begin("t", "local", "c", 1, 7, 1);
       fill(database);
-      runs.writing(run).on(new RunEvent.Logged(AT, 1, 1, large));
+      runs.writing(run, event -> {}).on(new RunEvent.Logged(AT, 1, 1, large));
       runs.flush();
       assertEquals(1, runs.events(run, 1).size(), "there was room after a moment");
       documents.create("b.elmt", large, "me");
@@ -287,7 +287,7 @@ class StoreTest {
     }
     try (Database database = Database.open(data)) {
       RunStore runs = new RunStore(database);
-      assertEquals(Outcome.NOT_RUN, runs.cases(1).get(0).outcome());
+      assertEquals(Outcome.NOT_RUN, runs.caseOf(1, 1).orElseThrow().outcome());
       assertEquals(Outcome.NOT_RUN, ((RunEvent.CaseFinished) runs.events(1, 1).get(0)).outcome());
       assertNull(runs.lastOutcome("i"), "it did not run");
       assertEquals(Outcome.PASSED, runs.lastOutcome("j"));

@@ -22,6 +22,7 @@ import elmtable.server.service.Revision;
 import elmtable.server.service.Snapshot;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalDouble;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 
@@ -158,12 +159,13 @@ class DocumentViewsTest {
   @Test
   void aPlanIsShownCaseByCase() {
     PlanMessages.PlanView plan =
-        PlanViews.of(
-            Planner.plan(CheckedProject.of(PROJECT), Selection.everything()),
-            PROJECT,
-            2,
-            any -> null);
+        new PlanViews(PROJECT, any -> null, any -> OptionalDouble.of(1500))
+            .of(Planner.plan(CheckedProject.of(PROJECT), Selection.everything()), 2, 2);
     assertEquals(2, plan.count());
+    assertEquals(3000, plan.cases().get(0).expectedMillis());
+    assertEquals(3000, plan.schedule().millis(), "rows of a suite run one after another");
+    assertEquals(List.of(1500.0, 1500.0), plan.schedule().workers().get(0).get(0).caseMillis());
+    assertEquals(List.of(), plan.schedule().workers().get(1));
     assertEquals("1 rows", plan.cases().get(0).executables().get(0).name());
     assertEquals(Map.of("n", "2"), plan.cases().get(0).executables().get(1).values());
     assertTrue(plan.cases().get(0).executables().get(0).fault().contains("a.elmt, line 12"));

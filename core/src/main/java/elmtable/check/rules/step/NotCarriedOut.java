@@ -56,14 +56,7 @@ public final class NotCarriedOut {
   }
 
   public static void plan(PlanBlock plan, List<Diagnostic> problems) {
-    lines(
-        List.of(
-            plan.picturesOfSteps().filter(pictures -> pictures.value().orElse(false)),
-            plan.within(),
-            plan.timeout(),
-            plan.at(),
-            plan.every()),
-        problems);
+    lines(List.of(plan.at(), plan.every()), problems);
     if (!plan.mailTo().names().isEmpty()) {
       problems.add(line(plan.mailTo().line().orElseThrow()));
     }
