@@ -21,6 +21,7 @@ const OF_DOCUMENTS = [
   'uses',
   'data',
   'order',
+  'row',
   'environments',
   'page',
   'intake',

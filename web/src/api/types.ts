@@ -615,6 +615,22 @@ export interface RepeatView {
     places: PlaceView[];
 }
 
+export interface RowLensStep {
+    line: number;
+    values: { [index: string]: string };
+    condition?: boolean;
+}
+
+export interface RowLensView {
+    row: number;
+    count: number;
+    name: string;
+    columns: string[];
+    values: string[];
+    steps: RowLensStep[];
+    fault?: string;
+}
+
 export interface RowMeaning {
     line: number;
     references?: ReferenceView[];

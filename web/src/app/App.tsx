@@ -37,9 +37,7 @@ export function App() {
           </Route>
           <Route path="/pages/*?">{(params) => <PagesStation path={decodeURIComponent(params['*'] ?? '')} />}</Route>
           <Route path="/intake/*?">{(params) => <IntakeStation path={decodeURIComponent(params['*'] ?? '')} />}</Route>
-          <Route path="/plan">
-            <PlanStation />
-          </Route>
+          <Route path="/plan/*?">{(params) => <PlanStation path={decodeURIComponent(params['*'] ?? '')} />}</Route>
           <Route path="/runs/:run?/:number?">
             {(params) => <RunsStation run={numberIn(params.run)} number={numberIn(params.number)} />}
           </Route>

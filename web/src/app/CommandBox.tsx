@@ -6,6 +6,7 @@ import { useLocation } from 'wouter';
 import { useBlocks, useKeywords, useStartRun, useTree } from '@/api/queries';
 import {
   CASES,
+  compositionPlace,
   DATA,
   dataSetPlace,
   documentPlace,
@@ -78,6 +79,7 @@ function useCommands(showKeys: () => void): Command[] {
       { word: 'Plan', kind: 'station', go: () => go(PLAN) },
       { word: 'Runs', kind: 'station', go: () => go(RUNS) },
       { word: 'Environments', kind: 'station', go: () => go(ENVIRONMENTS) },
+      { word: 'Composition of the cases', kind: 'station', go: () => go(compositionPlace('')) },
       { word: 'Show all keys', kind: 'do', go: showKeys },
       { word: 'Run everything', kind: 'do', go: () => start({ title: 'everything' }) },
     ];

@@ -13,7 +13,7 @@ export const RUNS = '/runs';
 export const ENVIRONMENTS = '/environments';
 
 /** The stations that show documents. */
-const OF_DOCUMENTS = [PAGES, KEYWORDS, CASES, DATA, FIXTURES, ENVIRONMENTS];
+const OF_DOCUMENTS = [PAGES, KEYWORDS, CASES, DATA, FIXTURES, PLAN, ENVIRONMENTS];
 
 /** The station that a document without suites belongs to, by the kinds of its blocks. */
 export function stationOf(kinds: readonly string[]): string {
@@ -22,6 +22,7 @@ export function stationOf(kinds: readonly string[]): string {
   if (kinds.includes('page')) return PAGES;
   if (kinds.includes('data')) return DATA;
   if (kinds.includes('fixture') || kinds.includes('hook')) return FIXTURES;
+  if (kinds.includes('plan')) return PLAN;
   if (kinds.includes('environment') || kinds.includes('browser')) return ENVIRONMENTS;
   return CASES;
 }
@@ -52,6 +53,9 @@ export function documentAt(pathname: string): string | null {
 
 /** A keyword as the catalogue describes it. */
 export const keywordPlace = (name: string) => `${KEYWORDS}?name=${encodeURIComponent(name)}`;
+
+/** Which keywords the cases of a document call. */
+export const compositionPlace = (path: string) => `${KEYWORDS}?composition=${encodeURIComponent(path)}`;
 
 /** A data set with its rows. */
 export const dataSetPlace = (name: string) => `${DATA}?name=${encodeURIComponent(name)}`;

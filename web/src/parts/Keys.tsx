@@ -8,6 +8,7 @@ export const TABLE_KEYS: KeysOf = [
   ['Ctrl Shift Enter', 'row above'],
   ['Alt ↑ ↓', 'move the row'],
   ['Ctrl → ←', 'unfold, fold'],
+  ['Alt → ←', 'read by row'],
   ['Shift ↑ ↓ ← →', 'several cells'],
   ['Ctrl D', 'fill down'],
   ['Del', 'empty the cells'],

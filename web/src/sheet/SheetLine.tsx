@@ -1,4 +1,4 @@
-import { Plus, Sheet as SheetIcon } from 'lucide-react';
+import { Plus } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { CaseOutcomeView, KeywordView } from '@/api/types';
 import type { Other } from '@/document/presence';
@@ -8,6 +8,8 @@ import { ProblemMark } from '@/parts/ProblemMark';
 import { BlockHead } from './BlockHead';
 import { CellsRow } from './CellsRow';
 import type { Item } from './items';
+import { RowLine } from './RowLine';
+import type { RowLens } from './rowLens';
 import { StepRow, UnfoldedRow } from './StepRow';
 import type { Cursor, SheetSession } from './session';
 
@@ -23,6 +25,8 @@ export interface LineProps {
   /** The line's place among all rows of the sheet, from 1 on. */
   rowIndex: number;
   outcome: CaseOutcomeView | undefined;
+  /** The row by which the line's case is read, if it is. */
+  lens: RowLens | undefined;
   /** Who else is in this line. */
   others: readonly Other[];
   focus: () => void;
@@ -36,19 +40,30 @@ export function SheetLine({ item, line }: { item: Item; line: LineProps }) {
       return <BlockHead item={item} line={line} />;
     case 'data line':
       return (
-        <ReadLine className="flex h-7 items-center gap-2 border-t border-hair px-2 text-ink-2">
-          <SheetIcon size={14} className="text-ink-3" aria-hidden />
-          <span>{item.info.meaning.dataSet}</span>
-          <span className="text-ink-3">{counted(item.info.meaning.dataRows, 'row')}</span>
-          {item.info.meaning.dataColumns.map((column) => (
-            <span key={column} className="ref" data-origin="column">
-              {column}
-            </span>
-          ))}
+        <ReadLine className="">
+          <RowLine
+            session={line.session}
+            block={item.block.id}
+            set={item.info.meaning.dataSet ?? ''}
+            rows={item.info.meaning.dataRows}
+            columns={item.info.meaning.dataColumns}
+            view={line.lens?.view}
+          />
         </ReadLine>
       );
     case 'section':
-      return (
+      return item.block.kind.word === 'case' && item.section.word === 'data' ? (
+        <ReadLine className="">
+          <RowLine
+            session={line.session}
+            block={item.block.id}
+            set=""
+            rows={item.rows}
+            columns={[]}
+            view={line.lens?.view}
+          />
+        </ReadLine>
+      ) : (
         <ReadLine className="flex h-[26px] items-end gap-2 px-2 pb-1 text-small font-semibold text-ink-3">
           <span>{item.section.word}</span>
           <span className="font-normal">

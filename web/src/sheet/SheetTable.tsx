@@ -12,6 +12,7 @@ import { copyRange } from './clipboard';
 import { type Item, isRow, isStop, type Outcomes, type Stop } from './items';
 import { LineMenu } from './LineMenu';
 import { Notices } from './Notices';
+import { useRowLens } from './rowLens';
 import { SheetField } from './SheetField';
 import { type LineProps, SheetLine } from './SheetLine';
 import type { SheetSession } from './session';
@@ -44,6 +45,7 @@ export function SheetTable({
   const lost = useStore(session.lost);
   const refused = useStore(session.refused);
   const glowing = useStore(document.glowing);
+  const lens = useRowLens(session);
   const [wrong, setWrong] = useState('');
   const { items, stops } = session.lines();
   // The same functions as long as the lines are the same, or all of them would be measured anew.
@@ -104,6 +106,7 @@ export function SheetTable({
     unfolded: item.kind === 'unfolded' ? unfolded.has(item.foldKey) : unfolded.has(item.key),
     rowIndex: rowIndexes.get(item.key) ?? 0,
     outcome: item.kind === 'block' ? outcomes.get(item.id) : undefined,
+    lens: lens?.block === item.block.id ? lens : undefined,
     others: byRow.get(item.key) ?? NOBODY,
     focus,
     mend: repair,
@@ -195,7 +198,7 @@ const USUAL_HEIGHT = 34;
 
 /** Lines that always have one height are not measured, which would lay the page out. */
 function fixedHeight(item: Item | undefined): number | null {
-  if (item?.kind === 'section') return 26;
+  if (item?.kind === 'section') return item.block.kind.word === 'case' && item.section.word === 'data' ? 28 : 26;
   return item?.kind === 'step' || item?.kind === 'cells' || item?.kind === 'data line' ? 28 : null;
 }
 

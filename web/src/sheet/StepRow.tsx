@@ -20,6 +20,8 @@ export const StepRow = memo(function StepRow({ item, line }: { item: StepItem; l
   const [over, setOver] = useState(false);
   const { step, pieces } = item;
   const focused = cursor !== null;
+  const read = line.lens?.steps.get(item.id);
+  const skipped = read?.condition === false;
   const ground = focused ? 'var(--select)' : 'var(--surface)';
   return (
     <div
@@ -27,7 +29,7 @@ export const StepRow = memo(function StepRow({ item, line }: { item: StepItem; l
       tabIndex={-1}
       aria-rowindex={line.rowIndex}
       style={{ ...gridOf(item.argumentColumns), '--row-ground': ground, background: ground } as CSSProperties}
-      className={`relative mr-4 ml-2 grid h-7 ${step.off ? '[&_[role=gridcell]>.contents>*]:opacity-60' : ''} ${item.first ? 'border-t-[1.5px] border-rule' : 'shadow-[inset_0_1px_var(--hair)]'} ${over ? 'shadow-[inset_0_2px_var(--select-edge)]' : ''}`}
+      className={`relative mr-4 ml-2 grid h-7 ${step.off || skipped ? 'text-ink-3 [&_.font-medium]:font-normal' : ''} ${item.first ? 'border-t-[1.5px] border-rule' : 'shadow-[inset_0_1px_var(--hair)]'} ${over ? 'shadow-[inset_0_2px_var(--select-edge)]' : ''}`}
       onDragOver={(event) => {
         event.preventDefault();
         setOver(true);
@@ -48,7 +50,7 @@ export const StepRow = memo(function StepRow({ item, line }: { item: StepItem; l
         className={`border-l border-hair ${step.unbound ? 'text-failed' : 'font-medium'}`}
       >
         <Chevron composed={step.composed} open={line.unfolded} onFold={(open) => session.fold(item.key, open)} />
-        <TextPieces pieces={pieces[0] ?? []} />
+        <Said pieces={pieces[0] ?? []} value={read?.values[0]} />
       </Cell>
       {Array.from({ length: item.argumentColumns }, (_, i) => i + 1).map((column) => {
         const given = column < item.marksFrom;
@@ -58,7 +60,9 @@ export const StepRow = memo(function StepRow({ item, line }: { item: StepItem; l
           <Cell key={column} column={column} cell={given ? column : null} item={item} line={line}>
             {(caption || missing) && <span className="capt">{caption || missing}</span>}
             {missing && <span className="text-small text-failed">must be given</span>}
-            {given && <TextPieces pieces={pieces[column] ?? []} mono={isValue(pieces[column] ?? [])} />}
+            {given && (
+              <Said pieces={pieces[column] ?? []} mono={isValue(pieces[column] ?? [])} value={read?.values[column]} />
+            )}
           </Cell>
         );
       })}
@@ -73,6 +77,9 @@ export const StepRow = memo(function StepRow({ item, line }: { item: StepItem; l
                 <TextPieces pieces={mark} />
               </span>
             ))}
+          {read?.condition !== undefined && (
+            <span className="ml-auto font-sans text-small text-ink-3">{skipped ? 'is no, skipped' : 'is yes'}</span>
+          )}
         </span>
       </Cell>
       {line.others.map((other) => (
@@ -89,6 +96,28 @@ export const StepRow = memo(function StepRow({ item, line }: { item: StepItem; l
     </div>
   );
 }, sameLine);
+
+/** A cell as it is written, or with the value that it has in the row by which its case is read. */
+function Said({
+  pieces,
+  mono = false,
+  value,
+}: {
+  pieces: readonly Piece[];
+  mono?: boolean;
+  value: string | undefined;
+}) {
+  if (value === undefined) return <TextPieces pieces={pieces} mono={mono} />;
+  const origin = pieces.find((piece) => piece.origin)?.origin ?? 'column';
+  return (
+    <span
+      className="truncate font-mono text-value underline underline-offset-[3px]"
+      style={{ textDecorationColor: `var(--origin-${origin})` }}
+    >
+      {value}
+    </span>
+  );
+}
 
 /** A required parameter that has no argument says so where it would stand. */
 function missingAt(item: StepItem, column: number): string | null {

@@ -2,6 +2,7 @@ import type { KeyboardEvent } from 'react';
 import { copyBlock, removeBlock, selectSection, shiftBlock } from './blockActions';
 import { isRow } from './items';
 import { extractKeyword, rename } from './refactoringEntries';
+import { showAllRows, turnRow } from './rowLens';
 import type { Cursor, SheetSession } from './session';
 
 const PAGE = 20;
@@ -21,6 +22,7 @@ export function sheetKey(event: KeyboardEvent, session: SheetSession): boolean {
   const { stop, cursor } = now;
   if (control) return controlKey(key, event.shiftKey, session);
   if (event.altKey) {
+    if (key === 'ArrowLeft' || key === 'ArrowRight') return turnRow(session, key === 'ArrowLeft' ? -1 : 1);
     if (key !== 'ArrowUp' && key !== 'ArrowDown') return false;
     const by = key === 'ArrowUp' ? -1 : 1;
     if (stop.kind === 'block') shiftBlock(session, stop.id, by);
@@ -66,6 +68,7 @@ export function sheetKey(event: KeyboardEvent, session: SheetSession): boolean {
       session.emptyCells();
       return true;
     case 'Escape':
+      if (!cursor.anchor) showAllRows(session);
       session.cursor.set({ ...cursor, anchor: null });
       return true;
   }

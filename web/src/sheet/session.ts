@@ -5,7 +5,7 @@ import { setName, setNote, setProperty } from '@/document/blockEdits';
 import { typedCell } from '@/document/cells';
 import { addRows, type CellValue, insertRow, moveRows, removeRows, setCells, shiftRows } from '@/document/edits';
 import type { OpenDocument } from '@/document/openDocument';
-import { findBlock, structure } from '@/document/structure';
+import { type Block, findBlock, structure } from '@/document/structure';
 import { store } from '@/parts/store';
 import type { RefactoringAsk } from '@/refactoring/refactorings';
 import { headFields } from './heads';
@@ -37,6 +37,10 @@ const NO_KEYWORDS: ReadonlyMap<string, KeywordView> = new Map();
 export class SheetSession {
   readonly cursor = store<Cursor | null>(null);
   readonly unfolded = store<ReadonlySet<string>>(new Set());
+  /** The case that is read by a row of its data, and which; null where none is. */
+  readonly rowLens = store<{ block: number; row: number } | null>(null);
+  /** How many rows the case has that is read so; 0 while that is not known. */
+  rowCount = 0;
   /** What somebody else's change took away from under an edit. */
   readonly lost = store<string>('');
   /** Why something was not written; empty where it was. */
@@ -70,6 +74,13 @@ export class SheetSession {
     });
     this.known = { of, items, stops: items.filter(isStop) };
     return this.known;
+  }
+
+  /** Whether a case runs with rows of data, as far as the server has told. */
+  hasRows(block: Block): boolean {
+    return (
+      block.kind.word === 'case' && (analysis(this.document.state).blocks.get(block.id)?.meaning.dataRows ?? 0) > 0
+    );
   }
 
   /** The line under the cursor; the nearest one where it is gone. */

@@ -1,15 +1,17 @@
+import { Grid3x3 } from 'lucide-react';
 import { useEffect } from 'react';
-import { useLocation, useSearch } from 'wouter';
+import { Link, useLocation, useSearch } from 'wouter';
 import { useBlocks, useKeywords } from '@/api/queries';
 import type { BlockNode, KeywordView } from '@/api/types';
 import { useCrumbs } from '@/app/crumbs';
-import { KEYWORDS, keywordPlace } from '@/app/places';
+import { compositionPlace, KEYWORDS, keywordPlace } from '@/app/places';
 import { nameKey } from '@/document/words';
 import { Columns } from '@/parts/Columns';
 import { Wrong } from '@/parts/Wrong';
 import { type BlockGroup, BlockList } from '@/stations/documents/BlockList';
 import { DocumentStation } from '@/stations/documents/DocumentStation';
 import { NewBlock } from '@/stations/documents/NewBlock';
+import { Composition } from './CompositionGrid';
 import { KeywordReference } from './KeywordReference';
 import { RepeatsLens } from './RepeatsLens';
 
@@ -31,6 +33,17 @@ export function KeywordsStation({ path }: { path: string }) {
       also: { word: 'Reference', go: () => go(shown ? keywordPlace(shown.name) : KEYWORDS) },
     };
     return <DocumentStation path={path} station={station} />;
+  }
+  if (search.has('composition')) {
+    return (
+      <Columns
+        station="keywords"
+        contents={{ name: 'Contents', content: <KeywordList open="" composition /> }}
+        lens={null}
+      >
+        <Composition path={search.get('composition') ?? ''} go={go} />
+      </Columns>
+    );
   }
   return <Reference name={name} own={own} />;
 }
@@ -64,7 +77,7 @@ function Reference({ name, own }: { name: string; own: readonly BlockNode[] }) {
   );
 }
 
-function KeywordList({ open }: { open: string }) {
+function KeywordList({ open, composition = false }: { open: string; composition?: boolean }) {
   const { data: blocks } = useBlocks();
   const { data: keywords } = useKeywords();
   const own = (blocks ?? []).filter((block) => block.kind === 'keyword');
@@ -90,12 +103,22 @@ function KeywordList({ open }: { open: string }) {
     });
   }
   return (
-    <BlockList
-      label="Keywords"
-      groups={groups}
-      add={<NewBlock kinds={['keyword']} station={KEYWORDS} usualPath="keywords/keywords.elmt" />}
-      empty="No keyword of your own yet. Make one with the plus above, or extract it from steps that repeat."
-    />
+    <>
+      <Link
+        to={compositionPlace('')}
+        aria-current={composition ? 'page' : undefined}
+        className="flex h-8 flex-none items-center gap-2 border-b border-hair px-3 font-medium hover:bg-sunk aria-[current]:bg-select aria-[current]:shadow-[inset_2px_0_var(--select-edge)]"
+      >
+        <Grid3x3 size={14} aria-hidden className="text-ink-2" />
+        Composition of the cases
+      </Link>
+      <BlockList
+        label="Keywords"
+        groups={groups}
+        add={<NewBlock kinds={['keyword']} station={KEYWORDS} usualPath="keywords/keywords.elmt" />}
+        empty="No keyword of your own yet. Make one with the plus above, or extract it from steps that repeat."
+      />
+    </>
   );
 }
 

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Link } from 'wouter';
 import { useProject, useStartRun, useTree } from '@/api/queries';
 import type { PlanView, SavedPlanView } from '@/api/types';
-import { documentPlace } from '@/app/places';
+import { documentPlace, PLAN } from '@/app/places';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
 import { SeveralChoice } from '@/parts/SeveralChoice';
@@ -61,7 +61,7 @@ export function PlanHead({
         <p className="min-w-0 flex-1 truncate self-end pb-0.5 text-ink-2">{saved?.note}</p>
         {saved && !changed && (
           <Link
-            to={documentPlace(saved.path, { line: saved.line })}
+            to={documentPlace(saved.path, { line: saved.line, station: PLAN })}
             className="inline-flex h-7 items-center rounded-field border border-hair-strong bg-surface px-2.5 font-medium hover:border-field"
           >
             Open its sheet
@@ -71,7 +71,7 @@ export function PlanHead({
         {changed && (
           <NewBlock
             kinds={['plan']}
-            station="/plan"
+            station={PLAN}
             usualPath={PLANS_DOCUMENT}
             trigger={<Button>{saved ? 'Save as another' : 'Save as a plan'}</Button>}
             made={(name, path) => void save({ name, path })}

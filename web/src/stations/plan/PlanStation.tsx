@@ -10,6 +10,7 @@ import { Filter } from '@/parts/Filter';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
 import { useStore } from '@/parts/store';
 import { Wrong } from '@/parts/Wrong';
+import { DocumentStation } from '@/stations/documents/DocumentStation';
 import { ExecutableLens } from './ExecutableLens';
 import { PlanHead } from './PlanHead';
 import { PlanTable } from './PlanTable';
@@ -19,8 +20,23 @@ import { SavedPlans } from './SavedPlans';
 import { Schedule } from './Schedule';
 
 /** The saved plans, and every executable case that a selection expands to, with why each case is in or out. */
-export function PlanStation() {
+export function PlanStation({ path }: { path: string }) {
   const query = new URLSearchParams(useSearch());
+  const [, go] = useLocation();
+  const { data: plans } = usePlans();
+  if (path === '') return <OnePlan query={query} />;
+  const line = Number(query.get('line') ?? 0);
+  const open = plans?.filter((plan) => plan.path === path && plan.line <= line).at(-1)?.name ?? null;
+  const station = {
+    home: PLAN,
+    word: 'Plan',
+    contents: <SavedPlans plans={plans ?? []} open={open ?? ''} made={(made) => go(planPlace(made))} />,
+    also: { word: 'Cases', go: () => go(open ? planPlace(open) : PLAN) },
+  };
+  return <DocumentStation path={path} station={station} />;
+}
+
+function OnePlan({ query }: { query: URLSearchParams }) {
   const [, go] = useLocation();
   const name = query.get('plan');
   const { data: plans, error, refetch } = usePlans();

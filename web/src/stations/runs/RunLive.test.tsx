@@ -60,6 +60,19 @@ it('shows what each worker is at and counts what is done', () => {
   expect(only('aside', 'As they come').textContent).toContain('The text differs.');
 });
 
+it('shows the page of a worker while it is at a case', async () => {
+  URL.createObjectURL = () => 'blob:page';
+  URL.revokeObjectURL = () => {};
+  const { send } = live({
+    // Each answer is read once.
+    get 'GET /api/runs/5/workers/1/picture'() {
+      return new Response('x', { status: 200 });
+    },
+  });
+  await act(async () => send(began, told, started(1, 1)));
+  expect((await seen('img')).getAttribute('alt')).toBe('The page of worker 1: case 1');
+});
+
 it('counts nothing twice where events come again, and waits for those between', () => {
   const { send, socket } = live();
   send(began, told, started(1, 1), finished(1, 'passed'));

@@ -5,6 +5,7 @@ import { pauseRun, stopRun, useRunCounts } from '@/api/queries';
 import type { Outcome as OutcomeWord, RunView, SuiteCountsView } from '@/api/types';
 import { Button } from '@/parts/Button';
 import { OUTCOMES, Outcome, outcomeColour, outcomeWord } from '@/parts/Outcome';
+import { LivePicture } from './LivePicture';
 import { OutcomeBar } from './OutcomeBar';
 import { clockTime, formatDuration } from './times';
 
@@ -83,7 +84,7 @@ export function RunLive({ run }: { run: RunView }) {
           </div>
           <OutcomeBar counts={counts} total={total || 1} running={running} />
         </header>
-        <Lanes live={live} now={now} />
+        <Lanes run={run.id} live={live} now={now} />
         {many ? (
           <Suites suites={counted?.suites ?? []} total={total} done={done} />
         ) : (
@@ -132,7 +133,7 @@ function TimeLeft({ began, total, done, now }: { began: number; total: number; d
   );
 }
 
-function Lanes({ live, now }: { live: LiveRun; now: number }) {
+function Lanes({ run, live, now }: { run: number; live: LiveRun; now: number }) {
   const byNumber = new Map(live.cases.map((one) => [one.planned.number, one]));
   return (
     <section aria-label="Workers">
@@ -159,6 +160,11 @@ function Lanes({ live, now }: { live: LiveRun; now: number }) {
                 </>
               ) : (
                 <p className="pt-2 text-ink-3">{live.over ? 'done' : 'waiting'}</p>
+              )}
+            </div>
+            <div className="ml-4 h-[68px] w-[109px] flex-none">
+              {!live.over && (
+                <LivePicture run={run} worker={lane.worker} number={lane.number} name={current?.planned.name ?? ''} />
               )}
             </div>
             <div className="ml-4 w-[190px] flex-none border-l border-hair pl-4">

@@ -2,19 +2,16 @@ package elmtable.run;
 
 import elmtable.block.Isolation;
 import elmtable.block.Scope;
-import elmtable.block.ValuesTable;
 import elmtable.browser.Browser;
 import elmtable.formula.EvaluationContext;
-import elmtable.formula.Evaluator;
 import elmtable.formula.FormulaException;
 import elmtable.formula.Value;
 import elmtable.plan.ExecutableCase;
-import elmtable.project.CaseRow;
 import elmtable.project.DataValues;
 import elmtable.project.Environments;
-import elmtable.project.entry.CaseEntry;
 import elmtable.run.browsers.BrowserConfigs;
 import elmtable.run.browsers.CaseBrowser;
+import elmtable.run.browsers.LivePages;
 import elmtable.run.browsers.PreparedBrowsers;
 import elmtable.run.event.EventPublisher;
 import elmtable.run.event.EvidenceKeeper;
@@ -40,11 +37,8 @@ import elmtable.run.step.StepRunner;
 import elmtable.run.time.Deadline;
 import elmtable.run.time.RunStoppedException;
 import elmtable.run.time.StopSignal;
-import elmtable.text.Names;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -64,6 +58,7 @@ final class CaseRun {
   private final boolean more;
   private final PublishedValues published;
   private final Scopes scopes;
+  private final LivePages pages;
 
   /** Of the last try, or null. */
   private CaseSession last;
@@ -81,8 +76,10 @@ final class CaseRun {
       StopSignal stop,
       boolean more,
       PublishedValues published,
-      Scopes scopes) {
+      Scopes scopes,
+      LivePages pages) {
     this.scopes = scopes;
+    this.pages = pages;
     this.published = published;
     this.request = request;
     this.numbered = numbered;
@@ -164,6 +161,7 @@ final class CaseRun {
     Secrets secrets = new Secrets();
     Isolation isolation = scopes.isolation(executable);
     CaseBrowser browser = browserFor(isolation);
+    pages.begin(worker, browser, secrets::texts);
     try (CaseFiles files = new CaseFiles(request.project().files())) {
       CaseSession session = session(secrets, files);
       last = session;
@@ -183,6 +181,7 @@ final class CaseRun {
       return CaseResult.broken(
           secrets.mask("The case broke off: " + UnexpectedFailure.words(broken) + "."));
     } finally {
+      pages.end(worker);
       if (isolation == Isolation.CASE) {
         browser.close();
       } else {
@@ -228,7 +227,7 @@ final class CaseRun {
     ExecutableCase executable = numbered.executable();
     CaseValues wide = values(executable, secrets);
     CaseValues own = values(executable, secrets);
-    addOwn(own, executable, secrets);
+    own.addOwn(secrets);
     return new CaseSession(
         request.in(executable.environment()).within(limit(executable)),
         numbered.number(),
@@ -276,35 +275,7 @@ final class CaseRun {
     return new CaseValues(context, environment, runValues(), published, executable);
   }
 
-  /** Those of its suite and its row. */
-  private static void addOwn(CaseValues scope, ExecutableCase executable, Secrets secrets) {
-    EvaluationContext context = scope.context();
-    for (ValuesTable.Entry entry :
-        executable.entry().ofSuite().map(suite -> suite.values().entries()).orElse(List.of())) {
-      Value value = new Evaluator(scope.ofCase(), context).value(entry.value());
-      if (entry.secret()) {
-        secrets.secret(value);
-      }
-      scope.putSuite(entry.name(), value);
-    }
-    executable
-        .row()
-        .ifPresent(row -> scope.putRow(values(executable.entry(), row, scope, context)));
-  }
-
   private Map<String, Value> runValues() {
     return Map.of("id", Value.of(request.id()), "seed", Value.of(request.choices().seed()));
-  }
-
-  private static Map<String, Value> values(
-      CaseEntry entry, CaseRow row, CaseValues scope, EvaluationContext context) {
-    Map<String, Value> values = new LinkedHashMap<>();
-    Evaluator evaluator = new Evaluator(scope.ofCase(), context);
-    for (int i = 0; i < row.columns().size(); i++) {
-      values.put(
-          Names.key(row.columns().get(i)),
-          evaluator.value(entry.block().isScenario() ? row.plainCell(i) : row.cell(i)));
-    }
-    return values;
   }
 }

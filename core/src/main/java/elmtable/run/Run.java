@@ -1,6 +1,7 @@
 package elmtable.run;
 
 import elmtable.browser.Browser;
+import elmtable.run.browsers.LivePages;
 import elmtable.run.browsers.PreparedBrowsers;
 import elmtable.run.browsers.WorkerBrowsers;
 import elmtable.run.event.EventPublisher;
@@ -54,6 +55,7 @@ public final class Run implements RunHandle {
 
   private final StopSignal stop = new StopSignal();
   private final PublishedValues published;
+  private final LivePages pages = new LivePages();
   private Scopes scopes;
 
   /** What ended the run before its time; null for nothing. */
@@ -226,7 +228,8 @@ public final class Run implements RunHandle {
             stop,
             next.more(),
             published,
-            scopes);
+            scopes,
+            pages);
     if (stop.isSet()) {
       return without(run, numbered, Outcome.NOT_RUN, "The run was stopped before it began.");
     }
@@ -268,6 +271,11 @@ public final class Run implements RunHandle {
   @Override
   public boolean isPaused() {
     return stop.isPaused();
+  }
+
+  @Override
+  public Optional<byte[]> picture(int worker) {
+    return pages.picture(worker);
   }
 
   /** A second stop, or the end of the time for tear-downs, ends everything at once. */

@@ -1,6 +1,7 @@
 package elmtable.run;
 
 import java.time.Duration;
+import java.util.Optional;
 
 /** A run that is going. */
 public interface RunHandle {
@@ -16,6 +17,9 @@ public interface RunHandle {
   void pause(boolean wait);
 
   boolean isPaused();
+
+  /** What a worker's page shows now, as a JPEG; nothing where it is at none, or cannot tell. */
+  Optional<byte[]> picture(int worker);
 
   boolean isOver();
 

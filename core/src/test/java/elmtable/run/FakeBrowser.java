@@ -21,9 +21,11 @@ import elmtable.browser.Wanted;
 import elmtable.browser.Windows;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -298,8 +300,13 @@ final class FakeBrowser
   }
 
   @Override
-  public Optional<byte[]> take() {
+  public Optional<byte[]> take(Collection<String> secrets) {
     return Optional.of(new byte[] {1, 2, 3});
+  }
+
+  @Override
+  public Optional<byte[]> glance(Collection<String> secrets) {
+    return Optional.of(String.join(" ", secrets).getBytes(StandardCharsets.UTF_8));
   }
 
   @Override

@@ -100,6 +100,13 @@ class AccessibilityJourney {
     screen.open(world.address() + "/cases/features/sign-in.feature");
     screen.see("//*[@role='textbox'][@aria-label='Text of the document']");
     isAccessible();
+    screen.open(world.address() + "/keywords?composition=suites%2Ffiring-requests.elmt");
+    screen.see("//*[@role='grid']//button[contains(@aria-label, 'step 2')]");
+    isAccessible();
+    screen.open(world.address() + "/cases/suites/firing-requests.elmt");
+    screen.press("(//button[normalize-space()='Read by row'])[1]");
+    screen.see("//b[normalize-space()='row 1 of 4']");
+    isAccessible();
     screen.open(world.address() + "/plan");
     screen.pressButton("7 shelves of Glaze");
     isAccessible();

@@ -47,6 +47,35 @@ class StationsJourney {
   }
 
   @Test
+  void callsAreAddedAndTakenAwayInTheComposition() {
+    screen.open(world.address() + "/keywords?composition=suites%2Freceipts.elmt");
+    screen.see("//*[@role='grid'][@aria-label='Composition of the cases']");
+    screen.press("//button[@aria-label='Add a keyword to the grid']");
+    screen.press("//*[@role='option'][normalize-space()='expect receipt']");
+    String cell = "(//*[@role='grid']//button[contains(@aria-label, 'expect receipt: %s')])[1]";
+    screen.press(cell.formatted("not called"));
+    inFile("suites/receipts.elmt", "expect receipt");
+    screen.press(cell.formatted("step"));
+    screen.see(cell.formatted("not called"));
+    inFile("suites/receipts.elmt", "suite Receipts");
+    screen.seeText("//*[@data-testid='problem-count']", "no problems");
+  }
+
+  @Test
+  void aCaseIsReadByTheRowsOfItsData() {
+    screen.open(world.address() + "/cases/suites/firing-requests.elmt");
+    screen.press(Screen.cell("<shelves>", "fill in the request", 0));
+    screen.chord(Keys.ALT, Keys.ARROW_RIGHT);
+    screen.see("//b[normalize-space()='row 1 of 4']");
+    screen.seeText("//*[@role='row'][contains(., 'expect shown')]", "is no, skipped");
+    screen.chord(Keys.ALT, Keys.ARROW_RIGHT);
+    screen.seeText("//*[@role='row'][contains(., 'expect shown')]", "is yes");
+    screen.seeText("//*[@role='row'][contains(., 'expect text')]", "Booked: 1 shelf");
+    screen.keys(Keys.ESCAPE);
+    screen.see("(//button[normalize-space()='Read by row'])[1]");
+  }
+
+  @Test
   void aSelectionIsKeptAsAPlanAndRun() {
     screen.open(world.address() + "/plan?tags=offer");
     screen.pressButton("Save as a plan");

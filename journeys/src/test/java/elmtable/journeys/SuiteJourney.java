@@ -222,6 +222,7 @@ class SuiteJourney {
     openSuite("Firing requests");
     screen.pressButton("Run 32 cases");
     screen.see("//section[@aria-label='Workers']//*[@aria-label='running']");
+    screen.see("//section[@aria-label='Workers']//img[starts-with(@alt, 'The page of worker')]");
     screen.see("//aside[@aria-label='As they come']//li");
     List<ProcessHandle> browsers = World.browsersOf(world.process());
     assertFalse(browsers.isEmpty());

@@ -2,6 +2,7 @@ package elmtable.webdriver;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertNotEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
@@ -10,15 +11,19 @@ import elmtable.browser.BrowserConfig;
 import elmtable.browser.BrowserException;
 import elmtable.browser.Observation;
 import elmtable.browser.Wanted;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 
 /** The port, against a real browser and pages made for one thing each. */
@@ -135,7 +140,7 @@ class BrowserTest extends AbstractBrowserTest {
     assertTrue(
         failure(() -> browser.pointer().press(target("button", "Ask"), LIMIT))
             .contains("“Now?” is open"));
-    assertTrue(browser.pictures().take().isEmpty());
+    assertTrue(browser.pictures().take(List.of()).isEmpty());
     browser.dialogs().close(false, LIMIT);
   }
 
@@ -160,9 +165,45 @@ class BrowserTest extends AbstractBrowserTest {
   void aPictureIsAPngWithTheElementOutlined() {
     show("<p id=p>text</p>");
     browser.pictures().outline(target("id", "p"));
-    byte[] picture = browser.pictures().take().orElseThrow();
+    byte[] picture = browser.pictures().take(List.of()).orElseThrow();
     assertEquals("PNG", new String(picture, 1, 3, StandardCharsets.US_ASCII));
     assertTrue(browser.pages().source().contains("outline"));
+  }
+
+  @Test
+  void secretsInAPictureArePaintedOver() throws Exception {
+    String at = "style='position:absolute;box-sizing:border-box;width:100px;height:30px;";
+    show(
+        "<div %sleft:20px;top:40px'>my <b>cela</b>don</div>".formatted(at)
+            + "<input type=password %sleft:20px;top:100px' value=x>".formatted(at)
+            + "<input %sleft:20px;top:160px' value='celadon!'>".formatted(at)
+            + "<div id=host %sleft:200px;top:40px'></div>".formatted(at)
+            + "<iframe %sleft:200px;top:100px;border:0' srcdoc='<body style=margin:0>".formatted(at)
+            + "<div style=height:30px>celadon</div>'></iframe>"
+            + "<input %sleft:200px;top:160px' value=plain>".formatted(at)
+            + "<script>host.attachShadow({ mode: 'open' }).innerHTML ="
+            + " '<div style=height:30px>celadon</div>'</script>");
+    BufferedImage picture =
+        ImageIO.read(
+            new ByteArrayInputStream(browser.pictures().take(List.of("celadon")).orElseThrow()));
+    for (int[] place : new int[][] {{30, 55}, {30, 115}, {30, 175}, {210, 55}, {210, 115}}) {
+      assertEquals(
+          0x3A3A36,
+          picture.getRGB(place[0], place[1]) & 0xFFFFFF,
+          () -> place[0] + ", " + place[1]);
+    }
+    assertNotEquals(0x3A3A36, picture.getRGB(230, 175) & 0xFFFFFF);
+  }
+
+  @Test
+  void whoWatchesSeesThePageWhileAStepWaits() throws Exception {
+    show("<p id=p>text</p>");
+    CompletableFuture<Optional<byte[]>> watching =
+        CompletableFuture.supplyAsync(() -> browser.pictures().glance(List.of()));
+    assertTrue(
+        failure(() -> browser.pointer().press(target("id", "none"), SHORT)).contains("none"));
+    byte[] picture = watching.get(10, TimeUnit.SECONDS).orElseThrow();
+    assertEquals(0xFFD8, (picture[0] & 0xFF) << 8 | picture[1] & 0xFF, "a JPEG");
   }
 
   @Test

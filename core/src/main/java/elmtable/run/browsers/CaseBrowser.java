@@ -20,7 +20,9 @@ public final class CaseBrowser implements AutoCloseable {
   /** What is put into it when it is opened. */
   private final List<BrowserState> states = new ArrayList<>();
 
-  private Browser browser;
+  /** Read by who watches, too. */
+  private volatile Browser browser;
+
   private int step = -1;
 
   public CaseBrowser(Supplier<Browser> opening) {

@@ -1,9 +1,13 @@
 package elmtable.run.step;
 
+import elmtable.block.ValuesTable;
 import elmtable.formula.EvaluationContext;
+import elmtable.formula.Evaluator;
+import elmtable.formula.SecretWatch;
 import elmtable.formula.Value;
 import elmtable.formula.ValueLookup;
 import elmtable.plan.ExecutableCase;
+import elmtable.project.CaseRow;
 import elmtable.project.Environments;
 import elmtable.text.Names;
 import java.util.HashMap;
@@ -47,12 +51,28 @@ public final class CaseValues {
     published.publish(executable, name, value, keep);
   }
 
-  public void putSuite(String name, Value value) {
-    suite.put(Names.key(name), value);
+  /** Works out the values of its suite and its row, each of which may use those before it. */
+  public void addOwn(SecretWatch secrets) {
+    Evaluator evaluator = new Evaluator(ofCase(), context);
+    for (ValuesTable.Entry entry :
+        executable.entry().ofSuite().map(own -> own.values().entries()).orElse(List.of())) {
+      Value value = evaluator.value(entry.value());
+      if (entry.secret()) {
+        secrets.secret(value);
+      }
+      suite.put(Names.key(entry.name()), value);
+    }
+    executable.row().ifPresent(own -> row = valuesOf(own, evaluator));
   }
 
-  public void putRow(Map<String, Value> values) {
-    row = values;
+  private Map<String, Value> valuesOf(CaseRow own, Evaluator evaluator) {
+    boolean plain = executable.entry().block().isScenario();
+    Map<String, Value> values = new LinkedHashMap<>();
+    for (int i = 0; i < own.columns().size(); i++) {
+      values.put(
+          Names.key(own.columns().get(i)), evaluator.value(plain ? own.plainCell(i) : own.cell(i)));
+    }
+    return values;
   }
 
   /** What the fixtures gave that the case asks for. */

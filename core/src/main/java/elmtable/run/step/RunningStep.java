@@ -69,10 +69,13 @@ record RunningStep(
   public void keepPicture(String name) {
     browser()
         .pictures()
-        .take()
+        .take(reporter.secrets().texts())
         .ifPresentOrElse(
             picture -> reporter.keep(id, "picture", picture, ".png", name),
-            () -> reporter.log(id, "No picture can be taken while a dialog is open."));
+            () ->
+                reporter.log(
+                    id,
+                    "No picture can be taken now: a dialog is open, or it is not known what is secret in it."));
   }
 
   @Override

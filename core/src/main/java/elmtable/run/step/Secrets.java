@@ -90,8 +90,13 @@ public final class Secrets implements SecretWatch {
     };
   }
 
-  /** How a report shows a value. */
-  String shown(Value value) {
+  /** All of them as they are, for who paints them over. */
+  public Set<String> texts() {
+    return Collections.unmodifiableSet(texts);
+  }
+
+  /** How a person is shown a value. */
+  public String shown(Value value) {
     return switch (value) {
       case Value.Many many when isSecret(value) ->
           String.join(", ", many.items().stream().map(this::shown).toList());

@@ -24,7 +24,7 @@ final class StepEvidence {
     try {
       browser
           .opened()
-          .flatMap(page -> page.pictures().take())
+          .flatMap(page -> page.pictures().take(reporter.secrets().texts()))
           .ifPresent(picture -> reporter.keep(step, "picture", picture, ".png", "after the step"));
     } catch (RuntimeException failure) {
       reporter.log(step, "No picture could be kept: " + failure.getMessage());
@@ -48,7 +48,7 @@ final class StepEvidence {
         page.pictures().outline(target);
       }
       page.pictures()
-          .take()
+          .take(reporter.secrets().texts())
           .ifPresent(
               picture -> reporter.keep(step, "picture", picture, ".png", "when the step failed"));
       if (page.dialogs().open().isEmpty()) {

@@ -13,7 +13,7 @@ import java.util.Set;
 final class Guard {
   private static final Set<String> LOOPBACK = Set.of("localhost", "127.0.0.1", "[::1]");
   private static final String POLICY =
-      "default-src 'self'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; object-src 'none'; "
+      "default-src 'self'; img-src 'self' blob: data:; style-src 'self' 'unsafe-inline'; object-src 'none'; "
           + "base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
   private Guard() {}

@@ -50,6 +50,7 @@ final class RunsApi {
     routes.post("/api/runs/{id}/stop", this::stop);
     routes.post("/api/runs/{id}/pause", ctx -> pause(ctx, true));
     routes.post("/api/runs/{id}/continue", ctx -> pause(ctx, false));
+    routes.get("/api/runs/{id}/workers/{worker}/picture", this::picture);
     routes.get("/api/evidence/{file}", this::evidence);
   }
 
@@ -200,6 +201,15 @@ final class RunsApi {
       throw new NotFoundResponse("Run " + id + " is not going.");
     }
     ctx.status(202);
+  }
+
+  /** The page of a worker, for who watches; nothing where it is at none. */
+  private void picture(Context ctx) {
+    ctx.header("Cache-Control", "no-store");
+    runs()
+        .picture(number(ctx, "id"), (int) number(ctx, "worker"))
+        .ifPresentOrElse(
+            picture -> ctx.contentType("image/jpeg").result(picture), () -> ctx.status(204));
   }
 
   private void evidence(Context ctx) throws IOException {

@@ -6,6 +6,7 @@ import elmtable.plan.Plan;
 import elmtable.project.Project;
 import elmtable.project.entry.CaseEntry;
 import elmtable.project.entry.DataEntry;
+import elmtable.project.entry.NamedBlock;
 import elmtable.project.entry.SuiteEntry;
 import elmtable.refactoring.RenameTarget;
 import elmtable.server.message.BlockMessages.BlockNode;
@@ -22,6 +23,7 @@ import elmtable.server.view.EnvironmentViews;
 import elmtable.server.view.OrderViews;
 import elmtable.server.view.PerSnapshot;
 import elmtable.server.view.RefactoringViews;
+import elmtable.server.view.RowLensViews;
 import elmtable.server.view.UseViews;
 import elmtable.text.Names;
 import io.javalin.config.RoutesConfig;
@@ -57,6 +59,7 @@ final class StationsApi {
     routes.post("/api/refactorings", this::preview);
     routes.get("/api/data/{name}", this::data);
     routes.get("/api/order", this::order);
+    routes.get("/api/row", this::row);
     routes.get("/api/sessions", ctx -> ctx.json(sessions()));
     routes.delete("/api/sessions/{id}", this::forgetSession);
     routes.get("/api/environments", this::environments);
@@ -135,24 +138,39 @@ final class StationsApi {
         .orElse("");
   }
 
-  private void order(Context ctx) {
-    Snapshot snapshot = snapshot();
-    String path = required(ctx, "path");
-    long line = number(ctx, "line", 0);
+  /** The case of a line; a line of the suite itself means what all of its cases have. */
+  private static CaseEntry caseAt(Snapshot snapshot, String path, long line) {
     List<CaseEntry> cases =
         snapshot.project().index().suites().stream()
             .filter(suite -> suite.path().equals(path))
             .map(SuiteEntry::cases)
             .flatMap(List::stream)
             .toList();
-    CaseEntry entry =
-        cases.stream()
-            .filter(one -> line > one.located().firstLine() && line <= one.located().end())
-            .findFirst()
-            // A line of the suite itself means what all of its cases have.
-            .or(() -> cases.stream().filter(one -> line <= one.located().firstLine()).findFirst())
-            .orElseThrow(() ->
-                new NotFoundResponse("There is no case in line " + line + " of “" + path + "”."));
+    return cases.stream()
+        .filter(one -> line > one.located().firstLine() && line <= one.located().end())
+        .findFirst()
+        .or(() -> cases.stream().filter(one -> line <= one.located().firstLine()).findFirst())
+        .orElseThrow(
+            () -> new NotFoundResponse("There is no case in line " + line + " of “" + path + "”."));
+  }
+
+  /** A case with one row of its data. */
+  private void row(Context ctx) {
+    Snapshot snapshot = snapshot();
+    CaseEntry entry = caseAt(snapshot, required(ctx, "path"), number(ctx, "line", 0));
+    String environment =
+        Optional.ofNullable(ctx.queryParam("environment"))
+            .orElseGet(() ->
+                snapshot.project().index().named(BlockKind.ENVIRONMENT).stream()
+                    .findFirst()
+                    .map(NamedBlock::name)
+                    .orElse(""));
+    ctx.json(new RowLensViews(snapshot.project(), environment).of(entry, number(ctx, "row", 1)));
+  }
+
+  private void order(Context ctx) {
+    Snapshot snapshot = snapshot();
+    CaseEntry entry = caseAt(snapshot, required(ctx, "path"), number(ctx, "line", 0));
     Optional<CasePlan> plan =
         plans.of(snapshot).cases().stream()
             .filter(each -> each.entry().located() == entry.located())

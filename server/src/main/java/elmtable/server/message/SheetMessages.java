@@ -2,10 +2,37 @@ package elmtable.server.message;
 
 import elmtable.run.event.Outcome;
 import java.util.List;
+import java.util.Map;
 
 /** What the lines of a document mean, and what may be written there. */
 public final class SheetMessages {
   private SheetMessages() {}
+
+  /**
+   * What a step's cells hold in one row of data.
+   *
+   * @param line in the document, from 1
+   * @param values of cells that refer to something known, by their place in the row
+   * @param condition whether its condition holds; left out where it has none or that is not known
+   */
+  public record RowLensStep(int line, Map<Integer, String> values, @Nullable Boolean condition) {}
+
+  /**
+   * A case with one row of its data.
+   *
+   * @param row from 1
+   * @param count how many rows there are
+   * @param name of the executable case
+   * @param fault why the row cannot be read
+   */
+  public record RowLensView(
+      long row,
+      long count,
+      String name,
+      List<String> columns,
+      List<String> values,
+      List<RowLensStep> steps,
+      @Nullable String fault) {}
 
   /**
    * A piece of a text; {@code origin} is left out for plain text, {@code unknown} for a name that

@@ -162,6 +162,12 @@ public final class RunService implements AutoCloseable {
     return run.isPresent();
   }
 
+  /** What a worker's page shows now; nothing where it is at none. */
+  public Optional<byte[]> picture(long id, int worker) {
+    LiveRun run = live.get(id);
+    return run == null || run.handle() == null ? Optional.empty() : run.handle().picture(worker);
+  }
+
   public boolean isPaused(long id) {
     LiveRun run = live.get(id);
     return run != null && run.handle() != null && run.handle().isPaused();

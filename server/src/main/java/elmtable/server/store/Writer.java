@@ -25,6 +25,9 @@ final class Writer implements AutoCloseable {
   /** Who tells more than is written waits, so that a fast run does not fill the memory. */
   private static final int MOST_GATHERED = 20_000;
 
+  /** How many changes are taken in hand at once. */
+  private static final int MOST_IN_HAND = 2_000;
+
   /** A transaction of a run's events ends after this, so that nobody who saves waits longer. */
   private static final long LONGEST_NANOS = TimeUnit.MILLISECONDS.toNanos(20);
 
@@ -45,6 +48,9 @@ final class Writer implements AutoCloseable {
   private final Thread thread;
   private Connection connection;
   private boolean closed;
+
+  /** How many of the gathered are being written. */
+  private int inHand;
 
   /** Whether somebody waits for what is gathered. */
   private boolean awaited;
@@ -70,7 +76,7 @@ final class Writer implements AutoCloseable {
           after.run();
         });
     synchronized (this) {
-      while (gathered.size() >= MOST_GATHERED && !closed) {
+      while (gathered.size() + inHand >= MOST_GATHERED && !closed) {
         pause(0);
       }
       requireOpen();
@@ -164,15 +170,23 @@ final class Writer implements AutoCloseable {
     }
   }
 
-  private synchronized List<Task<?>> take(Deque<Task<?>> from) {
-    List<Task<?>> taken = new ArrayList<>(from);
-    from.clear();
-    notifyAll();
+  private synchronized List<Task<?>> takeUrgent() {
+    List<Task<?>> taken = new ArrayList<>(urgent);
+    urgent.clear();
+    return taken;
+  }
+
+  private synchronized List<Task<?>> takeGathered() {
+    List<Task<?>> taken = new ArrayList<>();
+    while (taken.size() < MOST_IN_HAND && !gathered.isEmpty()) {
+      taken.add(gathered.poll());
+    }
+    inHand = taken.size();
     return taken;
   }
 
   private boolean writeUrgent() {
-    List<Task<?>> tasks = take(urgent);
+    List<Task<?>> tasks = takeUrgent();
     if (tasks.isEmpty()) {
       return false;
     }
@@ -189,7 +203,7 @@ final class Writer implements AutoCloseable {
     synchronized (this) {
       awaited = false;
     }
-    List<Task<?>> tasks = take(gathered);
+    List<Task<?>> tasks = takeGathered();
     int done = 0;
     try {
       done = write(tasks, LONGEST_NANOS);
@@ -201,6 +215,7 @@ final class Writer implements AutoCloseable {
         pause(TimeUnit.MILLISECONDS.toNanos(NEXT_TRY_MILLIS));
         return;
       }
+      putBack(List.of());
       tasks.forEach(task -> task.done().completeExceptionally(failed));
       return;
     }
@@ -213,7 +228,9 @@ final class Writer implements AutoCloseable {
 
   private synchronized void putBack(List<Task<?>> tasks) {
     tasks.reversed().forEach(gathered::addFirst);
-    awaited |= !tasks.isEmpty();
+    inHand = 0;
+    awaited |= !gathered.isEmpty();
+    notifyAll();
   }
 
   /** Writes tasks in one transaction, as many as the time allows, and gives how many. */

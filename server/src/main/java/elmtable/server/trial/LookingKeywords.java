@@ -55,7 +55,7 @@ public final class LookingKeywords {
             new Whole(
                 browser.pages().address(),
                 browser.pages().title(),
-                browser.pictures().take(),
+                browser.pictures().take(List.of()),
                 browser.survey().elements()));
   }
 

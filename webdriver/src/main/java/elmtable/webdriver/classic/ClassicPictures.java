@@ -2,7 +2,11 @@ package elmtable.webdriver.classic;
 
 import elmtable.browser.Pictures;
 import elmtable.browser.Target;
+import elmtable.webdriver.page.SecretPainting;
+import elmtable.webdriver.wire.WebDriverError;
 import java.util.Base64;
+import java.util.Collection;
+import java.util.List;
 import java.util.Optional;
 
 /** Pictures, over the classic protocol. */
@@ -16,10 +20,35 @@ final class ClassicPictures implements Pictures {
   }
 
   @Override
-  public Optional<byte[]> take() {
-    return tab.dialog().isPresent()
-        ? Optional.empty()
-        : Optional.of(Base64.getDecoder().decode(tab.read("/screenshot").asText()));
+  public Optional<byte[]> take(Collection<String> secrets) {
+    if (tab.dialog().isPresent()) {
+      return Optional.empty();
+    }
+    return SecretPainting.painted("png", secrets, this::places, this::picture);
+  }
+
+  private Optional<byte[]> picture() {
+    return Optional.of(Base64.getDecoder().decode(tab.read("/screenshot").asText()));
+  }
+
+  /** Asked in the frame that is looked at; in another than the window nothing is known. */
+  private Optional<String> places(String secrets) {
+    if (!tab.frames().isEmpty()) {
+      return Optional.empty();
+    }
+    try {
+      return Optional.of(
+          tab.script("return (" + SecretPainting.PLACES + ")(arguments[0])", List.of(secrets))
+              .asText());
+    } catch (WebDriverError error) {
+      throw tab.failure(error);
+    }
+  }
+
+  /** A waiting command blocks all others of its session, so nobody can watch. */
+  @Override
+  public Optional<byte[]> glance(Collection<String> secrets) {
+    return Optional.empty();
   }
 
   @Override

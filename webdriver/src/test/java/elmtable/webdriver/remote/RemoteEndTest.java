@@ -123,7 +123,7 @@ class RemoteEndTest {
     assertEquals("Kiln", browser.pages().title());
     browser.storage().setCookie("mug", "blue", "/");
     assertEquals(Optional.of("blue"), browser.storage().cookie("mug"));
-    assertTrue(browser.pictures().take().isPresent());
+    assertTrue(browser.pictures().take(List.of()).isPresent());
   }
 
   @Test
