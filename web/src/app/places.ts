@@ -30,10 +30,10 @@ export function stationOf(kinds: readonly string[]): string {
 /** A document, at a line, as a table or as text; without a station the one that it belongs to shows it. */
 export function documentPlace(
   path: string,
-  { line, as, station = CASES }: { line?: number | null; as?: 'text' | 'table'; station?: string } = {},
+  { line, as, station = CASES }: { line?: number | null; as?: 'text' | 'table' | 'overview'; station?: string } = {},
 ) {
   const query = new URLSearchParams();
-  if (as === 'text') query.set('as', 'text');
+  if (as === 'text' || as === 'overview') query.set('as', as);
   if (line !== null && line !== undefined) query.set('line', String(line));
   const asked = query.toString();
   return `${station}/${inPath(path)}${asked ? `?${asked}` : ''}`;

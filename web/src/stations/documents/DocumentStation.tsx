@@ -23,6 +23,7 @@ import { useStore } from '@/parts/store';
 import { RefactoringPanel } from '@/refactoring/RefactoringPanel';
 import { headFields } from '@/sheet/heads';
 import type { Stop } from '@/sheet/items';
+import { Overview } from '@/sheet/Overview';
 import { SheetTable } from '@/sheet/SheetTable';
 import { SheetSession } from '@/sheet/session';
 import { TextSheet } from '@/text/TextSheet';
@@ -56,6 +57,8 @@ export function DocumentStation({ path, station }: { path: string; station: Stat
   );
 }
 
+type Shown = 'table' | 'overview' | 'text';
+
 /** Sheets keep their cursor while one looks elsewhere. */
 const sessions = new WeakMap<OpenDocument, SheetSession>();
 
@@ -84,13 +87,14 @@ function DocumentSheet({ document, station }: { document: OpenDocument; station:
   const line = params.get('line') ? Number(params.get('line')) : null;
   const [selected, setSelected] = useState<Stop | null>(null);
   const suite = structure(state).blocks.find((block) => block.kind.word === 'suite');
+  const overview = suite !== undefined && params.get('as') === 'overview';
   const title = suite?.name ?? path;
   const crumbs: Crumb[] = [{ word: station.word, to: station.home }, { word: title }];
   useCrumbs(crumbs);
   usePresence(document, idOf(selected));
 
   // The state's selection is where both views are.
-  const show = (as: 'table' | 'text') => {
+  const show = (as: Shown) => {
     session.leave();
     const id = as === 'text' ? idOf(selected) : undefined;
     const own = structure(document.state).lines.findIndex((each) => each.id === id);
@@ -102,25 +106,31 @@ function DocumentSheet({ document, station }: { document: OpenDocument; station:
     <Columns
       station={station.word.toLowerCase()}
       contents={{ name: 'Contents', content: station.contents }}
-      lens={{
-        name: 'Lens',
-        content: <DocumentLens document={document} stop={asText ? null : selected} keywords={keywords} />,
-      }}
+      lens={
+        overview
+          ? null
+          : {
+              name: 'Lens',
+              content: <DocumentLens document={document} stop={asText ? null : selected} keywords={keywords} />,
+            }
+      }
     >
       <SheetHead
         document={document}
         title={title}
         suite={suite ?? null}
         executable={[...outcomes.values()].reduce((sum, one) => sum + one.executableCount, 0)}
-        shown={feature ? null : asText ? 'text' : 'table'}
+        shown={feature ? null : asText ? 'text' : overview ? 'overview' : 'table'}
         show={show}
         also={station.also}
       />
       {document.goneWhy !== '' && <GoneStrip document={document} />}
       <AskedRefactoring session={session} />
-      {!asText && isLarge(state) && <LargeStrip lines={state.doc.lines} asText={() => show('text')} />}
+      {!asText && !overview && isLarge(state) && <LargeStrip lines={state.doc.lines} asText={() => show('text')} />}
       {asText ? (
         <TextSheet document={document} line={line} />
+      ) : overview ? (
+        <Overview document={document} outcomes={outcomes} />
       ) : (
         <SheetTable
           session={session}
@@ -201,8 +211,8 @@ function SheetHead({
   suite: Block | null;
   executable: number;
   /** Null where a document can be shown in one way only. */
-  shown: 'table' | 'text' | null;
-  show: (as: 'table' | 'text') => void;
+  shown: Shown | null;
+  show: (as: Shown) => void;
   also: StationOfDocument['also'];
 }) {
   const start = useStartRun();
@@ -239,9 +249,10 @@ function SheetHead({
             options={[
               ...(also ? [{ value: 'also' as const, word: also.word }] : []),
               { value: 'table' as const, word: 'Table' },
+              ...(suite ? [{ value: 'overview' as const, word: 'Overview' }] : []),
               { value: 'text' as const, word: 'Text' },
             ]}
-            value={shown as 'also' | 'table' | 'text'}
+            value={shown as 'also' | Shown}
             onChange={(as) => (as === 'also' ? also?.go() : show(as))}
           />
         )}

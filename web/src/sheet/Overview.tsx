@@ -1,0 +1,331 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { type ClipboardEvent, type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { Link } from 'wouter';
+import type { CaseOutcomeView } from '@/api/types';
+import { documentPlace } from '@/app/places';
+import type { OpenDocument } from '@/document/openDocument';
+import { useDocumentState } from '@/document/useDocument';
+import { Filter } from '@/parts/Filter';
+import { Outcome } from '@/parts/Outcome';
+import {
+  OVERVIEW_COLUMNS,
+  type OverviewCase,
+  type OverviewValue,
+  overviewOf,
+  pasted,
+  writeOverview,
+} from './overviewCells';
+
+const LINE_HEIGHT = 28;
+const GRID =
+  'grid grid-cols-[30px_minmax(180px,2.2fr)_3rem_4rem_repeat(3,minmax(90px,1fr))_minmax(80px,0.8fr)_4.5rem_4rem]';
+const CAPTIONS: Record<string, string> = { name: 'case' };
+
+interface Place {
+  line: number;
+  column: number;
+}
+
+/** The cases of a suite as one table, so that a tag or a flag of many is set in one column. */
+export function Overview({
+  document,
+  outcomes,
+}: {
+  document: OpenDocument;
+  outcomes: ReadonlyMap<number, CaseOutcomeView>;
+}) {
+  useDocumentState(document);
+  const all = overviewOf(document);
+  const [filter, setFilter] = useState('');
+  const shown = all
+    .map((one, line) => ({ one, line }))
+    .filter(({ one }) => one.cells.join(' ').toLowerCase().includes(filter.toLowerCase()));
+  const [cursor, setCursor] = useState<Place>({ line: 0, column: 0 });
+  const [anchor, setAnchor] = useState<number | null>(null);
+  const [editing, setEditing] = useState<string | null>(null);
+  const scroller = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({
+    count: shown.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => LINE_HEIGHT,
+    overscan: 12,
+  });
+  const top = Math.min(anchor ?? cursor.line, cursor.line);
+  const bottom = Math.max(anchor ?? cursor.line, cursor.line);
+  const write = (values: OverviewValue[]) => {
+    // What is written counts among those that are shown.
+    writeOverview(
+      document,
+      values.flatMap((value) => {
+        const to = shown[value.line];
+        return to ? [{ ...value, line: to.line }] : [];
+      }),
+    );
+  };
+  const go = (line: number, column: number, extend = false) => {
+    const next = {
+      line: Math.max(0, Math.min(line, shown.length - 1)),
+      column: Math.max(0, Math.min(column, OVERVIEW_COLUMNS.length - 1)),
+    };
+    setAnchor(extend ? (anchor ?? cursor.line) : null);
+    setCursor(next);
+    virtual.scrollToIndex(next.line);
+  };
+  const inRange = (text: (line: number) => string): OverviewValue[] =>
+    Array.from({ length: bottom - top + 1 }, (_, i) => ({
+      line: top + i,
+      column: cursor.column,
+      text: text(top + i),
+    }));
+  const textAt = (line: number) => shown[line]?.one.cells[cursor.column] ?? '';
+  const commit = (text: string, down: number) => {
+    write([{ ...cursor, text }]);
+    setEditing(null);
+    scroller.current?.focus({ preventScroll: true });
+    go(cursor.line + down, cursor.column);
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (editing !== null) return;
+    const control = event.ctrlKey || event.metaKey;
+    const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+    if (control && key === 'z') event.shiftKey ? document.redo() : document.undo();
+    else if (control && key === 'd') write(inRange(() => textAt(top)));
+    else if (control) return;
+    else if (key === 'ArrowDown') go(cursor.line + 1, cursor.column, event.shiftKey);
+    else if (key === 'ArrowUp') go(cursor.line - 1, cursor.column, event.shiftKey);
+    else if (key === 'ArrowRight') go(cursor.line, cursor.column + 1);
+    else if (key === 'ArrowLeft') go(cursor.line, cursor.column - 1);
+    else if (key === 'Enter' || key === 'F2') setEditing(textAt(cursor.line));
+    else if (key === 'Delete' || key === 'Backspace') write(inRange(() => ''));
+    else if (key.length === 1 && key !== '/' && !event.altKey) setEditing(event.key);
+    else return;
+    event.preventDefault();
+  };
+  const onCopy = (event: ClipboardEvent) => {
+    if (editing !== null) return;
+    event.preventDefault();
+    event.clipboardData.setData(
+      'text/plain',
+      inRange((line) => textAt(line))
+        .map((value) => value.text)
+        .join('\n'),
+    );
+  };
+  const onPaste = (event: ClipboardEvent) => {
+    if (editing !== null) return;
+    event.preventDefault();
+    const values = pasted(event.clipboardData.getData('text/plain'), top, cursor.column);
+    const single = values.length === 1 ? values[0] : undefined;
+    write(single ? inRange(() => single.text) : values);
+  };
+  return (
+    <>
+      <div className="flex flex-none items-center gap-3 px-4 pb-1.5">
+        <p className="flex-1 text-ink-2">
+          Type to change a cell, Ctrl D fills the selected cells down, Del empties them; a column from a spreadsheet can
+          be pasted.
+        </p>
+        <div className="w-48">
+          <Filter value={filter} onChange={setFilter} label="Filter the cases" />
+        </div>
+      </div>
+      <div
+        ref={scroller}
+        role="grid"
+        aria-label="Overview of the cases"
+        aria-rowcount={shown.length + 1}
+        aria-colcount={OVERVIEW_COLUMNS.length + 2}
+        aria-multiselectable
+        tabIndex={0}
+        onKeyDown={onKeyDown}
+        onCopy={onCopy}
+        onPaste={onPaste}
+        className="min-h-0 flex-1 overflow-auto px-4"
+      >
+        <Head />
+        <div role="presentation" className="relative min-w-[760px]" style={{ height: virtual.getTotalSize() }}>
+          {virtual.getVirtualItems().map(({ index, start }) => {
+            const line = shown[index];
+            return (
+              line && (
+                <CaseLine
+                  key={line.one.id}
+                  path={document.path}
+                  one={line.one}
+                  outcome={outcomes.get(line.one.id)}
+                  top={start}
+                  index={index}
+                  column={index >= top && index <= bottom ? cursor.column : null}
+                  here={index === cursor.line}
+                  editing={index === cursor.line ? editing : null}
+                  commit={commit}
+                  cancel={() => {
+                    setEditing(null);
+                    scroller.current?.focus({ preventScroll: true });
+                  }}
+                  choose={(column, extend) => go(index, column, extend)}
+                  edit={(text) => setEditing(text)}
+                />
+              )
+            );
+          })}
+        </div>
+        {shown.length === 0 && <p className="py-3 text-ink-2">No case fits the filter.</p>}
+      </div>
+    </>
+  );
+}
+
+function Head() {
+  return (
+    <div
+      role="row"
+      tabIndex={-1}
+      aria-rowindex={1}
+      className={`${GRID} sticky top-0 z-[4] h-[26px] min-w-[760px] items-center border-b-[1.5px] border-rule bg-surface text-caption text-ink-3`}
+    >
+      <span role="columnheader" tabIndex={-1} aria-label="last outcome" />
+      {OVERVIEW_COLUMNS.map((word, place) => (
+        <span key={word} className="contents">
+          <span role="columnheader" tabIndex={-1} className="px-2">
+            {CAPTIONS[word] ?? word}
+          </span>
+          {place === 0 && (
+            <span role="columnheader" tabIndex={-1} className="px-2 text-right">
+              rows
+            </span>
+          )}
+        </span>
+      ))}
+    </div>
+  );
+}
+
+function CaseLine({
+  path,
+  one,
+  outcome,
+  top,
+  index,
+  column,
+  here,
+  editing,
+  commit,
+  cancel,
+  choose,
+  edit,
+}: {
+  path: string;
+  one: OverviewCase;
+  outcome: CaseOutcomeView | undefined;
+  top: number;
+  index: number;
+  /** The column that is selected in this line, or null. */
+  column: number | null;
+  /** Whether the cursor is in this line. */
+  here: boolean;
+  /** What is typed into the cell under the cursor, or null. */
+  editing: string | null;
+  commit: (text: string, down: number) => void;
+  cancel: () => void;
+  choose: (column: number, extend: boolean) => void;
+  edit: (text: string) => void;
+}) {
+  return (
+    <div
+      role="row"
+      tabIndex={-1}
+      aria-rowindex={index + 2}
+      style={{ top, height: LINE_HEIGHT }}
+      className={`${GRID} absolute inset-x-0 items-stretch border-b border-hair`}
+    >
+      <Link
+        to={documentPlace(path, { line: one.line })}
+        tabIndex={-1}
+        aria-label={`Open ${one.cells[0]}`}
+        title="Open the case"
+        className="grid place-items-center"
+      >
+        <Outcome of={outcome?.last} />
+      </Link>
+      {one.cells.map((text, place) => (
+        <span key={OVERVIEW_COLUMNS[place]} className="contents">
+          <span
+            role="gridcell"
+            tabIndex={-1}
+            aria-selected={column === place}
+            title={text || undefined}
+            onMouseDown={(event) => {
+              if (event.button === 0) choose(place, event.shiftKey);
+            }}
+            onDoubleClick={() => edit(text)}
+            className={`relative flex min-w-0 items-center px-2 ${column === place ? 'bg-accent-wash' : ''} ${place === 0 ? 'font-medium' : ''}`}
+          >
+            <span className="truncate">{text}</span>
+            {here && column === place && editing === null && (
+              <span className="pointer-events-none absolute inset-0 border-2 border-select-edge" />
+            )}
+            {here && column === place && editing !== null && (
+              <Field
+                label={`${OVERVIEW_COLUMNS[place]} of ${one.cells[0]}`}
+                text={editing}
+                commit={commit}
+                cancel={cancel}
+              />
+            )}
+          </span>
+          {place === 0 && (
+            <span
+              role="gridcell"
+              tabIndex={-1}
+              title={outcome?.exclusionReason}
+              className="flex items-center justify-end px-2 text-ink-3"
+            >
+              {outcome?.exclusionReason ? 'out' : (outcome?.executableCount ?? '')}
+            </span>
+          )}
+        </span>
+      ))}
+    </div>
+  );
+}
+
+function Field({
+  label,
+  text,
+  commit,
+  cancel,
+}: {
+  label: string;
+  text: string;
+  commit: (text: string, down: number) => void;
+  cancel: () => void;
+}) {
+  const field = useRef<HTMLInputElement>(null);
+  const over = useRef(false);
+  useEffect(() => field.current?.focus({ preventScroll: true }), []);
+  const end = (down: number) => {
+    if (over.current || !field.current) return;
+    over.current = true;
+    commit(field.current.value, down);
+  };
+  return (
+    <input
+      ref={field}
+      aria-label={label}
+      defaultValue={text}
+      spellCheck={false}
+      className="absolute inset-0 z-[3] border-2 border-select-edge bg-raised px-1.5 outline-none"
+      onMouseDown={(event) => event.stopPropagation()}
+      onBlur={() => end(0)}
+      onKeyDown={(event) => {
+        event.stopPropagation();
+        if (event.key === 'Enter') end(1);
+        else if (event.key === 'Escape') {
+          over.current = true;
+          cancel();
+        }
+      }}
+    />
+  );
+}
