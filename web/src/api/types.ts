@@ -241,6 +241,7 @@ export interface ElementView {
 export interface EnvironmentCell {
     text?: string;
     from?: string;
+    typed?: boolean;
 }
 
 export interface EnvironmentColumn {
@@ -747,6 +748,12 @@ export interface ScenarioView {
 export interface ScheduleView {
     millis: number;
     workers: SpanView[][];
+}
+
+export interface SecretRequest {
+    environment: string;
+    name: string;
+    value: string;
 }
 
 export interface SentenceView {

@@ -8,6 +8,7 @@ export function InlineText({
   shown,
   placeholder = '',
   className = '',
+  secret = false,
   onCommit,
 }: {
   as: ElementType;
@@ -17,22 +18,27 @@ export function InlineText({
   shown?: string;
   placeholder?: string;
   className?: string;
+  /** Whether nobody may read what is typed. */
+  secret?: boolean;
   onCommit: (text: string) => void;
 }) {
   const [editing, setEditing] = useState(false);
-  const field = useRef<HTMLTextAreaElement>(null);
+  const area = useRef<HTMLTextAreaElement>(null);
+  const line = useRef<HTMLInputElement>(null);
   const over = useRef(false);
   useEffect(() => {
     if (!editing) return;
     over.current = false;
-    field.current?.focus();
-    field.current?.select();
+    const field = area.current ?? line.current;
+    field?.focus();
+    field?.select();
   }, [editing]);
 
   const end = (keep: boolean) => {
     if (over.current) return;
     over.current = true;
-    if (keep && field.current && field.current.value !== text) onCommit(field.current.value);
+    const field = area.current ?? line.current;
+    if (keep && field && field.value !== text) onCommit(field.value);
     setEditing(false);
   };
 
@@ -44,19 +50,16 @@ export function InlineText({
     } else if (event.key === 'Escape') end(false);
   };
 
+  const editor = {
+    'aria-label': label,
+    defaultValue: text,
+    onKeyDown,
+    onBlur: () => end(true),
+    className: `min-w-32 resize-none border-2 border-select-edge bg-raised px-1 outline-none ${className}`,
+  };
+  if (editing && secret) return <input ref={line} type="password" autoComplete="off" {...editor} />;
   if (editing) {
-    return (
-      <textarea
-        ref={field}
-        rows={Math.max(1, text.split('\n').length)}
-        aria-label={label}
-        defaultValue={text}
-        spellCheck={false}
-        onKeyDown={onKeyDown}
-        onBlur={() => end(true)}
-        className={`min-w-32 resize-none border-2 border-select-edge bg-raised px-1 outline-none ${className}`}
-      />
-    );
+    return <textarea ref={area} rows={Math.max(1, text.split('\n').length)} spellCheck={false} {...editor} />;
   }
   return (
     <Part className={className}>

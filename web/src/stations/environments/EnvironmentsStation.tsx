@@ -14,7 +14,7 @@ import { Wrong } from '@/parts/Wrong';
 import { type BlockGroup, BlockList } from '@/stations/documents/BlockList';
 import { DocumentStation } from '@/stations/documents/DocumentStation';
 import { NewBlock } from '@/stations/documents/NewBlock';
-import { setValue } from './setValue';
+import { setValue, typeIn } from './setValue';
 
 /** Values side by side over environments, the browsers, and what runs kept for later ones. */
 export function EnvironmentsStation({ path }: { path: string }) {
@@ -65,12 +65,15 @@ function SideBySide() {
 }
 
 function ValuesGrid({ view }: { view: EnvironmentsView }) {
+  const queries = useQueryClient();
   const [wrong, setWrong] = useState('');
   const working = useEnvironment();
   const write = async (of: EnvironmentColumn, value: EnvironmentValue, text: string) => {
     setWrong('');
     try {
-      await setValue(of, value, text);
+      if (value.secret && !text.includes('<')) await typeIn(of, value, text);
+      else await setValue(of, value, text);
+      await queries.invalidateQueries({ queryKey: ['environments'] });
     } catch (failed) {
       setWrong(failed instanceof Error ? failed.message : String(failed));
     }
@@ -123,7 +126,10 @@ function ValuesGrid({ view }: { view: EnvironmentsView }) {
                       as="span"
                       label={`${value.name} in ${each.name}`}
                       text={value.secret && cell?.text === '•••' ? '' : (cell?.text ?? '')}
-                      shown={cell?.text === '•••' ? '••• (set)' : undefined}
+                      shown={
+                        cell?.text === '•••' ? (cell.typed ? '••• (typed in)' : '••• (in its document)') : undefined
+                      }
+                      secret={value.secret}
                       placeholder={value.secret ? 'not set' : 'no value'}
                       className={cell?.from ? 'text-ink-3 italic' : ''}
                       onCommit={(text) => void write(each, value, text)}

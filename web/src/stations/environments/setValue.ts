@@ -1,9 +1,32 @@
+import { put } from '@/api/client';
 import type { EnvironmentColumn, EnvironmentValue } from '@/api/types';
 import { addSection } from '@/document/blockEdits';
 import { addRows, setCells } from '@/document/edits';
 import { openDocument } from '@/document/openDocument';
 import { type Block, type Section, structure } from '@/document/structure';
 import { nameKey } from '@/document/words';
+
+/** Keeps a secret beside the data, encrypted; what stands in the document is taken out of it. */
+export async function typeIn(of: EnvironmentColumn, value: EnvironmentValue, text: string): Promise<void> {
+  await put<void>('/api/environments/secret', { environment: of.name, name: value.name, value: text });
+  const document = await openDocument(of.path);
+  if (hasText(structure(document.state).blocks, of, value)) await setValue(of, value, '');
+}
+
+/** Whether a value stands in the environment's own block. */
+function hasText(blocks: readonly Block[], of: EnvironmentColumn, value: EnvironmentValue): boolean {
+  const block = blocks.find((each) => each.kind.word === 'environment' && nameKey(each.name) === nameKey(of.name));
+  const section = block && valuesOf(block);
+  const head = section?.rows[0]?.row.cells.map((cell) => nameKey(cell.source)) ?? [];
+  const [name, place] = ['name', 'value'].map((word) => head.indexOf(word));
+  return (
+    section?.rows.some(
+      ({ row }) =>
+        nameKey(row.cells[name ?? -1]?.source ?? '') === nameKey(value.name) &&
+        (row.cells[place ?? -1]?.source ?? '') !== '',
+    ) ?? false
+  );
+}
 
 /** Gives an environment a value of its own for a name, or another one, in its document. */
 export async function setValue(of: EnvironmentColumn, value: EnvironmentValue, text: string): Promise<void> {

@@ -13,6 +13,7 @@ import elmtable.text.Names;
 import java.time.Duration;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -28,8 +29,19 @@ public final class Environments {
   /** An environment's values by the key of their name, those of the one it is like first. */
   public static Map<String, ValuesTable.Entry> entries(ProjectIndex index, String environment) {
     Map<String, ValuesTable.Entry> entries = new LinkedHashMap<>();
-    collect(environment, index::environment, entries, new HashSet<>());
+    collect(environment, index::environment, TypedSecrets.NONE, entries, new HashSet<>());
     return entries;
+  }
+
+  /**
+   * The names of the secrets that have no value in an environment, neither written nor typed in nor
+   * given for a run.
+   */
+  public static List<String> missingSecrets(ProjectIndex index, String environment) {
+    return entriesWithValues(index, environment).values().stream()
+        .filter(entry -> entry.secret() && entry.value().isBlank())
+        .map(ValuesTable.Entry::name)
+        .toList();
   }
 
   /** How long a step waits in an environment, where it or one that it starts from says so. */
@@ -50,18 +62,21 @@ public final class Environments {
   public static Map<String, ValuesTable.Entry> entriesWithValues(
       ProjectIndex index, String environment) {
     Map<String, ValuesTable.Entry> entries = new LinkedHashMap<>();
-    collect(environment, index::environmentWithValues, entries, new HashSet<>());
+    collect(environment, index::environmentWithValues, index.secrets(), entries, new HashSet<>());
     index
         .overrides()
-        .forEach((key, value) ->
-            entries.computeIfPresent(
-                key, (k, entry) -> entry.with(Template.of(Escapes.escape(value)))));
+        .forEach((key, value) -> entries.computeIfPresent(key, (k, entry) -> with(entry, value)));
     return entries;
+  }
+
+  private static ValuesTable.Entry with(ValuesTable.Entry entry, String text) {
+    return entry.with(Template.of(Escapes.escape(text)));
   }
 
   private static void collect(
       String name,
       Function<String, Optional<EnvironmentBlock>> lookup,
+      TypedSecrets secrets,
       Map<String, ValuesTable.Entry> entries,
       Set<String> seen) {
     Optional<EnvironmentBlock> found = lookup.apply(name);
@@ -72,8 +87,13 @@ public final class Environments {
         .get()
         .like()
         .filter(like -> !like.written().isEmpty())
-        .ifPresent(like -> collect(like.written(), lookup, entries, seen));
+        .ifPresent(like -> collect(like.written(), lookup, secrets, entries, seen));
     found.get().values().entries().forEach(entry -> entries.put(entry.key(), entry));
+    // What was typed in goes before what is written; the nearest environment goes first.
+    entries.replaceAll((key, entry) ->
+        entry.secret() && !entry.value().hasReferences()
+            ? secrets.find(name, key).map(typed -> with(entry, typed)).orElse(entry)
+            : entry);
   }
 
   /**

@@ -121,6 +121,11 @@ public final class Project {
     return new Project(this, index.overridden(Map.copyOf(byKey)), environment);
   }
 
+  /** The same project, with the secrets that its documents leave empty. */
+  public Project with(TypedSecrets secrets) {
+    return new Project(this, index.with(secrets), environment);
+  }
+
   /** The same project, noting what is looked up in its index. */
   public Project recording(LookupLog notes) {
     return new Project(this, index.recording(notes), environment);

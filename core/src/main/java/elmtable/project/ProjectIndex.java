@@ -40,24 +40,37 @@ public final class ProjectIndex {
   /** Values instead of those of the environments, by the keys of their names. */
   private final Map<String, String> overrides;
 
+  private final TypedSecrets secrets;
+
   ProjectIndex(IndexContents contents) {
-    this(contents, null, Map.of());
+    this(contents, null, Map.of(), TypedSecrets.NONE);
   }
 
-  private ProjectIndex(IndexContents contents, LookupLog log, Map<String, String> overrides) {
+  private ProjectIndex(
+      IndexContents contents, LookupLog log, Map<String, String> overrides, TypedSecrets secrets) {
     this.contents = contents;
     this.log = log;
     this.overrides = overrides;
+    this.secrets = secrets;
   }
 
   /** The same index, noting what is looked up in it. */
   ProjectIndex recording(LookupLog notes) {
-    return new ProjectIndex(contents, notes, overrides);
+    return new ProjectIndex(contents, notes, overrides, secrets);
   }
 
   /** The same index with other values for names that environments have. */
   ProjectIndex overridden(Map<String, String> values) {
-    return new ProjectIndex(contents, log, values);
+    return new ProjectIndex(contents, log, values, secrets);
+  }
+
+  /** The same index with secrets that are in no document. */
+  ProjectIndex with(TypedSecrets typed) {
+    return new ProjectIndex(contents, log, overrides, typed);
+  }
+
+  TypedSecrets secrets() {
+    return secrets;
   }
 
   Map<String, String> overrides() {

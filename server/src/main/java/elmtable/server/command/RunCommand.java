@@ -13,6 +13,8 @@ import elmtable.run.event.Outcome;
 import elmtable.run.request.ExpectedTimes;
 import elmtable.run.request.RunChoices;
 import elmtable.run.request.RunRequest;
+import elmtable.server.service.MissingSecretException;
+import elmtable.server.store.SecretFile;
 import elmtable.server.store.SessionFiles;
 import elmtable.text.Counted;
 import elmtable.webdriver.BrowserLauncher;
@@ -105,7 +107,8 @@ final class RunCommand implements Callable<Integer> {
   @Override
   public Integer call() throws InterruptedException {
     requireSensible();
-    Project project = options.overridden(ProjectFolder.read(folder));
+    Project project =
+        options.overridden(ProjectFolder.read(folder)).with(SecretFile.in(folder.resolve(".elm")));
     Plan plan = options.plan(project, selection(project));
     if (plan.count() == 0) {
       throw new RefusalException(
@@ -113,6 +116,7 @@ final class RunCommand implements Callable<Integer> {
               ? "None of the cases that did not pass last time is left; see “elm plan”."
               : "The selection has no executable case; see “elm plan”.");
     }
+    requireSecrets(project, plan);
     try (RunFolder results = RunFolder.in(out)) {
       Progress progress = new Progress(spec.commandLine().getOut(), System.console() != null);
       String id = results.path().getFileName().toString();
@@ -143,6 +147,14 @@ final class RunCommand implements Callable<Integer> {
     } catch (IOException full) {
       throw new RefusalException(
           "The results cannot be written to " + out + ": " + full.getMessage() + ".");
+    }
+  }
+
+  private static void requireSecrets(Project project, Plan plan) {
+    try {
+      MissingSecretException.require(project, plan.environments());
+    } catch (MissingSecretException missing) {
+      throw new RefusalException(missing.getMessage());
     }
   }
 

@@ -3,7 +3,9 @@ package elmtable.server.http;
 import elmtable.language.BlockKind;
 import elmtable.plan.CasePlan;
 import elmtable.plan.Plan;
+import elmtable.project.Environments;
 import elmtable.project.Project;
+import elmtable.project.ProjectIndex;
 import elmtable.project.entry.CaseEntry;
 import elmtable.project.entry.DataEntry;
 import elmtable.project.entry.NamedBlock;
@@ -11,6 +13,7 @@ import elmtable.project.entry.SuiteEntry;
 import elmtable.refactoring.RenameTarget;
 import elmtable.server.message.BlockMessages.BlockNode;
 import elmtable.server.message.EnvironmentMessages.ForgetRequest;
+import elmtable.server.message.EnvironmentMessages.SecretRequest;
 import elmtable.server.message.FixtureMessages.KeptSessionView;
 import elmtable.server.message.RefactoringMessages.RefactoringRequest;
 import elmtable.server.message.RefactoringMessages.RepeatView;
@@ -64,6 +67,7 @@ final class StationsApi {
     routes.delete("/api/sessions/{id}", this::forgetSession);
     routes.get("/api/environments", this::environments);
     routes.post("/api/environments/forget", this::forget);
+    routes.put("/api/environments/secret", this::typeIn);
   }
 
   private Snapshot snapshot() {
@@ -205,7 +209,25 @@ final class StationsApi {
   }
 
   private void environments(Context ctx) {
-    ctx.json(EnvironmentViews.of(snapshot().project(), services.get().kept().all()));
+    ctx.json(
+        EnvironmentViews.of(
+            snapshot().project(), services.get().kept().all(), services.get().secrets()));
+  }
+
+  /** Keeps a secret beside the data; it is never told again. */
+  private void typeIn(Context ctx) {
+    SecretRequest ask = ctx.bodyAsClass(SecretRequest.class);
+    ProjectIndex index = snapshot().project().index();
+    boolean known =
+        index.named(BlockKind.ENVIRONMENT, ask.environment()).isPresent()
+            && Environments.entries(index, ask.environment()).values().stream()
+                .anyMatch(entry -> entry.secret() && Names.same(entry.name(), ask.name()));
+    if (!known) {
+      throw new BadRequestResponse(
+          "The environment “" + ask.environment() + "” has no secret “" + ask.name() + "”.");
+    }
+    services.get().secrets().put(ask.environment(), ask.name(), ask.value());
+    ctx.status(204);
   }
 
   private void forget(Context ctx) {

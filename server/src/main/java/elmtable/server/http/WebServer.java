@@ -16,6 +16,7 @@ import elmtable.server.live.LiveHub;
 import elmtable.server.service.BadChangeException;
 import elmtable.server.service.MissingChangeSetException;
 import elmtable.server.service.MissingDocumentException;
+import elmtable.server.service.MissingSecretException;
 import elmtable.server.service.MissingUpdatesException;
 import elmtable.server.service.PathTakenException;
 import elmtable.server.service.RunService;
@@ -124,6 +125,7 @@ public final class WebServer implements AutoCloseable {
     refuse(routes, MissingChangeSetException.class, 404);
     refuse(routes, PathTakenException.class, 409);
     refuse(routes, RunService.NothingToRunException.class, 409);
+    refuse(routes, MissingSecretException.class, 409);
     refuse(routes, RunService.UnknownExecutableException.class, 400);
     refuse(routes, BadChangeException.class, 400);
     refuse(routes, IntakeSheets.MissingSheetException.class, 404);

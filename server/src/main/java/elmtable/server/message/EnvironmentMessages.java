@@ -17,8 +17,13 @@ public final class EnvironmentMessages {
    *
    * @param text as written; of a secret only where it is a reference, never its value
    * @param from the environment that it is taken over from; left out where it is its own
+   * @param typed whether it is a secret that was typed in, and stands in no document
    */
-  public record EnvironmentCell(@Nullable String text, @Nullable String from) {}
+  public record EnvironmentCell(
+      @Nullable String text, @Nullable String from, @Nullable Boolean typed) {}
+
+  /** A secret to be kept; an empty value takes away what was typed in. */
+  public record SecretRequest(String environment, String name, String value) {}
 
   /**
    * @param cells one for each environment, in their order

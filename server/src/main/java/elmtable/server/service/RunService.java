@@ -5,6 +5,7 @@ import elmtable.plan.Plan;
 import elmtable.plan.Planner;
 import elmtable.plan.Selection;
 import elmtable.project.Project;
+import elmtable.project.TypedSecrets;
 import elmtable.run.Runner;
 import elmtable.run.event.RunEvent;
 import elmtable.run.request.KeptSessions;
@@ -30,20 +31,28 @@ public final class RunService implements AutoCloseable {
   private final Runner runner;
   private final KeptValues kept;
   private final KeptSessions sessions;
+  private final TypedSecrets secrets;
   private final Map<Long, LiveRun> live = new ConcurrentHashMap<>();
   private final List<Runnable> listeners = new CopyOnWriteArrayList<>();
 
   /**
    * @param kept values that runs hand to later ones
    * @param sessions of fixtures that runs hand to later ones
+   * @param secrets of environments that documents leave empty
    */
   public RunService(
-      Workspace workspace, RunStore store, Runner runner, KeptValues kept, KeptSessions sessions) {
+      Workspace workspace,
+      RunStore store,
+      Runner runner,
+      KeptValues kept,
+      KeptSessions sessions,
+      TypedSecrets secrets) {
     this.workspace = workspace;
     this.store = store;
     this.runner = runner;
     this.kept = kept;
     this.sessions = sessions;
+    this.secrets = secrets;
   }
 
   /** A selection that expands to nothing. */
@@ -79,13 +88,14 @@ public final class RunService implements AutoCloseable {
    */
   public long start(Selection selection, String title, RunChoices choices) {
     Snapshot snapshot = workspace.snapshot();
-    Project project = snapshot.project();
+    Project project = snapshot.project().with(secrets);
     Plan plan = IdentityPlans.plan(snapshot.checked(), selection);
     requireAll(selection.identities(), plan);
     long total = plan.count();
     if (total == 0) {
       throw new NothingToRunException();
     }
+    MissingSecretException.require(project, plan.environments());
     long id =
         store.begin(
             title, plan.environment(), plan.browser(), choices.workers(), choices.seed(), total);

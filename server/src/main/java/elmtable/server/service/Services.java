@@ -6,6 +6,7 @@ import elmtable.server.store.Database;
 import elmtable.server.store.DocumentStore;
 import elmtable.server.store.KeptValuesFile;
 import elmtable.server.store.RunStore;
+import elmtable.server.store.SecretFile;
 import elmtable.server.store.SessionFiles;
 import elmtable.server.store.SettingsStore;
 import elmtable.server.trial.Beginning;
@@ -22,6 +23,7 @@ public record Services(
     RunStore store,
     KeptValuesFile kept,
     SessionFiles sessions,
+    SecretFile secrets,
     PageTrials trials,
     Beginning beginning,
     IntakeSheets intake,
@@ -38,7 +40,8 @@ public record Services(
     RunStore store = new RunStore(database);
     KeptValuesFile kept = new KeptValuesFile(places.data().resolve(KeptValuesFile.NAME));
     SessionFiles sessions = SessionFiles.in(places.data());
-    RunService runs = new RunService(workspace, store, runner, kept, sessions);
+    SecretFile secrets = SecretFile.in(places.data());
+    RunService runs = new RunService(workspace, store, runner, kept, sessions, secrets);
     return new Services(
         workspace,
         documents,
@@ -48,7 +51,8 @@ public record Services(
         store,
         kept,
         sessions,
-        new PageTrials(runner, kept, sessions),
+        secrets,
+        new PageTrials(runner, kept, sessions, secrets),
         new Beginning(runner),
         new IntakeSheets(files::put),
         new Housekeeping(documents, store, new SettingsStore(database), runs),

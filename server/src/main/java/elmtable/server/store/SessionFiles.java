@@ -10,49 +10,30 @@ import elmtable.formula.Value;
 import elmtable.run.request.KeptSessions;
 import java.io.IOException;
 import java.math.BigDecimal;
-import java.nio.ByteBuffer;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
-import java.nio.file.StandardOpenOption;
-import java.nio.file.attribute.PosixFilePermissions;
-import java.security.GeneralSecurityException;
-import java.security.SecureRandom;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Comparator;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Stream;
-import javax.crypto.Cipher;
-import javax.crypto.Mac;
-import javax.crypto.spec.GCMParameterSpec;
-import javax.crypto.spec.SecretKeySpec;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Kept sessions in files, each encrypted (AES-256 in GCM, NIST SP 800-38D, with a fresh 96-bit
- * nonce before it) and named by an HMAC (RFC 2104, SHA-256) of its key. Both are made with a secret
- * in a file that only its owner can read. A file that cannot be read counts as none.
+ * Kept sessions in files, each encrypted and named by its key's digest; see {@link SealedFiles}. A
+ * file that cannot be read counts as none.
  */
 public final class SessionFiles implements KeptSessions {
   private static final Logger LOG = LoggerFactory.getLogger(SessionFiles.class);
   private static final String FOLDER = "sessions";
-  private static final String SECRET = "secret";
   private static final String ENDING = ".session";
-  private static final int SECRET_BYTES = 32;
-  private static final int NONCE_BYTES = 12;
-  private static final int TAG_BITS = 128;
 
   private static final ObjectMapper JSON =
       JsonMapper.builder()
@@ -61,11 +42,11 @@ public final class SessionFiles implements KeptSessions {
           .build();
 
   private final Path folder;
-  private final SecureRandom random = new SecureRandom();
-  private byte[] secret;
+  private final SealedFiles sealed;
 
   private SessionFiles(Path folder) {
     this.folder = folder;
+    this.sealed = new SealedFiles(folder);
   }
 
   /** In a folder inside another; it is made when the first session is kept. */
@@ -236,69 +217,13 @@ public final class SessionFiles implements KeptSessions {
   }
 
   private Path fileOf(String key) {
-    try {
-      Mac mac = Mac.getInstance("HmacSHA256");
-      mac.init(new SecretKeySpec(secret("name"), "HmacSHA256"));
-      byte[] name = mac.doFinal(key.getBytes(StandardCharsets.UTF_8));
-      return folder.resolve(HexFormat.of().formatHex(name) + ENDING);
-    } catch (GeneralSecurityException missing) {
-      throw new IllegalStateException(missing);
-    }
-  }
-
-  /** A key of its own for each use, made of the one secret. */
-  private byte[] secret(String use) throws GeneralSecurityException {
-    Mac mac = Mac.getInstance("HmacSHA256");
-    mac.init(new SecretKeySpec(secret(), "HmacSHA256"));
-    return mac.doFinal(use.getBytes(StandardCharsets.UTF_8));
-  }
-
-  /** Two programs that make it at once have the same one in the end. */
-  private byte[] secret() {
-    if (secret != null) {
-      return secret;
-    }
-    Path file = folder.resolve(SECRET);
-    try {
-      Files.createDirectories(folder);
-      Files.writeString(folder.resolve(".gitignore"), "*\n");
-      if (!Files.exists(file)) {
-        byte[] made = new byte[SECRET_BYTES];
-        random.nextBytes(made);
-        create(file, made);
-      }
-      secret = Files.readAllBytes(file);
-      return secret;
-    } catch (IOException failed) {
-      throw new StoreException("The secret of kept sessions cannot be read or made.", failed);
-    }
-  }
-
-  private static void create(Path file, byte[] content) throws IOException {
-    try {
-      if (file.getFileSystem().supportedFileAttributeViews().contains("posix")) {
-        Files.createFile(
-            file,
-            PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
-        Files.write(file, content);
-      } else {
-        Files.write(file, content, StandardOpenOption.CREATE_NEW);
-      }
-    } catch (FileAlreadyExistsException made) {
-      LOG.debug("Another program made the secret", made);
-    }
+    return folder.resolve(sealed.nameOf(key) + ENDING);
   }
 
   private void write(Path file, Kept kept) {
     try {
-      byte[] nonce = new byte[NONCE_BYTES];
-      random.nextBytes(nonce);
-      byte[] sealed = cipher(Cipher.ENCRYPT_MODE, nonce).doFinal(JSON.writeValueAsBytes(kept));
-      Path beside = Files.createTempFile(folder, "new", null);
-      Files.write(
-          beside, ByteBuffer.allocate(nonce.length + sealed.length).put(nonce).put(sealed).array());
-      Files.move(beside, file, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
-    } catch (JsonProcessingException | GeneralSecurityException impossible) {
+      sealed.write(file, JSON.writeValueAsBytes(kept));
+    } catch (JsonProcessingException impossible) {
       throw new IllegalStateException(impossible);
     } catch (IOException failed) {
       // A run goes on without: the session is set up again next time.
@@ -311,23 +236,11 @@ public final class SessionFiles implements KeptSessions {
       return Optional.empty();
     }
     try {
-      byte[] all = Files.readAllBytes(file);
-      byte[] nonce = Arrays.copyOf(all, NONCE_BYTES);
-      byte[] open =
-          cipher(Cipher.DECRYPT_MODE, nonce)
-              .doFinal(all, NONCE_BYTES, Math.max(0, all.length - NONCE_BYTES));
-      return Optional.of(JSON.readValue(open, Kept.class));
-    } catch (IOException | GeneralSecurityException | IllegalArgumentException unreadable) {
+      return Optional.of(JSON.readValue(sealed.read(file), Kept.class));
+    } catch (IOException unreadable) {
       LOG.warn("The kept session {} cannot be read; it is made anew", file, unreadable);
       return Optional.empty();
     }
-  }
-
-  private Cipher cipher(int mode, byte[] nonce) throws GeneralSecurityException {
-    Cipher cipher = Cipher.getInstance("AES/GCM/NoPadding");
-    cipher.init(
-        mode, new SecretKeySpec(secret("content"), "AES"), new GCMParameterSpec(TAG_BITS, nonce));
-    return cipher;
   }
 
   private static boolean delete(Path file) {

@@ -7,6 +7,7 @@ import elmtable.data.source.ProjectFiles;
 import elmtable.keyword.builtin.BuiltInKeywords;
 import elmtable.plan.Selection;
 import elmtable.project.Project;
+import elmtable.project.TypedSecrets;
 import elmtable.run.Runner;
 import elmtable.run.event.Failure;
 import elmtable.run.request.KeptSessions;
@@ -26,7 +27,7 @@ public final class Beginning {
   private final TrialRun trial;
 
   public Beginning(Runner runner) {
-    this.trial = new TrialRun(runner, KeptValues.NONE, KeptSessions.NONE);
+    this.trial = new TrialRun(runner, KeptValues.NONE, KeptSessions.NONE, TypedSecrets.NONE);
   }
 
   /** An address that no browser opens. */

@@ -7,6 +7,7 @@ import elmtable.browser.Survey.Proposal;
 import elmtable.locator.Repair;
 import elmtable.plan.Selection;
 import elmtable.project.Project;
+import elmtable.project.TypedSecrets;
 import elmtable.project.entry.CaseEntry;
 import elmtable.project.entry.ElementEntry;
 import elmtable.project.entry.PageEntry;
@@ -37,8 +38,8 @@ import java.util.function.Predicate;
 public final class PageTrials {
   private final TrialRun trial;
 
-  public PageTrials(Runner runner, KeptValues kept, KeptSessions sessions) {
-    this.trial = new TrialRun(runner, kept, sessions);
+  public PageTrials(Runner runner, KeptValues kept, KeptSessions sessions, TypedSecrets secrets) {
+    this.trial = new TrialRun(runner, kept, sessions, secrets);
   }
 
   /** The fixtures that cases and suites ask for, as they write them. */

@@ -5,6 +5,7 @@ import elmtable.plan.Plan;
 import elmtable.plan.Planner;
 import elmtable.plan.Selection;
 import elmtable.project.Project;
+import elmtable.project.TypedSecrets;
 import elmtable.run.RunHandle;
 import elmtable.run.Runner;
 import elmtable.run.event.Failure;
@@ -31,11 +32,13 @@ final class TrialRun {
   private final Runner runner;
   private final KeptValues kept;
   private final KeptSessions sessions;
+  private final TypedSecrets secrets;
 
-  TrialRun(Runner runner, KeptValues kept, KeptSessions sessions) {
+  TrialRun(Runner runner, KeptValues kept, KeptSessions sessions, TypedSecrets secrets) {
     this.runner = runner;
     this.kept = kept;
     this.sessions = sessions;
+    this.secrets = secrets;
   }
 
   /** The case as a document. */
@@ -56,7 +59,7 @@ final class TrialRun {
         new RunRequest(
             "trial",
             SUITE,
-            project,
+            project.with(secrets),
             plan,
             RunChoices.usual(1, 1),
             RunRequest.USUAL_LIMIT,

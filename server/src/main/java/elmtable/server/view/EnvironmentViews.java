@@ -7,6 +7,7 @@ import elmtable.language.BlockKind;
 import elmtable.project.Environments;
 import elmtable.project.Project;
 import elmtable.project.ProjectIndex;
+import elmtable.project.TypedSecrets;
 import elmtable.project.entry.NamedBlock;
 import elmtable.server.message.EnvironmentMessages.EnvironmentCell;
 import elmtable.server.message.EnvironmentMessages.EnvironmentColumn;
@@ -24,19 +25,26 @@ import java.util.Set;
 
 /** Makes of the environments one grid: names down, environments across. */
 public final class EnvironmentViews {
+  private static final String HIDDEN = "•••";
+
   private final ProjectIndex index;
   private final List<NamedBlock> environments;
 
-  private EnvironmentViews(Project project) {
+  private final TypedSecrets secrets;
+
+  private EnvironmentViews(Project project, TypedSecrets secrets) {
+    this.secrets = secrets;
     this.index = project.index();
     this.environments = index.named(BlockKind.ENVIRONMENT);
   }
 
   /**
    * @param kept what runs published for later ones, by environment and name
+   * @param secrets what was typed in
    */
-  public static EnvironmentsView of(Project project, Map<String, Map<String, String>> kept) {
-    EnvironmentViews views = new EnvironmentViews(project);
+  public static EnvironmentsView of(
+      Project project, Map<String, Map<String, String>> kept, TypedSecrets secrets) {
+    EnvironmentViews views = new EnvironmentViews(project, secrets);
     List<KeptValueView> values = new ArrayList<>();
     kept.forEach((environment, own) ->
         own.forEach((name, value) -> values.add(new KeptValueView(environment, name, value))));
@@ -79,13 +87,17 @@ public final class EnvironmentViews {
       Optional<ValuesTable.Entry> own =
           new EnvironmentBlock(from.block())
               .values().entries().stream().filter(entry -> entry.key().equals(key)).findFirst();
+      String origin = from == named ? null : from.name();
+      boolean refers = own.filter(entry -> entry.value().hasReferences()).isPresent();
+      if (secret && !refers && secrets.find(from.name(), key).isPresent()) {
+        return new EnvironmentCell(HIDDEN, origin, true);
+      }
       if (own.isPresent()) {
-        boolean hidden = (secret || own.get().secret()) && !own.get().value().hasReferences();
-        return new EnvironmentCell(
-            hidden ? "•••" : own.get().value().source(), from == named ? null : from.name());
+        boolean hidden = secret && !refers && !own.get().value().isBlank();
+        return new EnvironmentCell(hidden ? HIDDEN : own.get().value().source(), origin, null);
       }
       each = like(from).flatMap(like -> index.named(BlockKind.ENVIRONMENT, like));
     }
-    return new EnvironmentCell(null, null);
+    return new EnvironmentCell(null, null, null);
   }
 }

@@ -28,6 +28,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
@@ -91,6 +92,9 @@ class ServiceTest {
   private RunStore store;
   private RunService runs;
 
+  /** What was typed in for every secret. */
+  private String typed;
+
   @BeforeEach
   void start(@TempDir Path data) throws Exception {
     database = Database.open(data);
@@ -100,7 +104,12 @@ class ServiceTest {
     store = new RunStore(database);
     runs =
         new RunService(
-            workspace, store, new Runner(NoBrowsers::new), KeptValues.NONE, KeptSessions.NONE);
+            workspace,
+            store,
+            new Runner(NoBrowsers::new),
+            KeptValues.NONE,
+            KeptSessions.NONE,
+            (environment, name) -> Optional.ofNullable(typed));
   }
 
   @AfterEach
@@ -210,6 +219,26 @@ class ServiceTest {
     assertFalse(runs.stop(id));
     assertEquals(false, going.poll(10, TimeUnit.SECONDS), "its end was told, too");
     assertTrue(going.isEmpty());
+  }
+
+  @Test
+  void aSecretWithoutAValueIsSaidBeforeTheRunAndMayBeTypedIn() throws InterruptedException {
+    workspace.create(
+        "e.elmt",
+        "environment local\nvalues\n| name | value | kind |\n| key | | secret |\n\n"
+            + "case uses it\nsteps\n| log | <key> |\n",
+        "me");
+    Selection selection = Selection.everything().withCases("uses it");
+    MissingSecretException missing =
+        assertThrows(MissingSecretException.class, () -> runs.start(selection, "one", CHOICES));
+    assertTrue(missing.getMessage().contains("“key” of the environment local"));
+    typed = "celadon";
+    long id = runs.start(selection, "one", CHOICES);
+    follow(id);
+    await(RunEvent.RunFinished.class);
+    assertEquals(Map.of(Outcome.PASSED, 1), store.run(id).orElseThrow().counts());
+    assertFalse(store.events(id, 1).toString().contains("celadon"));
+    assertTrue(store.events(id, 1).toString().contains("•••"));
   }
 
   @Test

@@ -1,0 +1,29 @@
+import 'fake-indexeddb/auto';
+import { expect, it, vi } from 'vitest';
+import type { EnvironmentColumn, EnvironmentValue } from '@/api/types';
+import { openDocument } from '@/document/openDocument';
+import { serve } from '@/testing/server';
+import { typeIn } from './setValue';
+
+const of: EnvironmentColumn = { name: 'local', path: 'e.elmt', line: 1, note: '' };
+const password: EnvironmentValue = { name: 'password', secret: true, note: '', cells: [] };
+
+it('keeps a secret on the server and takes it out of its document', async () => {
+  const text = 'environment local\nvalues\n| name | value | kind |\n| password | celadon | secret |\n';
+  const requests = serve({
+    'PUT /api/environments/secret': new Response(null, { status: 204 }),
+    'GET /api/documents?path=e.elmt': [{ id: 7, path: 'e.elmt' }],
+    'GET /api/documents/7': { id: 7, path: 'e.elmt', version: 0, text },
+  });
+  // It is done once the document is saved, which this server never answers.
+  void typeIn(of, password, 'raku');
+  const document = await openDocument('e.elmt');
+  await vi.waitFor(() => expect(document.state.doc.toString()).toContain('| password |       | secret |'));
+  expect(requests[0]).toEqual({
+    method: 'PUT',
+    path: '/api/environments/secret',
+    body: { environment: 'local', name: 'password', value: 'raku' },
+  });
+  // Nothing that is sent for the document holds the secret.
+  expect(JSON.stringify(requests.slice(1))).not.toContain('raku');
+});
