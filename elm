@@ -156,6 +156,7 @@ case "${1:-help}" in
 ./elm run DIR            runs them (--tags EXPR, --out DIR)
 ./elm data DIR NAME      prints a data set as it is shaped
 ./elm values DIR         lists the values that runs keep for later ones, or forgets them
+./elm keywords DIR       writes the reference of the keywords as a page (--out FILE)
 ./elm outline FILE       shows what is in a feature
 ./elm convert FILE       prints a suite as a feature, or the other way round (--to)
 ./elm bench [NAME]       prints the benchmarks' figures; sheet, live or browser: those in browsers;
@@ -172,6 +173,6 @@ HELP
     fi
     mapfile -t options < <(java_options)
     # What ends within seconds is over before the optimising compiler has paid for itself.
-    case "$1" in check | plan | print | outline | convert | values) options+=(-XX:TieredStopAtLevel=1) ;; esac
+    case "$1" in check | plan | print | keywords | outline | convert | values) options+=(-XX:TieredStopAtLevel=1) ;; esac
     exec "$JAVA_HOME/bin/java" "${options[@]}" -jar "$jar" "$@" ;;
 esac

@@ -1,4 +1,4 @@
-import { Grid3x3 } from 'lucide-react';
+import { BookText, Grid3x3 } from 'lucide-react';
 import { useEffect } from 'react';
 import { Link, useLocation, useSearch } from 'wouter';
 import { useBlocks, useKeywords } from '@/api/queries';
@@ -112,6 +112,15 @@ function KeywordList({ open, composition = false }: { open: string; composition?
         <Grid3x3 size={14} aria-hidden className="text-ink-2" />
         Composition of the cases
       </Link>
+      <a
+        href="/api/keywords/reference.html"
+        target="_blank"
+        rel="noreferrer"
+        className="flex h-8 flex-none items-center gap-2 border-b border-hair px-3 hover:bg-sunk"
+      >
+        <BookText size={14} aria-hidden className="text-ink-2" />
+        All on one page, to print
+      </a>
       <BlockList
         label="Keywords"
         groups={groups}

@@ -35,6 +35,7 @@ public final class ElmCommand implements Runnable {
     commands.put("values", ValuesCommand::new);
     commands.put("serve", ServeCommand::new);
     commands.put("print", PrintCommand::new);
+    commands.put("keywords", KeywordsCommand::new);
     commands.put("outline", OutlineCommand::new);
     commands.put("convert", ConvertCommand::new);
     return commands;

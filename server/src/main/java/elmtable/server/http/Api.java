@@ -14,6 +14,7 @@ import elmtable.server.service.Workspace;
 import elmtable.server.store.RunStore;
 import elmtable.server.view.CaseOutcomes;
 import elmtable.server.view.DocumentViews;
+import elmtable.server.view.KeywordPage;
 import elmtable.server.view.PerSnapshot;
 import elmtable.server.view.Problems;
 import io.javalin.config.RoutesConfig;
@@ -61,6 +62,9 @@ final class Api {
     routes.get("/api/tree", ctx -> ctx.json(tree()));
     routes.get("/api/problems", ctx -> ctx.json(problems()));
     routes.get("/api/keywords", ctx -> ctx.json(documentViews().keywords()));
+    routes.get(
+        "/api/keywords/reference.html",
+        ctx -> ctx.html(KeywordPage.of(workspace().name(), documentViews().keywords())));
     routes.post("/api/completions/<path>", this::complete);
     // Only places of the interface have addresses of their own; here are resources.
     for (HandlerType method : METHODS) {

@@ -1,11 +1,13 @@
 package elmtable.server.command;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import elmtable.run.event.Outcome;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -13,7 +15,10 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
+import javax.xml.parsers.DocumentBuilderFactory;
 import org.junit.jupiter.api.Test;
+import org.w3c.dom.Document;
+import org.w3c.dom.NodeList;
 
 class ElmCommandTest extends AbstractCommandTest {
   private static final String DEMO = "../demo";
@@ -196,6 +201,23 @@ class ElmCommandTest extends AbstractCommandTest {
   }
 
   /** Everything that a feature can have, compared with the whole of what is printed. */
+  @Test
+  void keywordsWritesAReferenceThatIsReadAsXml() throws Exception {
+    Path page = Path.of(file("reference.html", ""));
+    assertEquals(0, elm("keywords", "../demo", "--out", page.toString()));
+    String text = Files.readString(page);
+    assertTrue(text.startsWith("<!DOCTYPE html>"));
+    Document read =
+        DocumentBuilderFactory.newInstance()
+            .newDocumentBuilder()
+            .parse(new ByteArrayInputStream(text.substring(15).getBytes(StandardCharsets.UTF_8)));
+    NodeList articles = read.getElementsByTagName("article");
+    assertTrue(articles.getLength() > 90, () -> articles.getLength() + " keywords");
+    assertTrue(text.contains("id=\"fill-in-the-request\""));
+    assertTrue(text.contains("<td>&lt;programme&gt;</td>"), "the steps of one's own keywords");
+    assertFalse(text.contains("celadon"), "what a secret has if it is left out");
+  }
+
   @Test
   void outlineTellsAllThatAFeatureHas() throws Exception {
     Path expected = Path.of(ElmCommandTest.class.getResource("/outline/whole.json").toURI());
