@@ -199,10 +199,11 @@ final class CaseScheduler {
    * @param stop whether nothing is read or waited for any more
    */
   synchronized Optional<Next> take(boolean stop) throws InterruptedException {
-    if (stop) {
-      return takeOfRest();
-    }
     while (true) {
+      // A stop may come while a worker waits here.
+      if (stop || stopped) {
+        return takeOfRest();
+      }
       Lane lane = ready.poll();
       if (lane != null) {
         return Optional.of(taken(lane, ""));

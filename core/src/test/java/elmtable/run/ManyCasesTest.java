@@ -9,12 +9,14 @@ import elmtable.project.TestProjects;
 import elmtable.run.event.Outcome;
 import elmtable.run.event.RunEvent;
 import elmtable.run.request.RunRequest;
+import elmtable.run.scope.Scopes;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -100,6 +102,20 @@ class ManyCasesTest extends AbstractRunTest {
     assertEquals(ROWS, counts().values().stream().mapToInt(Integer::intValue).sum());
     assertTrue(planned().size() < 400, "planned " + planned().size());
     assertTrue(counts().get(Outcome.NOT_RUN) > ROWS - 400, counts()::toString);
+  }
+
+  @Test
+  void aWorkerThatWaitedDuringAStopGetsNothing() throws InterruptedException {
+    RunRequest request =
+        TestRuns.request(
+            TestProjects.of("case a\nsteps\n| log | x |\n\ncase b\nsteps\n| log | x |\n"),
+            Selection.everything(),
+            2);
+    CaseScheduler scheduler = new CaseScheduler(request, new Scopes(request), cases -> {});
+    CaseScheduler.Next first = scheduler.take(false).orElseThrow();
+    scheduler.done(first, Outcome.PASSED);
+    assertEquals("b", scheduler.take(true).orElseThrow().numbered().executable().name());
+    assertEquals(Optional.empty(), scheduler.take(false));
   }
 
   @Test

@@ -99,9 +99,6 @@ final class RunCommand implements Callable<Integer> {
 
   private static final int USUAL_WORKERS = 2;
 
-  /** Ten seconds for tear-downs, and the browsers' end. */
-  private static final Duration STOP_LIMIT = Duration.ofSeconds(15);
-
   @Spec private CommandSpec spec;
 
   @Override
@@ -117,25 +114,25 @@ final class RunCommand implements Callable<Integer> {
               : "The selection has no executable case; see “elm plan”.");
     }
     requireSecrets(project, plan);
-    try (RunFolder results = RunFolder.in(out)) {
-      Progress progress = new Progress(spec.commandLine().getOut(), System.console() != null);
-      String id = results.path().getFileName().toString();
-      RunChoices choices = choices(project);
-      RunRequest request =
-          new RunRequest(
-              id,
-              options.title(),
-              project,
-              plan,
-              choices,
-              choices.within().orElse(RunRequest.USUAL_LIMIT),
-              ValuesCommand.ofProject(folder),
-              SessionFiles.in(folder.resolve(".elm")),
-              ExpectedTimes.NONE);
-      RunHandle run =
-          new Runner(BrowserLauncher::new).start(request, results, List.of(results, progress));
-      Thread stopping = new Thread(() -> stop(run));
-      Runtime.getRuntime().addShutdownHook(stopping);
+    try {
+      return carriedOut(project, plan);
+    } catch (IOException full) {
+      throw new RefusalException(
+          "The results cannot be written to " + out + ": " + full.getMessage() + ".");
+    }
+  }
+
+  private int carriedOut(Project project, Plan plan) throws IOException, InterruptedException {
+    RunFolder results = RunFolder.in(out);
+    Progress progress = new Progress(spec.commandLine().getOut(), System.console() != null);
+    RunHandle run =
+        new Runner(BrowserLauncher::new)
+            .start(
+                request(project, plan, results.path().getFileName().toString()),
+                results,
+                List.of(results, progress));
+    try (OrderlyEnd end = OrderlyEnd.of(run);
+        results) {
       run.await(Duration.ofDays(1));
       if (!run.isOver()) {
         throw new RefusalException("The run did not end within a day.");
@@ -144,10 +141,21 @@ final class RunCommand implements Callable<Integer> {
       long unfinished = unfinished(plan);
       int code = exitCode(plan.count(), progress.counts());
       return strict && unfinished > 0 ? 2 : code;
-    } catch (IOException full) {
-      throw new RefusalException(
-          "The results cannot be written to " + out + ": " + full.getMessage() + ".");
     }
+  }
+
+  private RunRequest request(Project project, Plan plan, String id) {
+    RunChoices choices = choices(project);
+    return new RunRequest(
+        id,
+        options.title(),
+        project,
+        plan,
+        choices,
+        choices.within().orElse(RunRequest.USUAL_LIMIT),
+        ValuesCommand.ofProject(folder),
+        SessionFiles.in(folder.resolve(".elm")),
+        ExpectedTimes.NONE);
   }
 
   private static void requireSecrets(Project project, Plan plan) {
@@ -233,17 +241,5 @@ final class RunCommand implements Callable<Integer> {
       return 2;
     }
     return counts.getOrDefault(Outcome.PASSED, 0L) == told ? 0 : 1;
-  }
-
-  /** Ctrl C ends the run in order, so that no browser stays behind. */
-  private static void stop(RunHandle run) {
-    if (!run.isOver()) {
-      run.stop();
-      try {
-        run.await(STOP_LIMIT);
-      } catch (InterruptedException interrupted) {
-        Thread.currentThread().interrupt();
-      }
-    }
   }
 }

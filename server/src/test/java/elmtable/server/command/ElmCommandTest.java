@@ -7,6 +7,8 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import elmtable.run.event.Outcome;
+import elmtable.server.Main;
+import java.io.BufferedReader;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -14,6 +16,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Stream;
 import javax.xml.parsers.DocumentBuilderFactory;
 import org.junit.jupiter.api.Test;
@@ -281,6 +284,55 @@ class ElmCommandTest extends AbstractCommandTest {
     assertEquals(2, elm("plan", folder.toString(), "--tags", "a and"));
     assertTrue(err.toString().contains("a tag is missing at its end"));
     assertEquals(2, elm("nonsense"));
+  }
+
+  /** As a signal ends it on a build server; Ctrl C is the same. */
+  @Test
+  void aRunThatIsToldToEndTearsDownAndWritesItsResults() throws Exception {
+    file(
+        "a.elmt",
+        "case long\nsteps\n| pause | 60s |\ntear-down\n| log | torn down |\n\n"
+            + "case later\nsteps\n| log | x |\n");
+    Path results = folder.resolve("out");
+    Process process =
+        new ProcessBuilder(
+                System.getProperty("java.home") + "/bin/java",
+                "-cp",
+                System.getProperty("java.class.path"),
+                Main.class.getName(),
+                "run",
+                folder.toString(),
+                "--out",
+                results.toString())
+            .redirectErrorStream(true)
+            .start();
+    try (BufferedReader told = process.inputReader()) {
+      assertTrue(told.readLine().startsWith("Running 2 executable cases"));
+      await(results, "step started");
+      process.toHandle().destroy();
+      List<String> rest = told.lines().toList();
+      assertTrue(rest.getLast().contains("not run in"), rest::toString);
+    }
+    assertEquals(2, process.waitFor());
+    try (var runs = Files.list(results)) {
+      Path run = runs.findFirst().orElseThrow();
+      assertTrue(Files.readString(run.resolve("events.jsonl")).contains("torn down"));
+      assertTrue(Files.readString(run.resolve("junit.xml")).endsWith("</testsuites>"));
+    }
+  }
+
+  /** Waits until a run's events hold a text. */
+  private static void await(Path results, String text) throws IOException, InterruptedException {
+    for (int i = 0; i < 600; i++) {
+      try (var files = Files.walk(results)) {
+        Optional<Path> events = files.filter(file -> file.endsWith("events.jsonl")).findFirst();
+        if (events.isPresent() && Files.readString(events.get()).contains(text)) {
+          return;
+        }
+      }
+      Thread.sleep(50);
+    }
+    throw new AssertionError("“" + text + "” did not happen within 30 s.");
   }
 
   @Test
