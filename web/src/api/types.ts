@@ -639,6 +639,7 @@ export interface RowMeaning {
     composed?: boolean;
     captions?: string[];
     missing?: string[];
+    given?: string[];
 }
 
 export interface RowView {

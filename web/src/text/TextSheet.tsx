@@ -20,6 +20,7 @@ import type { OpenDocument } from '@/document/openDocument';
 import { structure } from '@/document/structure';
 import { useDocumentState } from '@/document/useDocument';
 import { gherkinLanguage } from './gherkinLanguage';
+import { resolvedSteps } from './resolvedSteps';
 import { tableLanguage } from './tableLanguage';
 
 /** The document as text: another view of the same state, with the same history and problems. */
@@ -41,7 +42,7 @@ export function TextSheet({ document, line }: { document: OpenDocument; line: nu
       search({ top: true }),
       highlightSelectionMatches(),
       lintGutter(),
-      document.path.endsWith('.feature') ? gherkinLanguage : tableLanguage,
+      document.path.endsWith('.feature') ? [gherkinLanguage, resolvedSteps(document)] : tableLanguage,
       keymap.of([...defaultKeymap, ...undoKeys(document), ...searchKeymap, indentWithTab]),
       EditorView.contentAttributes.of({ 'aria-label': 'Text of the document', tabindex: '0' }),
     ]);

@@ -69,7 +69,7 @@ class AccessibilityJourney {
     screen.see("//ol[@aria-label='History of the document']");
     isAccessible();
     screen.pressButton("Text");
-    screen.see("//*[@role='textbox'][@aria-label='Text of the document']");
+    screen.see("//*[@role='textbox'][@aria-label='Text of the document']//*[@class='cm-resolved']");
     isAccessible();
     screen.open(world.address() + "/cases/pages/studio.elmt");
     screen.see("//*[@role='rowgroup'][@aria-label='page Bookings']");
@@ -98,7 +98,7 @@ class AccessibilityJourney {
     screen.press("(//table[starts-with(@aria-label, 'Sentences of')]//button)[1]");
     isAccessible();
     screen.open(world.address() + "/cases/features/sign-in.feature");
-    screen.see("//*[@role='textbox'][@aria-label='Text of the document']");
+    screen.see("//*[@role='textbox'][@aria-label='Text of the document']//*[@class='cm-resolved']");
     isAccessible();
     screen.open(world.address() + "/keywords?composition=suites%2Ffiring-requests.elmt");
     screen.see("//*[@role='grid']//button[contains(@aria-label, 'step 2')]");

@@ -78,6 +78,7 @@ public final class SheetMessages {
    * @param composed whether it can be unfolded
    * @param captions for each argument cell the parameter that it gives; empty for none
    * @param missing required parameters that have no argument
+   * @param given of a sentence, what each caption gets from it
    */
   public record RowMeaning(
       int line,
@@ -85,7 +86,8 @@ public final class SheetMessages {
       @Nullable String keyword,
       @Nullable Boolean composed,
       @Nullable List<String> captions,
-      @Nullable List<String> missing) {}
+      @Nullable List<String> missing,
+      @Nullable List<String> given) {}
 
   /** A problem; {@code line} counts from the block's first line, columns from 0. */
   public record BlockProblem(

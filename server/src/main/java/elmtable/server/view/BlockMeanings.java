@@ -51,6 +51,13 @@ final class BlockMeanings {
         }
       }
     }
+    located
+        .block()
+        .sections()
+        .forEach(section ->
+            section
+                .sentences()
+                .forEach(each -> sentence(each, enclosing.context()).ifPresent(rows::add)));
     CaseData data =
         enclosing.entry().map(project::dataOf).orElse(new CaseData(List.of(), List.of()));
     Optional<String> set =
@@ -73,7 +80,8 @@ final class BlockMeanings {
     for (int c = 0; c < row.cells().size(); c++) {
       references.addAll(References.of(c, 0, Template.of(row.cells().get(c).source()), visible));
     }
-    return new RowMeaning(row.range().line(), Absent.ifEmpty(references), null, null, null, null);
+    return new RowMeaning(
+        row.range().line(), Absent.ifEmpty(references), null, null, null, null, null);
   }
 
   private RowMeaning step(Line.Row row, VisibleNames visible, BindingContext context) {
@@ -99,7 +107,8 @@ final class BlockMeanings {
         .keyword()
         .map(keyword -> bound(row, step, bound, keyword, references))
         .orElseGet(() ->
-            new RowMeaning(row.range().line(), Absent.ifEmpty(references), null, null, null, null));
+            new RowMeaning(
+                row.range().line(), Absent.ifEmpty(references), null, null, null, null, null));
   }
 
   private static List<ReferenceView> references(
@@ -139,6 +148,25 @@ final class BlockMeanings {
         keyword.signature().name(),
         keyword instanceof KeywordEntry.Composed ? Boolean.TRUE : null,
         Absent.ifEmpty(captions),
-        Absent.ifEmpty(missing));
+        Absent.ifEmpty(missing),
+        null);
+  }
+
+  /** What a sentence of a feature calls, and with what. */
+  private Optional<RowMeaning> sentence(Line.Sentence sentence, BindingContext context) {
+    BoundStep bound = binder.bind(Step.of(sentence), context);
+    List<BoundArgument> written =
+        bound.arguments().stream().filter(argument -> argument.cell().isPresent()).toList();
+    return bound
+        .keyword()
+        .map(keyword ->
+            new RowMeaning(
+                sentence.range().line(),
+                null,
+                keyword.signature().name(),
+                keyword instanceof KeywordEntry.Composed ? Boolean.TRUE : null,
+                Absent.ifEmpty(written.stream().map(one -> one.parameter().name()).toList()),
+                null,
+                Absent.ifEmpty(written.stream().map(one -> one.template().source()).toList())));
   }
 }

@@ -1,0 +1,61 @@
+import 'fake-indexeddb/auto';
+import { EditorView } from '@codemirror/view';
+import { beforeEach, expect, it, vi } from 'vitest';
+import type { AnalysisView } from '@/api/types';
+import { takeAnswer } from '@/document/analysis';
+import { OpenDocument } from '@/document/openDocument';
+import { resolvedSteps } from './resolvedSteps';
+
+const TEXT = `Feature: Firings
+
+  Scenario: One
+    Given I sign in as Juno
+    When something new happens
+`;
+
+beforeEach(() => {
+  vi.stubGlobal('fetch', () => new Promise(() => {}));
+});
+
+it('shows behind each sentence what it calls, and what would mend one that calls nothing', () => {
+  const document_ = new OpenDocument({ id: 1, path: 'a.feature', version: 0, text: TEXT });
+  const answer: AnalysisView = {
+    version: 0,
+    token: 'a',
+    problems: [],
+    blocks: [
+      {
+        at: 0,
+        meaning: {
+          name: [],
+          dataColumns: [],
+          dataRows: 0,
+          rows: [{ line: 3, keyword: 'sign in as', captions: ['member'], given: ['Juno'] }],
+          problems: [
+            {
+              code: 'N102',
+              severity: 'error',
+              line: 4,
+              start: 9,
+              end: 30,
+              message: 'Nothing says this.',
+              fixes: ['Make it a keyword'],
+            },
+          ],
+        },
+      },
+    ],
+  };
+  const { view, unmount } = document_.mountText(document.body.appendChild(document.createElement('div')), [
+    EditorView.contentAttributes.of({}),
+    resolvedSteps(document_),
+  ]);
+  view.dispatch(takeAnswer(view.state, answer, view.state.doc, view.state.changes().desc));
+  const shown = [...document.querySelectorAll('.cm-resolved')].map((each) => each.textContent);
+  expect(shown).toEqual(['sign in asmember Juno', 'no keywordMake it a keyword']);
+  // What is said of a line holds while the line says what it said then.
+  const at = view.state.doc.line(4).to;
+  view.dispatch({ changes: { from: at, insert: ' Farrow' } });
+  expect(document.querySelectorAll('.cm-resolved')).toHaveLength(1);
+  unmount();
+});
