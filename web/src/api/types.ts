@@ -150,6 +150,7 @@ export interface DataRowView {
     number: number;
     cells: string[];
     fault?: string;
+    leftOut?: boolean;
 }
 
 export interface DataSetView {
@@ -162,6 +163,7 @@ export interface DataSetView {
     stages: DataStage[];
     columns: DataColumn[];
     rows?: number;
+    leftOut?: number;
     shown: DataRowView[];
     broken?: string;
 }

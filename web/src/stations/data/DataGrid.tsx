@@ -15,12 +15,17 @@ export function DataGrid({
   rows,
   place,
   setPlace,
+  leftOut,
+  showLeftOut,
   more,
 }: {
   set: DataSetView;
   rows: readonly DataRowView[];
   place: DataPlace | null;
   setPlace: (place: DataPlace) => void;
+  /** Whether rows that the condition leaves out stand among the others. */
+  leftOut: boolean;
+  showLeftOut: (on: boolean) => void;
   /** Fetches further rows; null where there are none, or they are on their way. */
   more: (() => void) | null;
 }) {
@@ -66,6 +71,12 @@ export function DataGrid({
           {(set.rows ?? rows.length).toLocaleString('en')}
           {set.rows === undefined ? ' and more' : ''}
         </span>
+        {set.leftOut !== undefined && (
+          <label className="flex items-center gap-1.5">
+            <input type="checkbox" checked={leftOut} onChange={(event) => showLeftOut(event.target.checked)} />
+            Show the {set.leftOut.toLocaleString('en')} left out
+          </label>
+        )}
         <div className="w-48">
           <Filter value={filter} onChange={setFilter} label="Filter the rows that are here" />
         </div>
@@ -158,9 +169,9 @@ function DataRow({
       tabIndex={-1}
       aria-rowindex={row.number + 1}
       aria-selected={column !== null}
-      className={`absolute inset-x-0 top-0 grid h-7 items-center border-b border-hair ${column === null ? '' : 'bg-select'} ${row.fault ? 'bg-error-wash' : ''}`}
+      className={`absolute inset-x-0 top-0 grid h-7 items-center border-b border-hair ${column === null ? '' : 'bg-select'} ${row.fault ? 'bg-error-wash' : ''} ${row.leftOut ? 'text-ink-3 line-through' : ''}`}
       style={{ gridTemplateColumns: grid, transform: `translateY(${top}px)` }}
-      title={row.fault}
+      title={row.leftOut ? 'Left out by the condition' : row.fault}
     >
       <span role="rowheader" tabIndex={-1} className="pr-2 text-right text-[12px] text-ink-3">
         {row.number}

@@ -1,5 +1,6 @@
 import type { DataRowView, DataSetView } from '@/api/types';
 import { UsesList } from '@/lens/UsesList';
+import { type OwnPair, pairsOnlyOf } from './pairs';
 
 /** A cell of the grid. */
 export interface DataPlace {
@@ -51,11 +52,35 @@ export function DataLens({
             </dl>
           </section>
         )}
+        {row && !row.leftOut && set.rows === rows.length && set.source.startsWith('pairs') && (
+          <OwnPairs pairs={pairsOnlyOf(row, rows)} columns={set.columns.map((each) => each.name)} />
+        )}
         <div className="px-3.5 py-3">
           <UsesList kind="data" name={set.name} />
         </div>
       </div>
     </>
+  );
+}
+
+/** The pairs that would not be tried without this row. */
+function OwnPairs({ pairs, columns }: { pairs: readonly OwnPair[]; columns: readonly string[] }) {
+  return (
+    <section aria-label="Pairs of this row only" className="border-b border-hair px-3.5 pt-2.5 pb-3">
+      <h3 className="mb-1 flex justify-between text-small text-ink-3">
+        <span className="font-semibold">Pairs that only this row has</span>
+        <span>{pairs.length}</span>
+      </h3>
+      {pairs.length === 0 && <p className="text-ink-2">None; each of its pairs stands in another row, too.</p>}
+      {pairs.slice(0, MOST_VALUES).map(({ columns: [a, b], values }) => (
+        <p key={`${a} ${b}`} className="truncate">
+          <span className="text-ink-2">{columns[a]}</span> <span className="font-mono text-value">{values[0]}</span>{' '}
+          <span className="text-ink-3">with</span> <span className="text-ink-2">{columns[b]}</span>{' '}
+          <span className="font-mono text-value">{values[1]}</span>
+        </p>
+      ))}
+      {pairs.length > MOST_VALUES && <p className="text-small text-ink-3">and {pairs.length - MOST_VALUES} more</p>}
+    </section>
   );
 }
 

@@ -44,17 +44,18 @@ function DataSetRows({ name, first, known }: { name: string; first: string | und
   const [, go] = useLocation();
   const environment = useEnvironment();
   const [place, setPlace] = useState<DataPlace | null>(null);
+  const [leftOut, setLeftOut] = useState(false);
   useEffect(() => {
     if (name === '' && first) go(dataSetPlace(first), { replace: true });
   }, [name, first, go]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another set has other rows
   useEffect(() => setPlace(null), [name]);
   const { data, error, refetch, fetchNextPage, hasNextPage, isFetchingNextPage } = useInfiniteQuery({
-    queryKey: ['data', name, environment],
+    queryKey: ['data', name, environment, leftOut],
     enabled: name !== '',
     initialPageParam: 0,
     queryFn: ({ pageParam }) =>
-      get<DataSetView>(`/api/data/${encodeURIComponent(name)}?${query(pageParam, environment)}`),
+      get<DataSetView>(`/api/data/${encodeURIComponent(name)}?${query(pageParam, environment, leftOut)}`),
     getNextPageParam: (last, all) => (last.shown.length < PAGE ? undefined : all.length * PAGE),
     placeholderData: keepPreviousData,
   });
@@ -95,6 +96,8 @@ function DataSetRows({ name, first, known }: { name: string; first: string | und
                 rows={rows}
                 place={place}
                 setPlace={setPlace}
+                leftOut={leftOut}
+                showLeftOut={setLeftOut}
                 more={hasNextPage && !isFetchingNextPage ? () => void fetchNextPage() : null}
               />
             </>
@@ -105,8 +108,13 @@ function DataSetRows({ name, first, known }: { name: string; first: string | und
   );
 }
 
-const query = (from: number, environment: string) =>
-  new URLSearchParams({ from: String(from), most: String(PAGE), ...(environment ? { environment } : {}) });
+const query = (from: number, environment: string, leftOut: boolean) =>
+  new URLSearchParams({
+    from: String(from),
+    most: String(PAGE),
+    ...(environment ? { environment } : {}),
+    ...(leftOut ? { leftOut: 'yes' } : {}),
+  });
 
 const GROUPS = [
   ['combined', 'Combined'],

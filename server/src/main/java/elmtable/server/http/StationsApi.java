@@ -121,7 +121,7 @@ final class StationsApi {
             .orElseThrow(() -> new NotFoundResponse("There is no data set “" + name + "”."));
     long from = number(ctx, "from", 0);
     int most = (int) Math.min(MOST_ROWS, number(ctx, "most", USUAL_ROWS));
-    ctx.json(DataViews.of(project, entry, from, most));
+    ctx.json(DataViews.of(project, entry, from, most, ctx.queryParam("leftOut") != null));
   }
 
   private static long number(Context ctx, String name, long usual) {

@@ -27,14 +27,17 @@ public final class DataMessages {
   /**
    * @param number counts from 1
    * @param fault why the row is not sound
+   * @param leftOut whether the condition leaves it out; it is shown on wish
    */
-  public record DataRowView(long number, List<String> cells, @Nullable String fault) {}
+  public record DataRowView(
+      long number, List<String> cells, @Nullable String fault, @Nullable Boolean leftOut) {}
 
   /**
    * Some rows of a data set.
    *
    * @param source in words, such as the path of its file
    * @param rows how many there are in all; left out where that takes too long to find out
+   * @param leftOut how many rows its condition leaves out, where they can be shown among the others
    * @param broken why it cannot be read; then it has no rows here
    */
   public record DataSetView(
@@ -47,6 +50,7 @@ public final class DataMessages {
       List<DataStage> stages,
       List<DataColumn> columns,
       @Nullable Long rows,
+      @Nullable Long leftOut,
       List<DataRowView> shown,
       @Nullable String broken) {}
 }

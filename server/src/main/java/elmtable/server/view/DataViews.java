@@ -28,6 +28,7 @@ public final class DataViews {
   /** So long a count is waited for; what takes longer is left out. */
   private static final Duration MOST_TIME = Duration.ofSeconds(2);
 
+  private static final String WHERE = "where";
   private static final String NUMBER = "[-+]?\\d+(\\.\\d+)?";
 
   private final Project project;
@@ -43,34 +44,41 @@ public final class DataViews {
   /**
    * @param from how many rows come before the first one that is shown
    * @param most how many are shown
+   * @param leftOut whether rows that the condition leaves out are shown among the others
    */
-  public static DataSetView of(Project project, DataEntry entry, long from, int most) {
-    return new DataViews(project, entry).view(from, most);
+  public static DataSetView of(
+      Project project, DataEntry entry, long from, int most, boolean leftOut) {
+    return new DataViews(project, entry).view(from, most, leftOut);
   }
 
-  private DataSetView view(long from, int most) {
+  private DataSetView view(long from, int most, boolean leftOut) {
     DataSets.Reading reading = project.dataSet(entry);
     if (reading.source().isEmpty()) {
       return broken(reading.problems().get(0).message());
     }
     try {
       DataSource source = reading.source().get();
-      List<DataRowView> shown = rows(source, from, most);
       List<DataStage> stages = reading.stages().stream().map(this::stage).toList();
-      return view(stages, columns(source, shown), stages.getLast().rows(), shown, null);
+      Long left = leftOut(stages);
+      List<DataRowView> shown =
+          leftOut && left != null
+              ? withLeftOut(reading.stages(), from, most)
+              : rows(source, from, most);
+      return view(stages, columns(source, shown), stages.getLast().rows(), left, shown, null);
     } catch (BrokenDataException broken) {
       return broken(broken.getMessage());
     }
   }
 
   private DataSetView broken(String reason) {
-    return view(List.of(), List.of(), null, List.of(), reason);
+    return view(List.of(), List.of(), null, null, List.of(), reason);
   }
 
   private DataSetView view(
       List<DataStage> stages,
       List<DataColumn> columns,
       Long rows,
+      Long leftOut,
       List<DataRowView> shown,
       String broken) {
     return new DataSetView(
@@ -83,6 +91,7 @@ public final class DataViews {
         stages,
         columns,
         rows,
+        leftOut,
         shown,
         broken);
   }
@@ -139,7 +148,46 @@ public final class DataViews {
         if (number > from) {
           List<String> cells =
               row.cells().stream().map(cell -> source.literal(cell).text()).toList();
-          shown.add(new DataRowView(number, cells, row.isSound() ? null : row.fault()));
+          shown.add(new DataRowView(number, cells, row.isSound() ? null : row.fault(), null));
+        }
+      }
+    }
+    return shown;
+  }
+
+  /**
+   * How many rows the condition leaves out. Nothing where something comes behind it, which may sort
+   * the rows or change their columns, or where it takes too long to find out.
+   */
+  private static Long leftOut(List<DataStage> stages) {
+    int last = stages.size() - 1;
+    if (last < 1 || !stages.get(last).word().equals(WHERE)) {
+      return null;
+    }
+    Long before = stages.get(last - 1).rows();
+    Long after = stages.get(last).rows();
+    return before == null || after == null || before.equals(after)
+        ? null
+        : Long.valueOf(before - after);
+  }
+
+  /** The rows before the condition; what passes it is found among them again, in their order. */
+  private static List<DataRowView> withLeftOut(List<Stage> stages, long from, int most) {
+    DataSource all = stages.get(stages.size() - 2).source();
+    List<DataRowView> shown = new ArrayList<>();
+    try (Rows rows = all.open();
+        Rows passing = stages.getLast().source().open()) {
+      DataRow passes = passing.next();
+      long number = 0;
+      for (DataRow row = rows.next(); row != null && shown.size() < most; row = rows.next()) {
+        boolean in = passes != null && passes.cells().equals(row.cells());
+        if (in) {
+          passes = passing.next();
+        }
+        if (++number > from) {
+          List<String> cells = row.cells().stream().map(cell -> all.literal(cell).text()).toList();
+          String fault = row.isSound() ? null : row.fault();
+          shown.add(new DataRowView(number, cells, fault, in ? null : Boolean.TRUE));
         }
       }
     }
