@@ -76,8 +76,9 @@ public final class Run implements RunHandle {
   void execute() {
     boolean whole = false;
     String reason = "The run ended before this case began.";
-    long total = request.plan().count();
+    long total = 0;
     try {
+      total = request.plan().count();
       publishStart(total);
       work();
       whole = !stop.isSet();
