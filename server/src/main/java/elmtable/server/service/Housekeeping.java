@@ -14,6 +14,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.RejectedExecutionException;
+import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -21,6 +22,7 @@ import org.slf4j.LoggerFactory;
 public final class Housekeeping implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(Housekeeping.class);
   private static final Duration HISTORY_IN_FULL = Duration.ofDays(30);
+  private static final Duration END_LIMIT = Duration.ofSeconds(10);
 
   private final DocumentStore documents;
   private final RunStore store;
@@ -84,8 +86,16 @@ public final class Housekeeping implements AutoCloseable {
     }
   }
 
+  /** Waits until what is being tidied is done, as the database is closed after this. */
   @Override
   public void close() {
     thread.shutdownNow();
+    try {
+      if (!thread.awaitTermination(END_LIMIT.toSeconds(), TimeUnit.SECONDS)) {
+        LOG.warn("Old history and runs are still being taken away as the server ends");
+      }
+    } catch (InterruptedException interrupted) {
+      Thread.currentThread().interrupt();
+    }
   }
 }

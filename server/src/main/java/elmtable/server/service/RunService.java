@@ -14,6 +14,7 @@ import elmtable.run.request.RunChoices;
 import elmtable.run.request.RunRequest;
 import elmtable.server.store.RunStore;
 import java.time.Duration;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -33,6 +34,10 @@ public final class RunService implements AutoCloseable {
   private final KeptSessions sessions;
   private final TypedSecrets secrets;
   private final Map<Long, LiveRun> live = new ConcurrentHashMap<>();
+
+  /** Those that are over while not all have heard of it yet. */
+  private final Set<LiveRun> ending = ConcurrentHashMap.newKeySet();
+
   private final List<Runnable> listeners = new CopyOnWriteArrayList<>();
 
   /**
@@ -130,8 +135,12 @@ public final class RunService implements AutoCloseable {
   private void ended(long id, RunEvent event) {
     if (event instanceof RunEvent.RunFinished) {
       store.flush();
-      live.remove(id).end();
+      LiveRun run = live.get(id);
+      ending.add(run);
+      live.remove(id);
+      run.end();
       tellOfChange();
+      ending.remove(run);
     }
   }
 
@@ -183,11 +192,12 @@ public final class RunService implements AutoCloseable {
     return run != null && run.handle() != null && run.handle().isPaused();
   }
 
-  /** Stops every run and waits until their browsers are gone. */
+  /** Stops every run and waits until their browsers are gone and all have heard of their end. */
   @Override
   public void close() {
-    List<LiveRun> going = List.copyOf(live.values());
+    Set<LiveRun> going = new HashSet<>(live.values());
     going.forEach(run -> run.handle().stop());
+    going.addAll(ending);
     for (LiveRun run : going) {
       try {
         run.handle().await(STOP_LIMIT);

@@ -5,6 +5,7 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import elmtable.keyword.builtin.BuiltInKeywords;
 import elmtable.run.Runner;
 import elmtable.server.service.DataFiles;
+import elmtable.server.service.Housekeeping;
 import elmtable.server.service.RunService;
 import elmtable.server.service.Services;
 import elmtable.server.service.Workspace;
@@ -34,6 +35,7 @@ abstract class AbstractApiTest {
   @TempDir Path data;
   Database database;
   RunService runs;
+  private Housekeeping housekeeping;
   WebServer server;
 
   record Answer(int status, JsonNode body, Map<String, String> headers) {}
@@ -55,6 +57,7 @@ abstract class AbstractApiTest {
             }),
             new Services.Places(null, data));
     runs = services.runs();
+    housekeeping = services.housekeeping();
     server = WebServer.start(0, CompletableFuture.completedFuture(services));
   }
 
@@ -126,6 +129,7 @@ abstract class AbstractApiTest {
   void stop() {
     server.close();
     runs.close();
+    housekeeping.close();
     database.close();
   }
 }

@@ -30,6 +30,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -300,5 +301,48 @@ class ServiceTest {
         new Housekeeping(documents, store, new SettingsStore(database), runs);
     housekeeping.close();
     assertNull(housekeeping.tidy().get(1, TimeUnit.SECONDS));
+  }
+
+  /** Hears slowly of changes that threads other than the test's tell. */
+  private final class SlowListener implements Runnable {
+    private static final int READS = 200;
+    private final Thread test = Thread.currentThread();
+    private final CountDownLatch begun = new CountDownLatch(1);
+    private final AtomicInteger reads = new AtomicInteger();
+
+    @Override
+    public void run() {
+      if (Thread.currentThread() != test) {
+        begun.countDown();
+        for (int i = 0; i < READS; i++) {
+          store.run(1);
+          reads.incrementAndGet();
+        }
+      }
+    }
+
+    void awaitBegin() throws InterruptedException {
+      assertTrue(begun.await(30, TimeUnit.SECONDS));
+    }
+  }
+
+  /** Nothing may read or write after the database is closed. */
+  @Test
+  void whatIsClosedHasToldAllItTells() throws Exception {
+    SlowListener ofEnd = new SlowListener();
+    runs.onChange(ofEnd);
+    runs.start(Selection.everything().withCases("first"), "one", CHOICES);
+    ofEnd.awaitBegin();
+    runs.close();
+    assertEquals(SlowListener.READS, ofEnd.reads.get());
+
+    Housekeeping housekeeping =
+        new Housekeeping(documents, store, new SettingsStore(database), runs);
+    SlowListener ofRemoval = new SlowListener();
+    runs.onChange(ofRemoval);
+    housekeeping.keep(new SettingsStore.Settings(0, 0));
+    ofRemoval.awaitBegin();
+    housekeeping.close();
+    assertEquals(SlowListener.READS, ofRemoval.reads.get());
   }
 }
