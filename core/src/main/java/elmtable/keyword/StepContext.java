@@ -1,8 +1,10 @@
 package elmtable.keyword;
 
 import elmtable.browser.Browser;
+import elmtable.browser.Credentials;
 import elmtable.formula.Value;
 import java.time.Duration;
+import java.util.Optional;
 import java.util.function.Supplier;
 
 /** What a keyword method may use while it runs. */
@@ -15,6 +17,9 @@ public interface StepContext {
 
   /** A path of the tested application as an address: the environment's base address before it. */
   String address(String path);
+
+  /** What answers sites of the environment that ask for basic authentication. */
+  Optional<Credentials> credentials();
 
   /**
    * What a keyword keeps from one step of a case to the next.

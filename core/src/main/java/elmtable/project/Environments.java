@@ -24,6 +24,11 @@ public final class Environments {
   /** The value that paths of the tested application count from. */
   public static final String BASE_ADDRESS = "base address";
 
+  /** With {@link #HTTP_PASSWORD}, what answers sites that ask for basic authentication. */
+  public static final String HTTP_USER = "http user";
+
+  public static final String HTTP_PASSWORD = "http password";
+
   private Environments() {}
 
   /** An environment's values by the key of their name, those of the one it is like first. */

@@ -65,6 +65,7 @@ public enum Problem {
   VALUE_CIRCLE("N128", ERROR, "A value that is made of itself"),
   FRAME_CIRCLE("N129", ERROR, "An element that lives in itself"),
   UNFINISHED_SENTENCE("N130", WARNING, "A sentence of a feature that no keyword answers to yet"),
+  HALF_CREDENTIALS("N131", WARNING, "A user name without a password, or one without the other"),
 
   TOO_FEW_ARGUMENTS("S101", ERROR, "A required argument that is missing"),
   TOO_MANY_ARGUMENTS("S102", ERROR, "More arguments than the keyword takes"),

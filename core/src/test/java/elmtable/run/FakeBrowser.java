@@ -3,6 +3,7 @@ package elmtable.run;
 import elmtable.browser.Browser;
 import elmtable.browser.BrowserException;
 import elmtable.browser.Chord;
+import elmtable.browser.Credentials;
 import elmtable.browser.Dialogs;
 import elmtable.browser.Elements;
 import elmtable.browser.Fields;
@@ -275,6 +276,11 @@ final class FakeBrowser
   @Override
   public List<String> awaitQuiet(Duration limit) {
     return List.of();
+  }
+
+  @Override
+  public void authenticate(Optional<Credentials> credentials) {
+    act("authenticate as " + credentials.map(Credentials::user).orElse("nobody"));
   }
 
   @Override

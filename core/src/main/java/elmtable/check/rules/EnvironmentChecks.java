@@ -71,6 +71,7 @@ final class EnvironmentChecks {
     Map<String, ValuesTable.Entry> all =
         Environments.entriesWithValues(index, environment.block().name());
     for (ValuesTable.Entry entry : environment.values().entries()) {
+      credentials(entry, all);
       TemplateChecks.grammar(entry.value(), entry.range(), problems);
       if (entry.secret()) {
         ValueChecks.secret(entry.value(), entry.range(), problems);
@@ -78,6 +79,24 @@ final class EnvironmentChecks {
       for (Formula.Reference reference : entry.value().references()) {
         reference(entry, reference, all);
       }
+    }
+  }
+
+  /** The two values for basic authentication say something together only. */
+  private void credentials(ValuesTable.Entry entry, Map<String, ValuesTable.Entry> all) {
+    String user = Names.key(Environments.HTTP_USER);
+    String password = Names.key(Environments.HTTP_PASSWORD);
+    boolean half =
+        entry.key().equals(user) && !all.containsKey(password)
+            || entry.key().equals(password) && !all.containsKey(user);
+    if (half) {
+      String other = entry.key().equals(user) ? Environments.HTTP_PASSWORD : Environments.HTTP_USER;
+      problems.add(
+          new Diagnostic(
+              Problem.HALF_CREDENTIALS,
+              entry.range(),
+              "“%s” answers sites that ask for basic authentication only together with a value “%s”."
+                  .formatted(entry.name(), other)));
     }
   }
 

@@ -3,6 +3,7 @@ package elmtable.keyword.builtin;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import elmtable.browser.Credentials;
 import elmtable.formula.Value;
 import elmtable.keyword.Group;
 import elmtable.keyword.Keyword;
@@ -20,11 +21,13 @@ import java.net.http.HttpResponse.BodyHandlers;
 import java.net.http.HttpTimeoutException;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 
 /** Keywords that talk to services over HTTP. */
 @Group("Services")
 public final class ServiceKeywords {
   private static final int MOST_SHOWN = 300;
+  private static final int UNAUTHORISED = 401;
 
   /** Made when first used, as that takes a good part of a start. */
   private static final class Lazily {
@@ -61,7 +64,7 @@ public final class ServiceKeywords {
           boolean asBrowser) {
     HttpRequest request = request(step, method, address, body, headers);
     try {
-      HttpResponse<String> response = Lazily.CLIENT.send(request, BodyHandlers.ofString());
+      HttpResponse<String> response = reply(step, request);
       step.ofCase(Last.class, Last::new).response = response;
       step.log(request.method() + " " + request.uri() + " gave " + response.statusCode());
       return List.of(Value.of(response.statusCode()), Value.of(response.body()));
@@ -75,6 +78,28 @@ public final class ServiceKeywords {
       Thread.currentThread().interrupt();
       throw new StepFailedException("The request was broken off.");
     }
+  }
+
+  /** Asks again with the environment's user name and password where the site asks for them. */
+  private static HttpResponse<String> reply(StepContext step, HttpRequest request)
+      throws IOException, InterruptedException {
+    HttpResponse<String> response = Lazily.CLIENT.send(request, BodyHandlers.ofString());
+    boolean asksForThem =
+        response.statusCode() == UNAUTHORISED
+            && response.uri().equals(request.uri())
+            && request.headers().firstValue("Authorization").isEmpty()
+            && response.headers().allValues("WWW-Authenticate").stream()
+                .anyMatch(way -> way.strip().toLowerCase(Locale.ROOT).startsWith("basic"));
+    Optional<Credentials> credentials =
+        step.credentials().filter(known -> asksForThem && known.isFor(request.uri().toString()));
+    if (credentials.isEmpty()) {
+      return response;
+    }
+    HttpRequest again =
+        HttpRequest.newBuilder(request, (name, value) -> true)
+            .setHeader("Authorization", credentials.get().header())
+            .build();
+    return Lazily.CLIENT.send(again, BodyHandlers.ofString());
   }
 
   private static String reason(IOException unreachable) {

@@ -3,6 +3,7 @@ package elmtable.run.browsers;
 import elmtable.browser.Browser;
 import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserState;
+import elmtable.browser.Credentials;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
@@ -24,17 +25,28 @@ public final class CaseBrowser implements AutoCloseable {
   private volatile Browser browser;
 
   private int step = -1;
+  private Optional<Credentials> credentials = Optional.empty();
 
   public CaseBrowser(Supplier<Browser> opening) {
     this.opening = opening;
   }
 
-  /** The browser for a step, whose time begins when it asks for it first. */
-  public Browser of(int id, Duration limit) {
+  /**
+   * The browser for a step, whose time begins when it asks for it first.
+   *
+   * @param wanted what answers sites that ask for basic authentication
+   */
+  public Browser of(int id, Duration limit, Optional<Credentials> wanted) {
     if (browser == null) {
       browser = opening.get();
       browser.within(STATE_LIMIT);
       states.forEach(browser.state()::put);
+      credentials = Optional.empty();
+    }
+    if (!credentials.equals(wanted)) {
+      browser.within(STATE_LIMIT);
+      browser.network().authenticate(wanted);
+      credentials = wanted;
     }
     if (id != step) {
       step = id;

@@ -1,6 +1,7 @@
 package elmtable.run.step;
 
 import elmtable.block.ValuesTable;
+import elmtable.browser.Credentials;
 import elmtable.formula.EvaluationContext;
 import elmtable.formula.Evaluator;
 import elmtable.formula.SecretWatch;
@@ -10,12 +11,15 @@ import elmtable.plan.ExecutableCase;
 import elmtable.project.CaseRow;
 import elmtable.project.Environments;
 import elmtable.text.Names;
+import elmtable.text.Origins;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Supplier;
+import java.util.stream.Collectors;
 
 /** The values of one executable case: its row's, its suite's and its environment's. */
 public final class CaseValues {
@@ -27,6 +31,7 @@ public final class CaseValues {
   private final PublishedValues published;
   private final ExecutableCase executable;
   private final FixtureValues fixtures = new FixtureValues();
+  private final Optional<Credentials> credentials;
   private Map<String, Value> row = Map.of();
 
   public CaseValues(
@@ -40,6 +45,22 @@ public final class CaseValues {
     this.run = run;
     this.published = published;
     this.executable = executable;
+    this.credentials =
+        ofEnvironment(Environments.HTTP_USER)
+            .flatMap(user ->
+                ofEnvironment(Environments.HTTP_PASSWORD)
+                    .map(password -> new Credentials(user.text(), password.text(), origins())));
+  }
+
+  /** Of the sites that the environment names. */
+  private Set<String> origins() {
+    return environment.values().stream()
+        .flatMap(value -> Origins.of(value.text()).stream())
+        .collect(Collectors.toSet());
+  }
+
+  private Optional<Value> ofEnvironment(String name) {
+    return Optional.ofNullable(environment.get(Names.key(name)));
   }
 
   /** What keywords keep from one step to the next. */
@@ -90,7 +111,12 @@ public final class CaseValues {
   }
 
   Optional<Value> baseAddress() {
-    return Optional.ofNullable(environment.get(Names.key(Environments.BASE_ADDRESS)));
+    return ofEnvironment(Environments.BASE_ADDRESS);
+  }
+
+  /** What answers the environment's sites where they ask for basic authentication. */
+  Optional<Credentials> credentials() {
+    return credentials;
   }
 
   /** What a case's own steps see, without results that they kept. */

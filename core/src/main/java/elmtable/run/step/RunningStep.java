@@ -1,6 +1,7 @@
 package elmtable.run.step;
 
 import elmtable.browser.Browser;
+import elmtable.browser.Credentials;
 import elmtable.formula.FormulaException;
 import elmtable.formula.Value;
 import elmtable.keyword.StepContext;
@@ -8,6 +9,7 @@ import elmtable.run.browsers.CaseBrowser;
 import elmtable.run.time.Deadline;
 import elmtable.run.time.StopSignal;
 import java.time.Duration;
+import java.util.Optional;
 import java.util.function.Supplier;
 
 /** What a keyword method gets of the engine. */
@@ -22,7 +24,7 @@ record RunningStep(
     implements StepContext {
   @Override
   public Browser browser() {
-    return caseBrowser.of(id, limit);
+    return caseBrowser.of(id, limit, scope.credentials());
   }
 
   @Override
@@ -41,6 +43,11 @@ record RunningStep(
                         + " counts."));
     String trimmed = base.endsWith("/") ? base.substring(0, base.length() - 1) : base;
     return path.startsWith("/") ? trimmed + path : trimmed + "/" + path;
+  }
+
+  @Override
+  public Optional<Credentials> credentials() {
+    return scope.credentials();
   }
 
   @Override

@@ -23,7 +23,7 @@ class LivePagesTest {
     assertEquals(Optional.empty(), pages.picture(1));
     pages.begin(1, browser, () -> List.of("celadon"));
     assertEquals(Optional.empty(), pages.picture(1), "no page was opened yet");
-    browser.of(1, Duration.ofSeconds(1));
+    browser.of(1, Duration.ofSeconds(1), Optional.empty());
     byte[] picture = pages.picture(1).orElseThrow();
     assertArrayEquals("celadon".getBytes(StandardCharsets.UTF_8), picture, "its secrets are told");
     assertSame(picture, pages.picture(1).orElseThrow(), "two who look at once share one");

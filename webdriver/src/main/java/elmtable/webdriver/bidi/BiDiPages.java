@@ -5,6 +5,7 @@ import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserException.Kind;
 import elmtable.browser.Observation;
 import elmtable.browser.Pages;
+import elmtable.text.Origins;
 import elmtable.webdriver.wire.WebDriverError;
 import java.time.Duration;
 import java.util.Map;
@@ -16,8 +17,6 @@ import java.util.regex.Pattern;
 /** Pages, over BiDi. */
 final class BiDiPages implements Pages {
   private static final Pattern ADDRESS = Pattern.compile("(?i)[a-z][a-z0-9+.-]*:\\S+");
-
-  private static final Pattern ORIGIN = Pattern.compile("(?i)^https?://[^/?#]+");
 
   /** How the browsers name what went wrong. */
   private static final Pattern CODE =
@@ -46,12 +45,14 @@ final class BiDiPages implements Pages {
     if (!ADDRESS.matcher(address).matches()) {
       throw new BrowserException(Kind.PAGE, "“" + address + "” is not an address.");
     }
-    position.ifPresent(emulation -> allowPosition(emulation, address));
+    position.ifPresent(emulation -> Origins.of(address).ifPresent(emulation::allowPosition));
+    tab.events().authentication().begin(tab.window());
     try {
       tab.load(
           "browsingContext.navigate",
           Map.of("context", tab.window(), "url", address, "wait", "complete"));
     } catch (WebDriverError error) {
+      requireAuthentication();
       if (error.getMessage().contains("ERR_ABORTED")) {
         // A download, or an answer without content: the page stays, unless it crashed.
         tab.requireAlive();
@@ -61,16 +62,23 @@ final class BiDiPages implements Pages {
       if (!code.find() || error.getMessage().contains("crash")) {
         throw tab.failure(error);
       }
-      throw new BrowserException(
-          Kind.PAGE, "Nothing answers at " + address + " (" + first(code) + ").", error);
+      String reason =
+          error.getMessage().contains("ERR_INVALID_AUTH_CREDENTIALS")
+              ? Authentication.missing(address)
+              : "Nothing answers at " + address + " (" + first(code) + ").";
+      throw new BrowserException(Kind.PAGE, reason, error);
     }
+    requireAuthentication();
   }
 
-  private static void allowPosition(UserContextEmulation emulation, String address) {
-    Matcher origin = ORIGIN.matcher(address);
-    if (origin.find()) {
-      emulation.allowPosition(origin.group());
-    }
+  /** A site that asks who is there, and is not told what it takes, shows nothing of use. */
+  private void requireAuthentication() {
+    tab.events()
+        .authentication()
+        .refused(tab.window())
+        .ifPresent(reason -> {
+          throw new BrowserException(Kind.PAGE, reason);
+        });
   }
 
   private static String first(Matcher code) {

@@ -3,6 +3,7 @@ package elmtable.webdriver.bidi;
 import com.fasterxml.jackson.databind.JsonNode;
 import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserException.Kind;
+import elmtable.browser.Credentials;
 import elmtable.browser.Network;
 import elmtable.browser.Scripts;
 import elmtable.webdriver.wire.WebDriverError;
@@ -10,6 +11,7 @@ import java.time.Duration;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
 /** Scripts in the page's own realm, its console, and what it asks of the network. */
 final class BiDiScripts implements Scripts, Network {
@@ -69,6 +71,14 @@ final class BiDiScripts implements Scripts, Network {
   public List<String> consoleErrors() {
     tab.program().settle();
     return tab.events().errors();
+  }
+
+  @Override
+  public void authenticate(Optional<Credentials> credentials) {
+    if (credentials.isPresent()) {
+      tab.program().holdUpAuthentication();
+    }
+    tab.events().authentication().use(credentials);
   }
 
   @Override

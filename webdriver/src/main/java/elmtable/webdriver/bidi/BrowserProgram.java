@@ -53,6 +53,7 @@ public final class BrowserProgram implements AutoCloseable {
   private final Ending ending;
   private final AtomicInteger opened = new AtomicInteger();
   private final AtomicInteger inUse = new AtomicInteger();
+  private boolean holdsUpAuthentication;
 
   /** In what browsers differ. */
   public enum Kind {
@@ -102,6 +103,10 @@ public final class BrowserProgram implements AutoCloseable {
     } catch (WebDriverError unknown) {
       LOG.debug("{} tells of no {}", description, ABORTED);
     }
+    if (kind == Kind.FIREFOX) {
+      // It would ask a person, and wait for one.
+      holdUpAuthentication();
+    }
   }
 
   BiDiConnection connection() {
@@ -138,6 +143,18 @@ public final class BrowserProgram implements AutoCloseable {
   /** Comes back when every event that was on its way before has arrived. */
   void settle() {
     told("session.status", Map.of());
+  }
+
+  /**
+   * From now on, {@link EventRouter} answers sites that ask for authentication. Not from the start
+   * in Chromium, which then holds up every request.
+   */
+  synchronized void holdUpAuthentication() {
+    if (!holdsUpAuthentication) {
+      told("session.subscribe", Map.of("events", List.of("network.authRequired")));
+      told("network.addIntercept", Map.of("phases", List.of("authRequired")));
+      holdsUpAuthentication = true;
+    }
   }
 
   /** How many browsers it has opened. */

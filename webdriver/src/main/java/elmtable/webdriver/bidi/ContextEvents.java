@@ -1,6 +1,7 @@
 package elmtable.webdriver.bidi;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import elmtable.text.Origins;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -12,8 +13,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.function.BooleanSupplier;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 
 /**
  * What the pages of one user context did, as BiDi tells it: their windows and frames, dialogs,
@@ -27,8 +26,6 @@ final class ContextEvents {
   /** What Firefox reports for a request that ends because its page is left. */
   private static final String REQUEST_ENDED_WITH_PAGE =
       "NetworkError when attempting to fetch resource";
-
-  private static final Pattern ORIGIN = Pattern.compile("^https?://[^/?#]+");
 
   private final Set<String> origins = new LinkedHashSet<>();
   private String emptyPage;
@@ -48,6 +45,7 @@ final class ContextEvents {
   private final List<Watch> watches = new ArrayList<>();
   private final List<String> errors = new ArrayList<>();
   private final OpenRequests requests = new OpenRequests();
+  private final Authentication authentication = new Authentication();
 
   /** A dialog that is open. */
   record Prompt(String type, String message) {}
@@ -130,15 +128,18 @@ final class ContextEvents {
     notifyAll();
   }
 
+  Authentication authentication() {
+    return authentication;
+  }
+
   /** A window that was opened by us; the browser may tell later. */
   synchronized void opened(String window) {
     windows.add(window);
   }
 
   private void shown(String context, String address) {
-    Matcher origin = ORIGIN.matcher(address);
-    if (windows.contains(context) && origin.find()) {
-      origins.add(origin.group());
+    if (windows.contains(context)) {
+      Origins.of(address).ifPresent(origins::add);
     }
   }
 

@@ -1,10 +1,12 @@
 package elmtable.webdriver.bidi;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import elmtable.browser.Credentials;
 import elmtable.webdriver.bidi.BrowserProgram.Kind;
 import elmtable.webdriver.wire.BiDiConnection;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
@@ -47,6 +49,10 @@ final class EventRouter {
 
   void receive(String event, JsonNode about) {
     String context = contextOf(event, about);
+    if (event.equals("network.authRequired")) {
+      authenticate(context, about);
+      return;
+    }
     if (context == null) {
       return;
     }
@@ -81,6 +87,35 @@ final class EventRouter {
         && kind == Kind.CHROME) {
       findRealms(context, events);
     }
+  }
+
+  /** A site asks who is there; nothing goes on before it is answered. */
+  private void authenticate(String context, JsonNode about) {
+    if (!about.path("isBlocked").asBoolean()) {
+      return;
+    }
+    String request = about.path("request").path("request").asText();
+    ContextEvents events = contexts.get(users.getOrDefault(context, ""));
+    Optional<Credentials> credentials =
+        events == null ? Optional.empty() : events.authentication().answer(context, about);
+    connection.send(
+        "network.continueWithAuth",
+        credentials
+            .<Map<String, ?>>map(known ->
+                Map.of(
+                    "request",
+                    request,
+                    "action",
+                    "provideCredentials",
+                    "credentials",
+                    Map.of(
+                        "type",
+                        "password",
+                        "username",
+                        known.user(),
+                        "password",
+                        known.password())))
+            .orElseGet(() -> Map.of("request", request, "action", "cancel")));
   }
 
   /** What we held up is answered with an empty page where that was meant, else goes on. */

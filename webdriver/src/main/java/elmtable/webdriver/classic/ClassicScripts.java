@@ -3,11 +3,13 @@ package elmtable.webdriver.classic;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserException.Kind;
+import elmtable.browser.Credentials;
 import elmtable.browser.Network;
 import elmtable.browser.Scripts;
 import elmtable.webdriver.wire.WebDriverError;
 import java.time.Duration;
 import java.util.List;
+import java.util.Optional;
 
 /** Scripts over the classic protocol, which tells nothing of console and network. */
 final class ClassicScripts implements Scripts, Network {
@@ -42,6 +44,16 @@ final class ClassicScripts implements Scripts, Network {
   @Override
   public List<String> awaitQuiet(Duration limit) {
     throw untold("what pages ask of the network");
+  }
+
+  @Override
+  public void authenticate(Optional<Credentials> credentials) {
+    if (credentials.isPresent()) {
+      throw new BrowserException(
+          Kind.PAGE,
+          "This browser cannot answer basic authentication with “http user” and “http password”;"
+              + " one that speaks BiDi does.");
+    }
   }
 
   private static BrowserException untold(String what) {
