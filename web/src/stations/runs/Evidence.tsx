@@ -8,6 +8,7 @@ import { Outcome, outcomeWord } from '@/parts/Outcome';
 export function Evidence({ view, step }: { view: CaseRunView; step: StepRunView | null }) {
   const pictures = step?.evidence.filter((one) => one.kind === 'picture') ?? [];
   const source = step?.evidence.find((one) => one.kind === 'source');
+  const downloads = step?.evidence.filter((one) => one.kind === 'download') ?? [];
   return (
     <aside aria-label="Evidence" className="w-[300px] flex-none overflow-y-auto border-l border-hair-strong bg-ground">
       <section className="border-b border-hair px-3.5 pt-2.5 pb-3">
@@ -32,6 +33,21 @@ export function Evidence({ view, step }: { view: CaseRunView; step: StepRunView 
           </a>
         )}
       </section>
+      {downloads.length > 0 && (
+        <section className="border-b border-hair px-3.5 pt-2.5 pb-3">
+          <h3 className="mb-1.5 text-small font-semibold text-ink-3">Downloaded</h3>
+          {downloads.map((one) => (
+            <a
+              key={one.file}
+              href={`/api/evidence/${one.file}`}
+              download={one.note}
+              className="block truncate font-medium text-accent hover:underline"
+            >
+              {one.note}
+            </a>
+          ))}
+        </section>
+      )}
       {step && step.resolved.length > 0 && (
         <Values
           title={`Values of “${step.keyword}”`}

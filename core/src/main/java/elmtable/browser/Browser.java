@@ -25,6 +25,8 @@ public interface Browser extends AutoCloseable {
 
   Network network();
 
+  Downloads downloads();
+
   Storage storage();
 
   State state();

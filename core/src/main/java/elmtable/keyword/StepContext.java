@@ -3,6 +3,7 @@ package elmtable.keyword;
 import elmtable.browser.Browser;
 import elmtable.browser.Credentials;
 import elmtable.formula.Value;
+import java.nio.file.Path;
 import java.time.Duration;
 import java.util.Optional;
 import java.util.function.Supplier;
@@ -40,6 +41,12 @@ public interface StepContext {
 
   /** Keeps a picture of the page as evidence of this step. */
   void keepPicture(String name);
+
+  /**
+   * Keeps a file that was downloaded as evidence of this step, unless it is too large for that or
+   * holds a secret, which is then logged.
+   */
+  void keepDownload(Path file);
 
   /** Waits for a time, but not longer than the run goes on. */
   void pause(Duration time);

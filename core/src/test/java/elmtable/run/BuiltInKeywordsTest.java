@@ -154,6 +154,7 @@ class BuiltInKeywordsTest {
       | hand over | => cup |
       | run script | return 1 | => script |
       | take picture | done |
+      | expect download | kilns.csv | => file |
       | log | <join(texts, '+')> <cookie> <entry> <said> |
       | log | <text> <value> <href> <count> <clay> <double> <cup> <count(rows)> <count(kilos)> |
       """;
@@ -163,8 +164,7 @@ class BuiltInKeywordsTest {
       Map.of(
           "fail", "| fail | because |",
           "skip the rest", "| skip the rest | because |",
-          "expect no console errors", "| expect no console errors |",
-          "expect download", "| expect download |");
+          "expect no console errors", "| expect no console errors |");
 
   private final FakeBrowsers browsers = new FakeBrowsers();
   private final List<RunEvent> events = new ArrayList<>();

@@ -5,6 +5,7 @@ import elmtable.browser.BrowserException;
 import elmtable.browser.Chord;
 import elmtable.browser.Credentials;
 import elmtable.browser.Dialogs;
+import elmtable.browser.Downloads;
 import elmtable.browser.Elements;
 import elmtable.browser.Fields;
 import elmtable.browser.Keyboard;
@@ -75,6 +76,11 @@ final class FakeBrowser
   @Override
   public Network network() {
     return this;
+  }
+
+  @Override
+  public Downloads downloads() {
+    return new FakeDownloads();
   }
 
   @Override

@@ -59,6 +59,15 @@ class SecretsRunTest extends AbstractRunTest {
   }
 
   @Test
+  void aDownloadIsKeptUnlessItHoldsASecret() throws InterruptedException {
+    run("case a\nsteps\n| expect download | kilns.CSV |\n| expect download | my celadon.csv |\n");
+    assertEquals(
+        List.of("download kilns.CSV"),
+        all(RunEvent.EvidenceKept.class).map(kept -> kept.kind() + " " + kept.note()).toList());
+    assertEquals(List.of("my •••.csv was not kept: there is a secret in it."), logs());
+  }
+
+  @Test
   void namesAndRowsOfThePlanAreMasked() throws InterruptedException {
     runInMore("case of olga2026 <w>\ndata\n| w |\n| celadon! |\nsteps\n| log | <w> |\n");
     RunEvent.Planned planned = planned().get(0);

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import elmtable.browser.Credentials;
+import elmtable.browser.Downloads;
 import elmtable.formula.Value;
 import elmtable.keyword.Group;
 import elmtable.keyword.Keyword;
@@ -19,6 +20,7 @@ import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
 import java.net.http.HttpTimeoutException;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -163,12 +165,16 @@ public final class ServiceKeywords {
 
   @Keyword(
       name = "expect download",
-      note = "A file was downloaded since the last such step; gives where it lies.",
-      gives = "path: text",
-      carriedOut = false)
+      note =
+          "Waits for a file to be downloaded of which no such step has told yet, and gives where it"
+              + " lies.",
+      gives = "path: text")
   public Value expectDownload(
-      StepContext step, @Param(name = "name", optional = true) String name) {
-    throw new IllegalStateException("A check refuses this keyword");
+      StepContext step,
+      @Param(name = "name", optional = true, note = "any where it is left out") String name) {
+    Downloads.Download download = step.browser().downloads().await(name, step.limit());
+    download.file().ifPresent(step::keepDownload);
+    return Value.of(download.file().map(Path::toString).orElse(download.name()));
   }
 
   @Keyword(name = "expect status", note = "The last reply has this status.")

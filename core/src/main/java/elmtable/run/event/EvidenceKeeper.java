@@ -1,6 +1,6 @@
 package elmtable.run.event;
 
-/** Keeps pictures and sources. */
+/** Keeps pictures, sources and downloads. */
 @FunctionalInterface
 public interface EvidenceKeeper {
   /**

@@ -151,7 +151,7 @@ public sealed interface RunEvent {
     }
   }
 
-  /** {@code kind} is picture or source; {@code file} its name in the run's evidence. */
+  /** {@code kind} is picture, source or download; {@code file} its name in the run's evidence. */
   record EvidenceKept(Instant at, int number, int step, String kind, String file, String note)
       implements RunEvent {}
 

@@ -8,6 +8,7 @@ import elmtable.keyword.StepContext;
 import elmtable.run.browsers.CaseBrowser;
 import elmtable.run.time.Deadline;
 import elmtable.run.time.StopSignal;
+import java.nio.file.Path;
 import java.time.Duration;
 import java.util.Optional;
 import java.util.function.Supplier;
@@ -83,6 +84,11 @@ record RunningStep(
                 reporter.log(
                     id,
                     "No picture can be taken now: a dialog is open, or it is not known what is secret in it."));
+  }
+
+  @Override
+  public void keepDownload(Path file) {
+    new StepEvidence(caseBrowser, reporter).download(id, file);
   }
 
   @Override

@@ -3,13 +3,22 @@ package elmtable.run.step;
 import elmtable.browser.Browser;
 import elmtable.browser.Target;
 import elmtable.run.browsers.CaseBrowser;
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Duration;
+import java.util.Locale;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /** What is kept of the page that a step acted on. */
 final class StepEvidence {
   private static final Duration LIMIT = Duration.ofSeconds(10);
+  private static final int MOST_MEGABYTES = 20;
+  private static final long MOST_BYTES = MOST_MEGABYTES * 1024L * 1024L;
+  private static final Pattern ENDING = Pattern.compile("\\.[A-Za-z0-9]{1,8}$");
 
   private final CaseBrowser browser;
   private final Reporter reporter;
@@ -29,6 +38,38 @@ final class StepEvidence {
     } catch (RuntimeException failure) {
       reporter.log(step, "No picture could be kept: " + failure.getMessage());
     }
+  }
+
+  /** A file that a page had the browser download. */
+  void download(int step, Path file) {
+    String name = file.getFileName().toString();
+    try {
+      if (Files.size(file) > MOST_BYTES) {
+        reporter.log(step, name + " was not kept: it is larger than " + MOST_MEGABYTES + " MB.");
+        return;
+      }
+      byte[] content = Files.readAllBytes(file);
+      if (holdsSecret(content)) {
+        reporter.log(step, name + " was not kept: there is a secret in it.");
+        return;
+      }
+      reporter.keep(step, "download", content, suffix(name), name);
+    } catch (IOException | RuntimeException failure) {
+      reporter.log(step, name + " could not be kept: " + failure.getMessage());
+    }
+  }
+
+  /** Bytes as characters of one byte each, so that texts are found in files of any kind. */
+  private boolean holdsSecret(byte[] content) {
+    String bytes = new String(content, StandardCharsets.ISO_8859_1);
+    return reporter.secrets().texts().stream()
+        .map(text -> text.getBytes(StandardCharsets.UTF_8))
+        .anyMatch(secret -> bytes.contains(new String(secret, StandardCharsets.ISO_8859_1)));
+  }
+
+  private static String suffix(String name) {
+    Matcher ending = ENDING.matcher(name);
+    return ending.find() ? ending.group().toLowerCase(Locale.ROOT) : ".bin";
   }
 
   /**

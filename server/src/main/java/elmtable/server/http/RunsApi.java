@@ -214,11 +214,16 @@ final class RunsApi {
 
   private void evidence(Context ctx) throws IOException {
     String file = ctx.pathParam("file");
-    if (!file.matches("[0-9a-f]{64}\\.(png|html)")) {
+    if (!file.matches("[0-9a-f]{64}\\.[a-z0-9]{1,8}")) {
       throw new NotFoundResponse("There is no evidence “" + file + "”.");
     }
     // A page's source is shown as text: it must not run in the interface's own origin.
-    ctx.contentType(file.endsWith(".png") ? "image/png" : "text/plain; charset=utf-8");
+    ctx.contentType(
+        switch (file.substring(file.indexOf('.'))) {
+          case ".png" -> "image/png";
+          case ".html", ".txt", ".csv" -> "text/plain; charset=utf-8";
+          default -> "application/octet-stream";
+        });
     ctx.header("Cache-Control", "private, max-age=31536000, immutable");
     ctx.result(store().open(file));
   }

@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import elmtable.server.store.RunStore;
 import java.io.InputStream;
 import java.net.Socket;
 import java.nio.charset.StandardCharsets;
@@ -13,6 +14,8 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 /** The API as the interface uses it, on the demo project. */
 class ApiTest extends AbstractApiTest {
@@ -118,6 +121,24 @@ class ApiTest extends AbstractApiTest {
     assertEquals(400, send("POST", "/api/runs", Map.of("browsers", List.of("none"))).status());
     Answer nothing = send("POST", "/api/runs", Map.of("tags", "nobody"));
     assertTrue(nothing.body().path("detail").asText().contains("Nothing that was chosen can run"));
+  }
+
+  /** Only pictures are shown; nothing that was kept can run in the interface's own origin. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        ".png  | image/png",
+        ".html | text/plain;charset=utf-8",
+        ".csv  | text/plain;charset=utf-8",
+        ".svg  | application/octet-stream",
+        ".bin  | application/octet-stream",
+      })
+  void evidenceIsServedByItsKind(String suffix, String type) throws Exception {
+    String file = new RunStore(database).keep(new byte[] {1}, suffix);
+    Answer answer = get("/api/evidence/" + file);
+    assertEquals(200, answer.status());
+    assertEquals(type, answer.headers().get("type").replace(" ", ""));
   }
 
   @Test

@@ -2,6 +2,7 @@ package elmtable.webdriver.bidi;
 
 import elmtable.browser.Browser;
 import elmtable.browser.Dialogs;
+import elmtable.browser.Downloads;
 import elmtable.browser.Elements;
 import elmtable.browser.Fields;
 import elmtable.browser.Keyboard;
@@ -16,6 +17,7 @@ import elmtable.browser.Survey;
 import elmtable.browser.Windows;
 import elmtable.webdriver.page.PageElements;
 import elmtable.webdriver.page.PageSurvey;
+import java.nio.file.Path;
 import java.time.Duration;
 import java.util.Optional;
 
@@ -30,13 +32,16 @@ final class BiDiBrowser implements Browser {
   private final PageSurvey survey;
   private final BiDiWindows windows;
   private final BiDiDialogs dialogs;
+  private final BiDiDownloads downloads;
   private final BiDiScripts scripts;
   private final BiDiPictures pictures;
   private final BiDiStorage storage;
   private final BiDiState state;
+  private final Optional<Path> downloadFolder;
   private boolean closed;
 
   /**
+   * @param downloadFolder what is downloaded lies in it until the browser is closed
    * @param position lets pages ask where they are, where the browser block says where that is
    */
   BiDiBrowser(
@@ -44,9 +49,11 @@ final class BiDiBrowser implements Browser {
       ContextEvents events,
       String window,
       String user,
+      Optional<Path> downloadFolder,
       Optional<UserContextEmulation> position) {
     this.program = program;
     this.user = user;
+    this.downloadFolder = downloadFolder;
     this.tab = new BiDiTab(program, events, window);
     BiDiWaiting waiting = new BiDiWaiting(tab);
     this.pages = new BiDiPages(tab, waiting, position);
@@ -55,6 +62,7 @@ final class BiDiBrowser implements Browser {
     this.survey = new PageSurvey(waiting);
     this.windows = new BiDiWindows(tab, waiting);
     this.dialogs = new BiDiDialogs(tab);
+    this.downloads = new BiDiDownloads(tab);
     this.scripts = new BiDiScripts(tab);
     this.pictures = new BiDiPictures(tab, waiting);
     this.state = new BiDiState(tab, waiting, user);
@@ -112,6 +120,11 @@ final class BiDiBrowser implements Browser {
   }
 
   @Override
+  public Downloads downloads() {
+    return downloads;
+  }
+
+  @Override
   public Scripts scripts() {
     return scripts;
   }
@@ -145,7 +158,7 @@ final class BiDiBrowser implements Browser {
   public synchronized void close() {
     if (!closed) {
       closed = true;
-      program.release(user, tab.isSilent());
+      program.release(user, downloadFolder, tab.isSilent());
     }
   }
 }

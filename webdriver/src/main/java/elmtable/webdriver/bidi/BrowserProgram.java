@@ -5,11 +5,16 @@ import elmtable.browser.Browser;
 import elmtable.browser.BrowserConfig;
 import elmtable.browser.BrowserException;
 import elmtable.webdriver.page.PageScripts;
+import elmtable.webdriver.process.BrowserPrograms;
 import elmtable.webdriver.wire.BiDiConnection;
 import elmtable.webdriver.wire.WebDriverError;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -43,7 +48,8 @@ public final class BrowserProgram implements AutoCloseable {
           "network.fetchError");
 
   /** Told by some browsers only. */
-  private static final String ABORTED = "browsingContext.navigationAborted";
+  private static final List<String> TOLD_BY_SOME =
+      List.of("browsingContext.navigationAborted", "browsingContext.downloadEnd");
 
   private final BiDiConnection connection;
   private final EventRouter router;
@@ -98,10 +104,12 @@ public final class BrowserProgram implements AutoCloseable {
     this.router = new EventRouter(connection, kind);
     connection.onEvent(router::receive);
     told("session.subscribe", Map.of("events", EVENTS));
-    try {
-      connection.command("session.subscribe", Map.of("events", List.of(ABORTED)), LIMIT);
-    } catch (WebDriverError unknown) {
-      LOG.debug("{} tells of no {}", description, ABORTED);
+    for (String event : TOLD_BY_SOME) {
+      try {
+        connection.command("session.subscribe", Map.of("events", List.of(event)), LIMIT);
+      } catch (WebDriverError unknown) {
+        LOG.debug("{} tells of no {}", description, event);
+      }
     }
     if (kind == Kind.FIREFOX) {
       // It would ask a person, and wait for one.
@@ -194,12 +202,34 @@ public final class BrowserProgram implements AutoCloseable {
             List.of(user)));
     UserContextEmulation emulation = new UserContextEmulation(connection, user, description);
     emulation.apply(config);
+    Optional<Path> downloads = downloadFolder(user);
     JsonNode window =
         told("browsingContext.create", Map.of("type", kind.newWindow(), "userContext", user));
     String first = window.path("context").asText();
     events.opened(first);
     return new BiDiBrowser(
-        this, events, first, user, config.emulation().position().map(p -> emulation));
+        this, events, first, user, downloads, config.emulation().position().map(p -> emulation));
+  }
+
+  /** Where a user context's downloads go; a remote end keeps them where it will. */
+  private Optional<Path> downloadFolder(String user) {
+    if (isRemote()) {
+      return Optional.empty();
+    }
+    try {
+      Path folder = Files.createTempDirectory("elm-downloads-");
+      Map<String, String> behaviour =
+          Map.of("type", "allowed", "destinationFolder", folder.toString());
+      told(
+          "browser.setDownloadBehavior",
+          Map.of("downloadBehavior", behaviour, "userContexts", List.of(user)));
+      return Optional.of(folder);
+    } catch (IOException full) {
+      throw new BrowserException(
+          BrowserException.Kind.LOST,
+          "No folder for downloads can be made: " + full.getMessage(),
+          full);
+    }
   }
 
   static Map<String, Integer> area(int width, int height) {
@@ -220,9 +250,10 @@ public final class BrowserProgram implements AutoCloseable {
   /**
    * Closes a browser in the background: the next case does not wait for it.
    *
+   * @param downloads the folder that goes with it
    * @param silent whether something in it does not answer
    */
-  void release(String user, boolean silent) {
+  void release(String user, Optional<Path> downloads, boolean silent) {
     Thread.ofVirtual()
         .name("browser end")
         .start(() -> {
@@ -233,6 +264,7 @@ public final class BrowserProgram implements AutoCloseable {
             LOG.debug("A user context was gone before it was removed", gone);
           } finally {
             inUse.decrementAndGet();
+            downloads.ifPresent(BrowserPrograms::removeFolder);
           }
         });
     if (silent && !answers()) {

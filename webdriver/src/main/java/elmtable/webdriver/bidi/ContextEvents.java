@@ -46,6 +46,7 @@ final class ContextEvents {
   private final List<String> errors = new ArrayList<>();
   private final OpenRequests requests = new OpenRequests();
   private final Authentication authentication = new Authentication();
+  private final DownloadLog downloads = new DownloadLog();
 
   /** A dialog that is open. */
   record Prompt(String type, String message) {}
@@ -114,7 +115,11 @@ final class ContextEvents {
           "browsingContext.downloadWillBegin" -> {
         navigations.remove(context, about.path("navigation").asText());
         requests.stays(context);
+        if (event.equals("browsingContext.downloadWillBegin")) {
+          downloads.begun(about);
+        }
       }
+      case "browsingContext.downloadEnd" -> downloads.ended(about);
       case "script.realmCreated" -> realms.merge(context, 1, Integer::sum);
       case "script.realmDestroyed" -> {
         realms.computeIfPresent(context, (one, count) -> count > 1 ? count - 1 : null);
@@ -126,6 +131,10 @@ final class ContextEvents {
       default -> {}
     }
     notifyAll();
+  }
+
+  DownloadLog downloads() {
+    return downloads;
   }
 
   Authentication authentication() {

@@ -4,6 +4,7 @@ import elmtable.browser.Browser;
 import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserState;
 import elmtable.browser.Dialogs;
+import elmtable.browser.Downloads;
 import elmtable.browser.Elements;
 import elmtable.browser.Fields;
 import elmtable.browser.Keyboard;
@@ -85,6 +86,15 @@ public final class ClassicBrowser implements Browser {
   @Override
   public Windows windows() {
     return windows;
+  }
+
+  @Override
+  public Downloads downloads() {
+    return (name, limit) -> {
+      throw new BrowserException(
+          BrowserException.Kind.PAGE,
+          "This browser does not tell what it downloads; one that speaks BiDi does.");
+    };
   }
 
   @Override
