@@ -14,22 +14,6 @@ public record BrowserState(List<Cookie> cookies, Map<String, Entries> storage) {
     storage = Map.copyOf(storage);
   }
 
-  /**
-   * A cookie (RFC 6265).
-   *
-   * @param sameSite in lower case, or empty
-   * @param expiry in seconds since 1970, or null for one of the session
-   */
-  public record Cookie(
-      String name,
-      String value,
-      String domain,
-      String path,
-      boolean secure,
-      boolean httpOnly,
-      String sameSite,
-      Long expiry) {}
-
   /** What an origin keeps, of all windows and of this one's session. */
   public record Entries(Map<String, String> local, Map<String, String> session) {
     public Entries {

@@ -20,9 +20,6 @@ public @interface Keyword {
 
   String note();
 
-  /** Whether this version carries it out; a step that uses one that it does not is an error. */
-  boolean carriedOut() default true;
-
   /** Results in order, each written {@code name: kind, note}. */
   String[] gives() default {};
 }

@@ -28,18 +28,6 @@ public final class MethodKeyword {
     return method.getParameterTypes()[parameter + 1];
   }
 
-  /** Whether this version carries it out. */
-  public boolean isCarriedOut() {
-    return method.getAnnotation(Keyword.class).carriedOut();
-  }
-
-  /** The same for what a parameter asks for beyond its default. */
-  public boolean isCarriedOut(int parameter) {
-    // What “give” takes are the results of the keyword round it.
-    return parameter + 1 >= method.getParameterCount()
-        || method.getParameters()[parameter + 1].getAnnotation(Param.class).carriedOut();
-  }
-
   public boolean takesDuration(int parameter) {
     return javaType(parameter) == Duration.class;
   }

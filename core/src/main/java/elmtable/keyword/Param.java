@@ -22,9 +22,6 @@ public @interface Param {
    */
   boolean optional() default false;
 
-  /** Whether this version carries it out; a step that gives another value is an error. */
-  boolean carriedOut() default true;
-
   /** The value when left out. */
   String fallback() default "";
 }

@@ -57,7 +57,6 @@ class DocumentationTest {
       page.append(" | ");
       page.append(signature.gives().stream().map(Output::name).collect(Collectors.joining(", ")));
       page.append(" | ").append(signature.note());
-      page.append(keyword.isCarriedOut() ? "" : " **Not carried out by this version yet.**");
       page.append(" |\n");
     }
     page.append("\n## Functions of formulas\n\n| function | gives |\n| --- | --- |\n");

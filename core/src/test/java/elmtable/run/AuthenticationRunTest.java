@@ -13,13 +13,14 @@ import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 
-@DisplayName("Basic authentication from values of the environment")
+@DisplayName("Basic authentication and cookies")
 class AuthenticationRunTest extends AbstractRunTest {
   private HttpServer guarded;
 
@@ -94,6 +95,36 @@ class AuthenticationRunTest extends AbstractRunTest {
     String steps = "| send request | GET | /who | => status, reply |\n| log | <reply> |\n";
     assertEquals(Outcome.PASSED, run(world(address(), "glaze: käolin"), steps).outcome());
     assertTrue(logs().contains("Wren"), () -> logs().toString());
+  }
+
+  /** The guarded page is reached through a redirection that sets a cookie. */
+  @Test
+  void aRequestAsTheBrowserCarriesItsCookiesAndKeepsThoseOfTheReplies()
+      throws InterruptedException {
+    List<String> sent = new ArrayList<>();
+    guarded.createContext(
+        "/door",
+        exchange -> {
+          sent.add(String.valueOf(exchange.getRequestHeaders().getFirst("Cookie")));
+          exchange.getResponseHeaders().add("Set-Cookie", "visit=2, 3; Path=/; Max-Age=60");
+          exchange.getResponseHeaders().add("Location", "/hall");
+          exchange.sendResponseHeaders(302, -1);
+          exchange.close();
+        });
+    guarded.createContext(
+        "/hall",
+        exchange -> {
+          sent.add(String.valueOf(exchange.getRequestHeaders().getFirst("Cookie")));
+          exchange.sendResponseHeaders(200, -1);
+          exchange.close();
+        });
+    String asBrowser = "| send request | GET | %s | as browser=yes |\n";
+    String steps =
+        asBrowser.formatted("/door")
+            + "| expect status | 200 |\n| send request | GET | /hall |\n"
+            + asBrowser.formatted("/hall");
+    assertEquals(Outcome.PASSED, run(world(address(), "celadon"), steps).outcome());
+    assertEquals(List.of("null", "visit=2, 3", "null", "visit=2, 3"), sent);
   }
 
   @Test

@@ -1,8 +1,11 @@
 package elmtable.run;
 
 import elmtable.browser.BrowserState;
+import elmtable.browser.Cookie;
 import elmtable.browser.State;
 import elmtable.browser.Storage;
+import java.time.Instant;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -11,6 +14,7 @@ import java.util.Optional;
 /** Keeps what is stored for as long as its browser. */
 final class FakeStorage implements State, Storage {
   private final Map<String, String> stored = new HashMap<>();
+  private final List<Cookie> cookies = new ArrayList<>();
 
   @Override
   public Optional<String> cookie(String name) {
@@ -20,6 +24,19 @@ final class FakeStorage implements State, Storage {
   @Override
   public void setCookie(String name, String value, String path) {
     stored.put("cookie " + name, value + " for " + path);
+  }
+
+  @Override
+  public List<Cookie> cookies() {
+    return List.copyOf(cookies);
+  }
+
+  @Override
+  public void keep(Cookie cookie) {
+    cookies.removeIf(cookie::isSameAs);
+    if (!cookie.isExpired(Instant.now())) {
+      cookies.add(cookie);
+    }
   }
 
   @Override

@@ -69,7 +69,7 @@ class AccessibilityJourney {
     screen.see("//ol[@aria-label='History of the document']");
     isAccessible();
     screen.pressButton("Text");
-    screen.see("//*[@role='textbox'][@aria-label='Text of the document']//*[@class='cm-resolved']");
+    screen.see("//*[@role='textbox'][@aria-label='Text of the document']");
     isAccessible();
     screen.open(world.address() + "/cases/pages/studio.elmt");
     screen.see("//*[@role='rowgroup'][@aria-label='page Bookings']");

@@ -7,6 +7,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import elmtable.browser.Browser;
 import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserState;
+import elmtable.browser.Cookie;
 import elmtable.browser.Locator;
 import elmtable.browser.Observation;
 import elmtable.browser.Target;
@@ -202,5 +203,19 @@ class BrowserStatesTest extends AbstractBrowserTest {
     assertEquals(Optional.of("Sure about it?"), browser.dialogs().open());
     browser.dialogs().close(true, LIMIT);
     assertEquals(Optional.empty(), browser.dialogs().open());
+  }
+
+  @Test
+  void cookiesAreToldKeptAndRemoved() {
+    show("<script>document.cookie = 'page=1; path=/next'</script>");
+    Cookie kept = new Cookie("mug", "blue, red", "127.0.0.1", "/", false, true, "", null);
+    browser.storage().keep(kept);
+    assertTrue(browser.storage().cookies().stream().anyMatch(kept::isSameAs));
+    assertEquals(2, browser.storage().cookies().size());
+    assertEquals(Optional.of("blue, red"), browser.storage().cookie("mug"));
+    assertEquals("", browser.scripts().run("return document.cookie"));
+    browser.storage().keep(new Cookie("mug", "", "127.0.0.1", "/", false, true, "", 1L));
+    assertEquals(List.of("page"), browser.storage().cookies().stream().map(Cookie::name).toList());
+    browser.storage().keep(new Cookie("mug", "", "127.0.0.1", "/", false, true, "", 1L));
   }
 }

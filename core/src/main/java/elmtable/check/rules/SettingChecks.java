@@ -6,7 +6,6 @@ import elmtable.block.BrowserBlock;
 import elmtable.block.HookBlock;
 import elmtable.block.NameList;
 import elmtable.block.PlanBlock;
-import elmtable.check.rules.step.NotCarriedOut;
 import elmtable.check.rules.step.PropertyChecks;
 import elmtable.check.rules.step.StepChecks;
 import elmtable.data.source.ProjectFiles;

@@ -5,6 +5,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import elmtable.browser.Credentials;
 import elmtable.browser.Downloads;
+import elmtable.browser.Storage;
 import elmtable.formula.Value;
 import elmtable.keyword.Group;
 import elmtable.keyword.Keyword;
@@ -61,12 +62,13 @@ public final class ServiceKeywords {
               name = "as browser",
               optional = true,
               fallback = "no",
-              note = "with the case's cookies",
-              carriedOut = false)
+              note =
+                  "with the cookies of the case's browser, which keeps those that the reply sets")
           boolean asBrowser) {
     HttpRequest request = request(step, method, address, body, headers);
     try {
-      HttpResponse<String> response = reply(step, request);
+      HttpResponse<String> response =
+          asBrowser ? asBrowser(step, request) : reply(step, Lazily.CLIENT, request);
       step.ofCase(Last.class, Last::new).response = response;
       step.log(request.method() + " " + request.uri() + " gave " + response.statusCode());
       return List.of(Value.of(response.statusCode()), Value.of(response.body()));
@@ -83,9 +85,10 @@ public final class ServiceKeywords {
   }
 
   /** Asks again with the environment's user name and password where the site asks for them. */
-  private static HttpResponse<String> reply(StepContext step, HttpRequest request)
+  private static HttpResponse<String> reply(
+      StepContext step, HttpClient client, HttpRequest request)
       throws IOException, InterruptedException {
-    HttpResponse<String> response = Lazily.CLIENT.send(request, BodyHandlers.ofString());
+    HttpResponse<String> response = client.send(request, BodyHandlers.ofString());
     boolean asksForThem =
         response.statusCode() == UNAUTHORISED
             && response.uri().equals(request.uri())
@@ -101,7 +104,22 @@ public final class ServiceKeywords {
         HttpRequest.newBuilder(request, (name, value) -> true)
             .setHeader("Authorization", credentials.get().header())
             .build();
-    return Lazily.CLIENT.send(again, BodyHandlers.ofString());
+    return client.send(again, BodyHandlers.ofString());
+  }
+
+  private static HttpResponse<String> asBrowser(StepContext step, HttpRequest request)
+      throws IOException, InterruptedException {
+    Storage storage = step.browser().storage();
+    BrowserCookies cookies = new BrowserCookies(storage.cookies());
+    try (HttpClient client =
+        HttpClient.newBuilder()
+            .followRedirects(HttpClient.Redirect.NORMAL)
+            .cookieHandler(cookies)
+            .build()) {
+      HttpResponse<String> response = reply(step, client, request);
+      cookies.set().forEach(storage::keep);
+      return response;
+    }
   }
 
   private static String reason(IOException unreachable) {

@@ -6,6 +6,7 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.json.JsonMapper;
 import com.fasterxml.jackson.datatype.jsr310.JavaTimeModule;
 import elmtable.browser.BrowserState;
+import elmtable.browser.Cookie;
 import elmtable.formula.Value;
 import elmtable.run.request.KeptSessions;
 import java.io.IOException;
@@ -195,7 +196,7 @@ public final class SessionFiles implements KeptSessions {
 
   private static Listed listed(Path file, Kept kept) {
     String name = file.getFileName().toString();
-    List<BrowserState.Cookie> cookies = kept.state().cookies();
+    List<Cookie> cookies = kept.state().cookies();
     TreeSet<String> domains = new TreeSet<>(kept.state().storage().keySet());
     cookies.forEach(cookie -> domains.add(cookie.domain()));
     return new Listed(
@@ -206,10 +207,10 @@ public final class SessionFiles implements KeptSessions {
         kept.setUpAt(),
         Duration.ofMillis(kept.setUpMillis()),
         kept.uses(),
-        cookies.stream().map(BrowserState.Cookie::name).toList(),
+        cookies.stream().map(Cookie::name).toList(),
         List.copyOf(domains),
         cookies.stream()
-            .map(BrowserState.Cookie::expiry)
+            .map(Cookie::expiry)
             .filter(expiry -> expiry != null)
             .min(Comparator.naturalOrder())
             .map(Instant::ofEpochSecond)

@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import elmtable.browser.BrowserState;
+import elmtable.browser.Cookie;
 import elmtable.run.request.KeptSessions;
 import elmtable.server.store.SessionFiles;
 import elmtable.text.TextChange;
@@ -181,9 +182,7 @@ class StationsApiTest extends AbstractApiTest {
                 "local",
                 "desktop",
                 new BrowserState(
-                    List.of(
-                        new BrowserState.Cookie(
-                            "visit", "geheim", "127.0.0.1", "/", false, true, "", null)),
+                    List.of(new Cookie("visit", "geheim", "127.0.0.1", "/", false, true, "", null)),
                     Map.of()),
                 Map.of(),
                 Instant.now(),

@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import elmtable.browser.BrowserState;
+import elmtable.browser.Cookie;
 import elmtable.formula.Value;
 import elmtable.run.request.KeptSessions.Session;
 import java.io.IOException;
@@ -38,7 +39,7 @@ class SessionFilesTest {
         "desktop",
         new BrowserState(
             List.of(
-                new BrowserState.Cookie(
+                new Cookie(
                     "sid", "geheim-4711", "kiln.test", "/", true, true, "lax", 4_102_444_800L)),
             Map.of(
                 "https://kiln.test",

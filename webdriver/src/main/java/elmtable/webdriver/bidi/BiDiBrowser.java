@@ -65,8 +65,9 @@ final class BiDiBrowser implements Browser {
     this.downloads = new BiDiDownloads(tab);
     this.scripts = new BiDiScripts(tab);
     this.pictures = new BiDiPictures(tab, waiting);
-    this.state = new BiDiState(tab, waiting, user);
-    this.storage = new BiDiStorage(tab, waiting, pages, user);
+    BiDiCookies cookies = new BiDiCookies(tab, user);
+    this.state = new BiDiState(tab, waiting, cookies);
+    this.storage = new BiDiStorage(tab, waiting, pages, cookies);
   }
 
   @Override

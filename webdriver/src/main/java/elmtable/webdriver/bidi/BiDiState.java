@@ -5,7 +5,6 @@ import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserState;
 import elmtable.browser.State;
 import elmtable.webdriver.wire.WebDriverError;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -32,24 +31,16 @@ final class BiDiState implements State {
 
   private final BiDiTab tab;
   private final BiDiWaiting waiting;
-  private final String user;
+  private final BiDiCookies cookies;
 
-  BiDiState(BiDiTab tab, BiDiWaiting waiting, String user) {
+  BiDiState(BiDiTab tab, BiDiWaiting waiting, BiDiCookies cookies) {
     this.tab = tab;
     this.waiting = waiting;
-    this.user = user;
-  }
-
-  private Map<String, String> partition() {
-    return Map.of("type", "storageKey", "userContext", user);
+    this.cookies = cookies;
   }
 
   @Override
   public Optional<BrowserState> read() {
-    List<BrowserState.Cookie> cookies = new ArrayList<>();
-    tab.command("storage.getCookies", Map.of("partition", partition()))
-        .path("cookies")
-        .forEach(cookie -> cookies.add(cookie(cookie)));
     Map<String, BrowserState.Entries> storage = new LinkedHashMap<>();
     for (String origin : tab.events().origins()) {
       inEmptyPage(
@@ -63,19 +54,7 @@ final class BiDiState implements State {
             }
           });
     }
-    return Optional.of(new BrowserState(cookies, storage));
-  }
-
-  private static BrowserState.Cookie cookie(JsonNode cookie) {
-    return new BrowserState.Cookie(
-        cookie.path("name").asText(),
-        cookie.path("value").path("value").asText(),
-        cookie.path("domain").asText(),
-        cookie.path("path").asText("/"),
-        cookie.path("secure").asBoolean(),
-        cookie.path("httpOnly").asBoolean(),
-        cookie.path("sameSite").asText(""),
-        cookie.has("expiry") ? cookie.path("expiry").asLong() : null);
+    return Optional.of(new BrowserState(cookies.all(), storage));
   }
 
   private static Map<String, String> entries(JsonNode pairs) {
@@ -89,7 +68,7 @@ final class BiDiState implements State {
 
   @Override
   public void put(BrowserState state) {
-    state.cookies().forEach(this::put);
+    state.cookies().forEach(cookies::put);
     state
         .storage()
         .forEach((origin, entries) ->
@@ -105,23 +84,6 @@ final class BiDiState implements State {
     List<List<String>> pairs =
         entries.entrySet().stream().map(one -> List.of(one.getKey(), one.getValue())).toList();
     return Map.of("type", "string", "value", Json.write(pairs));
-  }
-
-  private void put(BrowserState.Cookie cookie) {
-    Map<String, Object> written = new LinkedHashMap<>();
-    written.put("name", cookie.name());
-    written.put("value", Map.of("type", "string", "value", cookie.value()));
-    written.put("domain", cookie.domain());
-    written.put("path", cookie.path());
-    written.put("secure", cookie.secure());
-    written.put("httpOnly", cookie.httpOnly());
-    if (List.of("strict", "lax").contains(cookie.sameSite()) || cookie.secure()) {
-      written.put("sameSite", cookie.sameSite());
-    }
-    if (cookie.expiry() != null) {
-      written.put("expiry", cookie.expiry());
-    }
-    tab.command("storage.setCookie", Map.of("cookie", written, "partition", partition()));
   }
 
   /** Shows an empty page of an origin while something is done in it, and an empty one after it. */

@@ -3,6 +3,7 @@ package elmtable.webdriver.bidi;
 import com.fasterxml.jackson.databind.JsonNode;
 import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserException.Kind;
+import elmtable.browser.Cookie;
 import elmtable.browser.Storage;
 import elmtable.webdriver.wire.WebDriverError;
 import java.net.URI;
@@ -10,7 +11,6 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.StreamSupport;
 
 /** Cookies and entries of storage, over BiDi. */
 final class BiDiStorage implements Storage {
@@ -22,43 +22,32 @@ final class BiDiStorage implements Storage {
   private final BiDiTab tab;
   private final BiDiWaiting waiting;
   private final BiDiPages pages;
-  private final String user;
+  private final BiDiCookies cookies;
 
-  BiDiStorage(BiDiTab tab, BiDiWaiting waiting, BiDiPages pages, String user) {
+  BiDiStorage(BiDiTab tab, BiDiWaiting waiting, BiDiPages pages, BiDiCookies cookies) {
     this.tab = tab;
     this.waiting = waiting;
     this.pages = pages;
-    this.user = user;
-  }
-
-  private Map<String, String> partition() {
-    return Map.of("type", "storageKey", "userContext", user);
+    this.cookies = cookies;
   }
 
   @Override
   public Optional<String> cookie(String name) {
     URI page = URI.create(pages.address());
-    JsonNode found =
-        tab.command(
-            "storage.getCookies", Map.of("filter", Map.of("name", name), "partition", partition()));
-    return StreamSupport.stream(found.path("cookies").spliterator(), false)
-        .filter(cookie -> isSeenBy(page, cookie))
-        .max(Comparator.comparingInt(cookie -> cookie.path("path").asText().length()))
-        .map(cookie -> cookie.path("value").path("value").asText());
+    return cookies.named(name).stream()
+        .filter(cookie -> cookie.isFor(page))
+        .max(Comparator.comparingInt(cookie -> cookie.path().length()))
+        .map(Cookie::value);
   }
 
-  /** Whether a page gets a cookie (RFC 6265, 5.1.3 and 5.1.4). */
-  private static boolean isSeenBy(URI page, JsonNode cookie) {
-    String host = String.valueOf(page.getHost());
-    String domain = cookie.path("domain").asText();
-    boolean ofHost =
-        domain.startsWith(".")
-            ? host.equals(domain.substring(1)) || host.endsWith(domain)
-            : host.equals(domain);
-    String path = page.getPath() == null || page.getPath().isEmpty() ? "/" : page.getPath();
-    String wanted = cookie.path("path").asText("/");
-    String below = wanted.endsWith("/") ? wanted : wanted + "/";
-    return ofHost && (path.equals(wanted) || path.startsWith(below));
+  @Override
+  public List<Cookie> cookies() {
+    return cookies.all();
+  }
+
+  @Override
+  public void keep(Cookie cookie) {
+    cookies.keep(cookie);
   }
 
   @Override
@@ -68,21 +57,7 @@ final class BiDiStorage implements Storage {
       throw cannotSet(name, null);
     }
     try {
-      tab.send(
-          "storage.setCookie",
-          Map.of(
-              "cookie",
-              Map.of(
-                  "name",
-                  name,
-                  "value",
-                  Map.of("type", "string", "value", value),
-                  "domain",
-                  host,
-                  "path",
-                  path),
-              "partition",
-              partition()));
+      cookies.send(Map.of("name", name, "value", text(value), "domain", host, "path", path));
     } catch (WebDriverError error) {
       throw error.is("unable to set cookie", "invalid argument", "unknown error")
           ? cannotSet(name, error)

@@ -3,11 +3,15 @@ package elmtable.webdriver.classic;
 import com.fasterxml.jackson.databind.JsonNode;
 import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserException.Kind;
+import elmtable.browser.Cookie;
 import elmtable.browser.Storage;
 import elmtable.webdriver.wire.WebDriverError;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 
@@ -39,8 +43,11 @@ final class ClassicStorage implements Storage {
 
   @Override
   public void setCookie(String name, String value, String path) {
+    put(name, Map.of("name", name, "value", value, "path", path));
+  }
+
+  private void put(String name, Map<String, ?> cookie) {
     try {
-      Map<String, String> cookie = Map.of("name", name, "value", value, "path", path);
       tab.post("/cookie", Map.of("cookie", cookie));
     } catch (WebDriverError error) {
       if (error.is("invalid cookie domain", "unable to set cookie", "invalid argument")) {
@@ -54,6 +61,41 @@ final class ClassicStorage implements Storage {
       }
       throw tab.failure(error);
     }
+  }
+
+  @Override
+  public List<Cookie> cookies() {
+    List<Cookie> cookies = new ArrayList<>();
+    for (JsonNode cookie : tab.get("/cookie")) {
+      cookies.add(
+          new Cookie(
+              cookie.path("name").asText(),
+              cookie.path("value").asText(),
+              cookie.path("domain").asText(),
+              cookie.path("path").asText("/"),
+              cookie.path("secure").asBoolean(),
+              cookie.path("httpOnly").asBoolean(),
+              cookie.path("sameSite").asText("").toLowerCase(Locale.ROOT),
+              cookie.has("expiry") ? cookie.path("expiry").asLong() : null));
+    }
+    return cookies;
+  }
+
+  @Override
+  public void keep(Cookie cookie) {
+    Map<String, Object> written = new LinkedHashMap<>();
+    written.put("name", cookie.name());
+    written.put("value", cookie.value());
+    written.put("path", cookie.path());
+    written.put("secure", cookie.secure());
+    written.put("httpOnly", cookie.httpOnly());
+    if (cookie.domain().startsWith(".")) {
+      written.put("domain", cookie.domain());
+    }
+    if (cookie.expiry() != null) {
+      written.put("expiry", cookie.expiry());
+    }
+    put(cookie.name(), written);
   }
 
   @Override

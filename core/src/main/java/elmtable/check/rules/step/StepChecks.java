@@ -77,7 +77,6 @@ public final class StepChecks {
           arguments.check(argument, bound);
         }
       }
-      NotCarriedOut.step(step, bound, problems);
       marks(step, visible, problems);
       results.check(step, bound, problems);
       if (context.enclosing().isEmpty() && !draft) {
