@@ -214,6 +214,8 @@ class BrowserStatesTest extends AbstractBrowserTest {
     assertEquals(2, browser.storage().cookies().size());
     assertEquals(Optional.of("blue, red"), browser.storage().cookie("mug"));
     assertEquals("", browser.scripts().run("return document.cookie"));
+    browser.storage().keep(new Cookie("safe", "1", "127.0.0.1", "/", true, false, "", null));
+    browser.storage().keep(new Cookie("safe", "", "127.0.0.1", "/", true, false, "", 1L));
     browser.storage().keep(new Cookie("mug", "", "127.0.0.1", "/", false, true, "", 1L));
     assertEquals(List.of("page"), browser.storage().cookies().stream().map(Cookie::name).toList());
     browser.storage().keep(new Cookie("mug", "", "127.0.0.1", "/", false, true, "", 1L));

@@ -69,17 +69,23 @@ final class BiDiCookies {
     written.put("path", cookie.path());
     written.put("secure", cookie.secure());
     written.put("httpOnly", cookie.httpOnly());
-    if (List.of("strict", "lax").contains(cookie.sameSite()) || cookie.secure()) {
+    // A browser takes none only with secure; what it calls its default cannot be set.
+    if (List.of("strict", "lax").contains(cookie.sameSite())
+        || cookie.sameSite().equals("none") && cookie.secure()) {
       written.put("sameSite", cookie.sameSite());
     }
     if (cookie.expiry() != null) {
       written.put("expiry", cookie.expiry());
     }
-    tab.command("storage.setCookie", Map.of("cookie", written, "partition", partition()));
+    tab.command("storage.setCookie", setting(written));
+  }
+
+  private Map<String, ?> setting(Map<String, ?> written) {
+    return Map.of("cookie", written, "partition", partition());
   }
 
   /** Sends a cookie as it is written, and gives the browser's errors. */
   void send(Map<String, ?> written) {
-    tab.send("storage.setCookie", Map.of("cookie", written, "partition", partition()));
+    tab.send("storage.setCookie", setting(written));
   }
 }
