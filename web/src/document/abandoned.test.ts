@@ -13,14 +13,14 @@ const locks = {
 it('sends what a page left behind that is gone', async () => {
   vi.stubGlobal('navigator', { ...navigator, locks });
   fakeSockets();
-  const requests = serve({ 'POST /api/documents/7/updates': { version: 2, updates: [] } });
+  const requests = serve({ 'POST /api/documents/907/updates': { version: 2, updates: [] } });
   // What documents of other tests keep lies in another database.
   vi.stubGlobal('indexedDB', new IDBFactory());
   vi.resetModules();
   const { abandoned, keepPending } = await import('./pending');
   const { sendAbandoned } = await import('./leftDocuments');
   const pending = {
-    document: 7,
+    document: 907,
     path: 'a.elmt',
     client: 'gone',
     author: 'Wren',
@@ -33,8 +33,8 @@ it('sends what a page left behind that is gone', async () => {
   };
   await keepPending(pending, () => 'suite S\n');
   await sendAbandoned();
-  // Documents of other tests may still be sending theirs.
-  expect(requests.filter(({ path }) => path === '/api/documents/7/updates')).toMatchObject([
+  // Documents of other tests, which have other numbers, may still be sending theirs.
+  expect(requests.filter(({ path }) => path === '/api/documents/907/updates')).toMatchObject([
     {
       method: 'POST',
       body: {
