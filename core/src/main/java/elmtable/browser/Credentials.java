@@ -22,8 +22,13 @@ public record Credentials(String user, String password, Set<String> origins) {
 
   /** The value of the header {@code Authorization}. */
   public String header() {
+    return "Basic " + encoded();
+  }
+
+  /** Both in base64: whoever sees it knows the password. */
+  public String encoded() {
     byte[] both = (user + ":" + password).getBytes(StandardCharsets.UTF_8);
-    return "Basic " + Base64.getEncoder().encodeToString(both);
+    return Base64.getEncoder().encodeToString(both);
   }
 
   /** Without the password, as this may be logged. */

@@ -272,7 +272,13 @@ final class CaseRun {
         EvaluationContext.seeded(
                 seed, DataValues.of(request.project().in(executable.environment()), environment))
             .watchedBy(secrets);
-    return new CaseValues(context, environment, runValues(), published, executable);
+    CaseValues values = new CaseValues(context, environment, runValues(), published, executable);
+    // A page or reply that tells what was sent to it tells the password with it.
+    values
+        .credentials()
+        .filter(known -> secrets.isSecret(Value.of(known.password())))
+        .ifPresent(known -> secrets.secret(Value.of(known.encoded())));
+    return values;
   }
 
   private Map<String, Value> runValues() {

@@ -128,6 +128,24 @@ class AuthenticationRunTest extends AbstractRunTest {
   }
 
   @Test
+  void aReplyThatRepeatsWhatWasSentTellsNoPassword() throws InterruptedException {
+    guarded.createContext(
+        "/echo",
+        exchange -> {
+          String sent = exchange.getRequestHeaders().getFirst("Authorization");
+          exchange.getResponseHeaders().add("WWW-Authenticate", "Basic realm=\"studio\"");
+          byte[] bytes = String.valueOf(sent).getBytes(StandardCharsets.UTF_8);
+          exchange.sendResponseHeaders(sent == null ? 401 : 200, bytes.length);
+          exchange.getResponseBody().write(bytes);
+          exchange.close();
+        });
+    run(
+        world(address(), "glaze: käolin"),
+        "| send request | GET | /echo | => status, reply |\n| log | <reply> |\n");
+    assertTrue(logs().contains("Basic •••"), () -> logs().toString());
+  }
+
+  @Test
   void isToldToNoOtherSite() throws InterruptedException {
     String steps = "| send request | GET | " + address() + "/who |\n| expect status | 401 |\n";
     assertEquals(Outcome.PASSED, run(world("http://kiln.test", "glaze: käolin"), steps).outcome());

@@ -115,7 +115,7 @@ public final class CaseValues {
   }
 
   /** What answers the environment's sites where they ask for basic authentication. */
-  Optional<Credentials> credentials() {
+  public Optional<Credentials> credentials() {
     return credentials;
   }
 
