@@ -3,9 +3,7 @@ package elmtable.keyword.builtin;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import elmtable.browser.Credentials;
 import elmtable.browser.Downloads;
-import elmtable.browser.Storage;
 import elmtable.formula.Value;
 import elmtable.keyword.Group;
 import elmtable.keyword.Keyword;
@@ -14,29 +12,20 @@ import elmtable.keyword.StepContext;
 import elmtable.keyword.StepFailedException;
 import java.io.IOException;
 import java.math.BigDecimal;
-import java.net.URI;
-import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
-import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
-import java.net.http.HttpResponse.BodyHandlers;
 import java.net.http.HttpTimeoutException;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Locale;
-import java.util.Optional;
 
 /** Keywords that talk to services over HTTP. */
 @Group("Services")
 public final class ServiceKeywords {
   private static final int MOST_SHOWN = 300;
-  private static final int UNAUTHORISED = 401;
 
   /** Made when first used, as that takes a good part of a start. */
   private static final class Lazily {
     private static final ObjectMapper JSON = new ObjectMapper();
-    private static final HttpClient CLIENT =
-        HttpClient.newBuilder().followRedirects(HttpClient.Redirect.NORMAL).build();
   }
 
   /** The last reply of a case. */
@@ -65,10 +54,10 @@ public final class ServiceKeywords {
               note =
                   "with the cookies of the case's browser, which keeps those that the reply sets")
           boolean asBrowser) {
-    HttpRequest request = request(step, method, address, body, headers);
+    HttpRequest request = HttpRequests.of(step, method, address, body, headers);
     try {
       HttpResponse<String> response =
-          asBrowser ? asBrowser(step, request) : reply(step, Lazily.CLIENT, request);
+          asBrowser ? HttpRequests.sendAsBrowser(step, request) : HttpRequests.send(step, request);
       step.ofCase(Last.class, Last::new).response = response;
       step.log(request.method() + " " + request.uri() + " gave " + response.statusCode());
       return List.of(Value.of(response.statusCode()), Value.of(response.body()));
@@ -84,74 +73,8 @@ public final class ServiceKeywords {
     }
   }
 
-  /** Asks again with the environment's user name and password where the site asks for them. */
-  private static HttpResponse<String> reply(
-      StepContext step, HttpClient client, HttpRequest request)
-      throws IOException, InterruptedException {
-    HttpResponse<String> response = client.send(request, BodyHandlers.ofString());
-    boolean asksForThem =
-        response.statusCode() == UNAUTHORISED
-            && response.uri().equals(request.uri())
-            && request.headers().firstValue("Authorization").isEmpty()
-            && response.headers().allValues("WWW-Authenticate").stream()
-                .anyMatch(way -> way.strip().toLowerCase(Locale.ROOT).startsWith("basic"));
-    Optional<Credentials> credentials =
-        step.credentials().filter(known -> asksForThem && known.isFor(request.uri().toString()));
-    if (credentials.isEmpty()) {
-      return response;
-    }
-    HttpRequest again =
-        HttpRequest.newBuilder(request, (name, value) -> true)
-            .setHeader("Authorization", credentials.get().header())
-            .build();
-    return client.send(again, BodyHandlers.ofString());
-  }
-
-  private static HttpResponse<String> asBrowser(StepContext step, HttpRequest request)
-      throws IOException, InterruptedException {
-    Storage storage = step.browser().storage();
-    BrowserCookies cookies = new BrowserCookies(storage.cookies());
-    try (HttpClient client =
-        HttpClient.newBuilder()
-            .followRedirects(HttpClient.Redirect.NORMAL)
-            .cookieHandler(cookies)
-            .build()) {
-      HttpResponse<String> response = reply(step, client, request);
-      cookies.set().forEach(storage::keep);
-      return response;
-    }
-  }
-
   private static String reason(IOException unreachable) {
     return unreachable.getMessage() == null ? "no connection" : unreachable.getMessage();
-  }
-
-  private static HttpRequest request(
-      StepContext step, String method, String address, String body, String headers) {
-    String whole = step.address(address);
-    try {
-      HttpRequest.Builder request =
-          HttpRequest.newBuilder(URI.create(whole))
-              .timeout(step.limit())
-              .method(
-                  method.toUpperCase(Locale.ROOT),
-                  body.isEmpty() ? BodyPublishers.noBody() : BodyPublishers.ofString(body));
-      if (body.startsWith("{") || body.startsWith("[")) {
-        request.setHeader("Content-Type", "application/json");
-      }
-      for (String line : headers.lines().toList()) {
-        int colon = line.indexOf(':');
-        if (colon <= 0) {
-          throw new StepFailedException(
-              "“" + line + "” is not a header; one is written Name: value.");
-        }
-        request.setHeader(line.substring(0, colon).strip(), line.substring(colon + 1).strip());
-      }
-      return request.build();
-    } catch (IllegalArgumentException unusable) {
-      throw new StepFailedException(
-          "No request can be made of “" + whole + "”: " + unusable.getMessage() + ".");
-    }
   }
 
   @Keyword(
