@@ -17,6 +17,7 @@ import { type ComposedCase, type ComposedKeyword, compositionOf } from './compos
 
 const LINE_HEIGHT = 28;
 const NAME_WIDTH = 300;
+const HEAD_HEIGHT = 132;
 const COLUMN_WIDTH = 40;
 
 /** Which keywords the cases of a suite call, and in which order; calls are added and taken away in place. */
@@ -160,7 +161,7 @@ function Grid({ document }: { document: OpenDocument }) {
         onKeyDown={onKeyDown}
         className="min-h-0 flex-1 overflow-auto border-t border-hair-strong"
       >
-        <div role="presentation" className="relative" style={{ width, height: virtual.getTotalSize() + 132 }}>
+        <div role="presentation" className="relative" style={{ width, height: virtual.getTotalSize() + HEAD_HEIGHT }}>
           <Heads columns={columns} />
           {virtual.getVirtualItems().map(({ index, start }) => {
             const one = cases[index];
@@ -172,7 +173,7 @@ function Grid({ document }: { document: OpenDocument }) {
                   tabIndex={-1}
                   aria-rowindex={index + 2}
                   className="absolute left-0 flex border-b border-hair"
-                  style={{ top: 132 + start, height: LINE_HEIGHT, width }}
+                  style={{ top: HEAD_HEIGHT + start, height: LINE_HEIGHT, width }}
                 >
                   <span
                     role="rowheader"
@@ -218,7 +219,8 @@ function Heads({ columns }: { columns: readonly ComposedKeyword[] }) {
       role="row"
       tabIndex={-1}
       aria-rowindex={1}
-      className="sticky top-0 z-[3] flex h-[132px] border-b-[1.5px] border-rule bg-surface"
+      className="sticky top-0 z-[3] flex border-b-[1.5px] border-rule bg-surface"
+      style={{ height: HEAD_HEIGHT }}
     >
       <span
         role="columnheader"

@@ -213,17 +213,7 @@ class KeptSessionsTest extends AbstractRunTest {
   private long signIns(String text) throws InterruptedException {
     events.clear();
     RunRequest usual = TestRuns.request(TestProjects.of(WORLD + text), Selection.everything(), 1);
-    RunRequest request =
-        new RunRequest(
-            usual.id(),
-            usual.title(),
-            usual.project(),
-            usual.plan(),
-            usual.choices(),
-            usual.limit(),
-            usual.kept(),
-            memory,
-            usual.expected());
+    RunRequest request = TestRuns.after(usual, memory, usual.expected());
     assertTrue(
         new Runner(() -> browsers)
             .start(request, (bytes, suffix) -> "kept", List.of(events::add))

@@ -161,16 +161,7 @@ class ManyCasesTest extends AbstractRunTest {
                 Collectors.toMap(
                     one -> one.identity(), one -> one.name().equals("b") ? 5000.0 : 10.0));
     RunRequest request =
-        new RunRequest(
-            usual.id(),
-            usual.title(),
-            usual.project(),
-            usual.plan(),
-            usual.choices(),
-            usual.limit(),
-            usual.kept(),
-            usual.sessions(),
-            identity -> OptionalDouble.of(times.get(identity)));
+        TestRuns.after(usual, usual.sessions(), identity -> OptionalDouble.of(times.get(identity)));
     new Runner(() -> browsers)
         .start(request, (bytes, suffix) -> "kept", List.of(events::add))
         .await(Duration.ofSeconds(30));

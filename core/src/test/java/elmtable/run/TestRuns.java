@@ -42,22 +42,31 @@ public final class TestRuns {
         ExpectedTimes.NONE);
   }
 
+  /** The same with what earlier runs left to it. */
+  static RunRequest after(RunRequest usual, KeptSessions sessions, ExpectedTimes expected) {
+    return with(usual, usual.choices(), sessions, expected);
+  }
+
+  private static RunRequest with(
+      RunRequest usual, RunChoices choices, KeptSessions sessions, ExpectedTimes expected) {
+    return new RunRequest(
+        usual.id(),
+        usual.title(),
+        usual.project(),
+        usual.plan(),
+        choices,
+        usual.limit(),
+        usual.kept(),
+        sessions,
+        expected);
+  }
+
   /** Runs everything to its end, as it is chosen. */
   public static void run(
       Project project, FakeBrowsers browsers, RunChoices choices, RunListener listener)
       throws InterruptedException {
     RunRequest usual = request(project, Selection.everything(), 1);
-    RunRequest chosen =
-        new RunRequest(
-            usual.id(),
-            usual.title(),
-            usual.project(),
-            usual.plan(),
-            choices,
-            usual.limit(),
-            usual.kept(),
-            usual.sessions(),
-            usual.expected());
+    RunRequest chosen = with(usual, choices, usual.sessions(), usual.expected());
     assertTrue(
         new Runner(() -> browsers)
             .start(chosen, (bytes, suffix) -> "kept" + suffix, List.of(listener))
