@@ -65,6 +65,12 @@ class SiteTest {
     assertEquals(404, send("GET", "/..%2Fpom.xml", "").statusCode());
   }
 
+  /** Days come in after the page: whoever pressed earlier was told to choose one. */
+  @Test
+  void nothingCanBeSentBeforeTheDaysAreThere() throws Exception {
+    assertTrue(send("GET", "/bookings", "").body().contains("<button id=\"send\" disabled>"));
+  }
+
   @Test
   void aMemberSignsInAndTheVisitKnowsIt() throws Exception {
     assertEquals(
