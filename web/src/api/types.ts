@@ -139,6 +139,7 @@ export interface DataColumn {
     name: string;
     from?: string;
     numeric: boolean;
+    unused?: boolean;
 }
 
 export interface DataPart {
@@ -151,6 +152,7 @@ export interface DataRowView {
     cells: string[];
     fault?: string;
     leftOut?: boolean;
+    inFile?: number;
 }
 
 export interface DataSetView {
@@ -159,6 +161,7 @@ export interface DataSetView {
     path: string;
     line: number;
     source: string;
+    file?: string;
     parts: DataPart[];
     stages: DataStage[];
     columns: DataColumn[];

@@ -60,7 +60,7 @@ function Changed({ change, close }: { change: FolderChangeView; close: () => voi
       {to === undefined ? (
         <p className="px-4 py-1 text-ink-2">It can be brought back from the contents.</p>
       ) : data ? (
-        <Difference before={data[0]} after={data[1]} tables={!path.endsWith('.feature')} />
+        <Difference before={data[0]} after={data[1]} path={path} />
       ) : (
         <Wrong what={path} error={error} again={refetch} />
       )}

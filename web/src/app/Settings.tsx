@@ -1,10 +1,11 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { SettingsIcon } from 'lucide-react';
-import { type FormEvent, useId, useState } from 'react';
+import { type FormEvent, useState } from 'react';
 import { get, inAddress, put, sendFile } from '@/api/client';
 import type { SettingsView } from '@/api/types';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
+import { FileButton } from '@/parts/FileButton';
 import { WideDialog } from '@/parts/WideDialog';
 import { Wrong } from '@/parts/Wrong';
 
@@ -136,38 +137,5 @@ function ProjectFiles() {
         )}
       </div>
     </section>
-  );
-}
-
-/** A button that asks for files. */
-function FileButton({
-  words,
-  accept,
-  multiple = false,
-  take,
-}: {
-  words: string;
-  accept?: string;
-  multiple?: boolean;
-  take: (files: readonly File[]) => void;
-}) {
-  const id = useId();
-  return (
-    <>
-      <input
-        id={id}
-        type="file"
-        accept={accept}
-        multiple={multiple}
-        tabIndex={-1}
-        aria-label={words}
-        className="sr-only"
-        onChange={(event) => {
-          take([...(event.target.files ?? [])]);
-          event.target.value = '';
-        }}
-      />
-      <Button onClick={() => document.getElementById(id)?.click()}>{words}</Button>
-    </>
   );
 }

@@ -1,3 +1,5 @@
+import { isRecords } from '@/document/kinds';
+
 /** Every place has an address that can be sent to a colleague; this is where they are made. */
 
 const inPath = (path: string) => path.split('/').map(encodeURIComponent).join('/');
@@ -16,7 +18,8 @@ export const ENVIRONMENTS = '/environments';
 const OF_DOCUMENTS = [PAGES, KEYWORDS, CASES, DATA, FIXTURES, PLAN, ENVIRONMENTS];
 
 /** The station that a document without suites belongs to, by the kinds of its blocks. */
-export function stationOf(kinds: readonly string[]): string {
+export function stationOf(kinds: readonly string[], path = ''): string {
+  if (isRecords(path)) return DATA;
   if (kinds.includes('suite') || kinds.includes('case')) return CASES;
   if (kinds.includes('keyword')) return KEYWORDS;
   if (kinds.includes('page')) return PAGES;
@@ -50,6 +53,10 @@ export function documentAt(pathname: string): string | null {
         .join('/')
     : null;
 }
+
+/** A field of a file of rows: the record, from 0 on, and the name of the column. */
+export const fieldPlace = (path: string, row: number, column: string) =>
+  `${DATA}/${inPath(path)}?row=${row}&column=${encodeURIComponent(column)}`;
 
 /** A keyword as the catalogue describes it. */
 export const keywordPlace = (name: string) => `${KEYWORDS}?name=${encodeURIComponent(name)}`;

@@ -6,7 +6,7 @@ const BEFORE =
 
 it('tells by block which rows are others, whatever their padding is', () => {
   const after = BEFORE.replace('| press | Send |', '| press  | Save |').replace('| log | c |', '| log   | c        |');
-  expect(difference(BEFORE, after, true)).toEqual([
+  expect(difference(BEFORE, after, 'a.elmt')).toEqual([
     {
       title: 'case one',
       lines: [
@@ -21,7 +21,7 @@ it('tells by block which rows are others, whatever their padding is', () => {
 
 it('tells of blocks that came and went', () => {
   const after = BEFORE.replace('case two', 'case three');
-  const found = difference(BEFORE, after, true);
+  const found = difference(BEFORE, after, 'a.elmt');
   expect(found.map(({ title, lines }) => [title, [...new Set(lines.map(({ kind }) => kind))]])).toEqual([
     ['case three', ['added']],
     ['case two', ['removed']],
@@ -29,7 +29,7 @@ it('tells of blocks that came and went', () => {
 });
 
 it('compares a feature by its lines', () => {
-  expect(difference('Feature: F\n  Given a\n', 'Feature: F\n  Given b\n', false)).toEqual([
+  expect(difference('Feature: F\n  Given a\n', 'Feature: F\n  Given b\n', 'a.feature')).toEqual([
     {
       title: '',
       lines: [

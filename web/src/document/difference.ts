@@ -1,7 +1,9 @@
 import { Text } from '@codemirror/state';
 import { diffArrays } from 'diff';
+import { hasTables, isRecords } from './kinds';
 import { sense } from './lineChanges';
 import type { Line } from './lines';
+import { fieldsOf, readRecords } from './records';
 import { readText } from './structure';
 
 /** A line of a difference; what stands in both is there to show where the others are. */
@@ -21,13 +23,32 @@ export interface ChangedBlock {
 const AROUND = 1;
 
 /** What is different between two states of a document, block by block. */
-export function difference(before: string, after: string, tables: boolean): ChangedBlock[] {
+export function difference(before: string, after: string, path: string): ChangedBlock[] {
+  if (isRecords(path)) return recordDifference(before, after, path);
+  const tables = hasTables(path);
   const [old, now] = [blocksOf(before, tables), blocksOf(after, tables)];
   const titles = [...new Set([...now.keys(), ...old.keys()])];
   return titles.flatMap((title) => {
     const lines = changedLines(old.get(title) ?? [], now.get(title) ?? []);
     return lines.some((line) => line.kind !== 'same') ? [{ title, lines: near(lines) }] : [];
   });
+}
+
+/** The records that differ, with those next to them and the names of columns. */
+function recordDifference(before: string, after: string, path: string): ChangedBlock[] {
+  const lines = (text: string): ChangedLine[] => {
+    const records = readRecords(Text.of(text.split('\n')), path);
+    return records.starts.map((start, row) => ({
+      kind: 'same',
+      cells: fieldsOf(records, row).map((field) => field.text),
+      text: records.text.slice(start, records.starts[row + 1]).trimEnd(),
+    }));
+  };
+  const changed = changes(lines(before), lines(after), ({ text }) => text);
+  const names = changed[0];
+  if (!names || changed.every((line) => line.kind === 'same')) return [];
+  const shown = near(changed);
+  return [{ title: '', lines: shown[0] === names ? shown : [names, ...shown] }];
 }
 
 /** The lines of each block by its name; those outside all blocks, and of a text without tables, have none. */
@@ -48,28 +69,32 @@ function blocksOf(text: string, tables: boolean): Map<string, Line[]> {
   return blocks;
 }
 
-function changedLines(old: readonly Line[], now: readonly Line[]): ChangedLine[] {
+const changedLines = (old: readonly Line[], now: readonly Line[]): ChangedLine[] =>
+  changes(old.map(lineOf), now.map(lineOf), ({ text }) => sense(text));
+
+const lineOf = (line: Line): ChangedLine => ({
+  kind: 'same',
+  cells: line.kind === 'row' ? line.cells.map((cell) => cell.source) : null,
+  text: line.text.trim(),
+});
+
+/** Both lists as one, each line with what became of it; `said` tells which are the same. */
+function changes(
+  old: readonly ChangedLine[],
+  now: readonly ChangedLine[],
+  said: (line: ChangedLine) => string,
+): ChangedLine[] {
   const lines: ChangedLine[] = [];
   let [from, to] = [0, 0];
-  const parts = diffArrays(
-    old.map(({ text }) => sense(text)),
-    now.map(({ text }) => sense(text)),
-  );
-  for (const { removed, added, count } of parts) {
+  for (const { removed, added, count } of diffArrays(old.map(said), now.map(said))) {
     const kind = removed ? 'removed' : added ? 'added' : 'same';
     const taken = removed ? old.slice(from, from + count) : now.slice(to, to + count);
-    lines.push(...taken.map((line) => changedLine(kind, line)));
+    lines.push(...taken.map((line) => ({ ...line, kind }) as const));
     if (!added) from += count;
     if (!removed) to += count;
   }
   return lines;
 }
-
-const changedLine = (kind: ChangedLine['kind'], line: Line): ChangedLine => ({
-  kind,
-  cells: line.kind === 'row' ? line.cells.map((cell) => cell.source) : null,
-  text: line.text.trim(),
-});
 
 /** The lines that differ, with the ones next to them. */
 const near = (lines: readonly ChangedLine[]) =>

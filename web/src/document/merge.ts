@@ -28,15 +28,10 @@ export interface Repair {
 
 let notices = 0;
 
+export const newNotice = (notice: Omit<Notice, 'id'>): Notice => ({ id: ++notices, ...notice });
+
 /** What undo did not take back, in words. */
-export const leftAlone = (text: string): Notice => ({
-  id: ++notices,
-  who: '',
-  text,
-  cell: null,
-  own: true,
-  undo: true,
-});
+export const leftAlone = (text: string): Notice => newNotice({ who: '', text, cell: null, own: true, undo: true });
 
 /**
  * Edits of two people merge letter by letter, which can leave rows that are none. So the blocks in which pending sheet
@@ -62,12 +57,14 @@ export function repair(
   const found: Repair = { changes: [], notices: [] };
   // What is written as text is merged as text.
   if (!pending.some((update) => isOfSheet(update.origin))) return found;
-  const own = pending
-    .map((update) => update.changes)
-    .reduce((all, next) => all.compose(next), ChangeSet.empty(server.length));
+  const own = composed(server, pending);
   const toNow = own.compose(received.map(own));
   return mergeClashes({ base: server, own, mine: before, received, toNow, after: after.doc, who, undo: false });
 }
+
+/** Updates of a text as one change. */
+export const composed = (base: Text, updates: readonly Update[]): ChangeSet =>
+  updates.map(({ changes }) => changes).reduce((all, next) => all.compose(next), ChangeSet.empty(base.length));
 
 /**
  * What sets a step of undo or redo right where others changed the same rows since: there only cells are set back that
@@ -327,6 +324,6 @@ class RegionMerge {
   }
 
   private tell(text: string, cell: Notice['cell'], own: boolean) {
-    this.notices.push({ id: ++notices, who: this.who, text, cell, own, undo: this.undo });
+    this.notices.push(newNotice({ who: this.who, text, cell, own, undo: this.undo }));
   }
 }

@@ -16,6 +16,7 @@ import { store } from '@/parts/store';
 import { analysis, analysisField, takeAnswer } from './analysis';
 import { authorName } from './author';
 import { listenToFolder } from './folderNews';
+import { hasTables } from './kinds';
 import { leftAlone, type Notice } from './merge';
 import { newClient } from './pending';
 import { colourOf, listenToOthers, tellPresence } from './presence';
@@ -65,7 +66,7 @@ export class OpenDocument {
     this.state = EditorState.create({
       doc: text,
       extensions: [
-        structureOf(!path.endsWith('.feature')),
+        structureOf(hasTables(path)),
         analysisField,
         history({ minDepth: 1e9 }),
         movedLinesHistory,

@@ -4,7 +4,9 @@ import type { UpdateView } from '@/api/types';
 import { type edited, rowOf } from '@/testing/documents';
 import { numbers } from '@/testing/numbers';
 import { insertRow, MARKS, moveRows, removeRows, setCells, shiftRows } from './edits';
+import { hasTables } from './kinds';
 import type { Notice } from './merge';
+import { fieldsOf, insertRecord, readRecords, removeRecords, setValues } from './records';
 import { structure, structureOf } from './structure';
 import { collabOf, Sync, type Synchronized } from './sync';
 
@@ -62,13 +64,16 @@ class FakeServer {
 /** A page with the document open. */
 class Page implements Synchronized {
   readonly id = 1;
-  readonly path = 'a.elmt';
   state: EditorState;
   readonly sync: Sync;
   readonly notices: Notice[] = [];
 
-  constructor(text: string, client: string) {
-    this.state = EditorState.create({ doc: text, extensions: [structureOf(true), collabOf(0, client)] });
+  constructor(
+    text: string,
+    client: string,
+    readonly path = 'a.elmt',
+  ) {
+    this.state = EditorState.create({ doc: text, extensions: [structureOf(hasTables(path)), collabOf(0, client)] });
     this.sync = new Sync(this, client);
   }
 
@@ -92,10 +97,10 @@ class Page implements Synchronized {
 
 const TEXT = 'case one\nsteps\n| open  | Bookings |\n| press | Send     |\n| log   | done     |\n';
 
-function world(text = TEXT) {
+function world(text = TEXT, path = 'a.elmt') {
   const server = new FakeServer(text);
   vi.stubGlobal('fetch', (path: string, init: RequestInit) => server.fetch(path, init));
-  return { server, one: new Page(text, 'one'), two: new Page(text, 'two') };
+  return { server, one: new Page(text, 'one', path), two: new Page(text, 'two', path) };
 }
 
 const settled = async (server: FakeServer, ...pages: Page[]) => {
@@ -240,5 +245,52 @@ it.each([1, 2, 3])('comes to one text whatever two people do at once (seed %i)',
   }
   await settled(server, one, two);
   const odd = structure(one.state).lines.filter((line) => line.kind === 'unreadable');
+  expect(odd, one.text).toEqual([]);
+});
+
+const ROWS = 'programme,shelves\nBisque,1\nGlaze,2\nRaku,3\n';
+const records = (page: Page) => readRecords(page.state.doc, page.path);
+const put = (page: Page, row: number, column: number, value: string) =>
+  page.edit(setValues(records(page), { row, column, values: [[value]] }));
+
+it('lets the later of two values of one field stand, and offers the other', async () => {
+  const { server, one, two } = world(ROWS, 'a.csv');
+  put(one, 1, 0, 'Bisque, slow');
+  put(one, 2, 1, '4');
+  await one.sync.saved();
+  put(two, 1, 0, 'Bisque, fast');
+  put(two, 2, 0, 'Glaze, thick');
+  await settled(server, one, two);
+  expect(one.text).toBe('programme,shelves\n"Bisque, fast",1\n"Glaze, thick",4\nRaku,3\n');
+  expect(two.notices).toMatchObject([{ text: 'Bisque, slow', own: false, cell: { column: 0 } }]);
+});
+
+it('drops what was written into a record that somebody took out, and offers it', async () => {
+  const { server, one, two } = world(ROWS, 'a.csv');
+  one.edit(removeRecords(records(one), 2, 2));
+  await one.sync.saved();
+  put(two, 2, 0, 'Glaze, thick');
+  await settled(server, one, two);
+  expect(one.text).toBe('programme,shelves\nBisque,1\nRaku,3\n');
+  expect(two.notices).toMatchObject([{ text: 'Glaze, thick', own: true, cell: null }]);
+});
+
+it.each([1, 2, 3])('comes to whole records whatever two people do at once (seed %i)', async (seed) => {
+  const next = numbers(seed);
+  const { server, one, two } = world(ROWS, 'a.csv');
+  for (let i = 0; i < 250; i++) {
+    const page = next(2) === 0 ? one : two;
+    const count = records(page).starts.length;
+    const row = 1 + next(Math.max(1, count - 1));
+    const kind = next(8);
+    if (kind === 0) page.edit(insertRecord(records(page), row));
+    else if (kind === 1 && count > 3 && row < count) page.edit(removeRecords(records(page), row, row));
+    else if (row < count) put(page, row, next(2), ['', 'a', 'x,y', 'say "no"', 'two\nlines'][next(5)] as string);
+    if (next(4) === 0) await (next(2) === 0 ? one : two).sync.catchUp();
+    if (next(12) === 0) await settled(server, one, two);
+  }
+  await settled(server, one, two);
+  const read = records(one);
+  const odd = read.starts.filter((_, row) => fieldsOf(read, row).length !== 2);
   expect(odd, one.text).toEqual([]);
 });

@@ -4,8 +4,10 @@ import { get, post, Refused } from '@/api/client';
 import type { AnalysisView, DifferenceView, UpdatesView, UpdateView } from '@/api/types';
 import { afterPaint } from '@/parts/afterPaint';
 import { authorName } from './author';
-import { type Notice, repair } from './merge';
+import { isRecords } from './kinds';
+import { composed, type Notice, repair } from './merge';
 import { dropPending, keepPending } from './pending';
+import { repairRecords } from './recordMerge';
 import { setSaving } from './saving';
 
 const FIRST_PAUSE_MILLIS = 300;
@@ -265,12 +267,19 @@ export class Sync {
     if (who !== null) this.document.changedBy?.(read[0]?.clientID ?? '', transaction.changes);
     if (who === null || pending.length === 0) return;
     const received = read.map((update) => update.changes).reduce((all, next) => all.compose(next));
-    const { changes, notices } = repair(server, before, this.document.state, pending, received, who);
+    const { changes, notices } = this.repair(server, before, pending, received, who);
     // What sets rows right goes with the batch that is sent next, and is no step of undo.
     const annotations = Transaction.addToHistory.of(false);
     const righting = { changes, annotations, userEvent: 'sheet.merge' };
     if (changes.length > 0) this.document.apply([this.document.state.update(righting)], who);
     if (notices.length > 0) this.document.offer?.(notices);
+  }
+
+  private repair(server: Text, before: EditorState, pending: readonly Update[], received: ChangeSet, who: string) {
+    const { state, path } = this.document;
+    if (!isRecords(path)) return repair(server, before, state, pending, received, who);
+    const own = composed(server, pending);
+    return repairRecords({ server, path, own, mine: before, received, after: state.doc, who });
   }
 
   /** The server's text went on by a change. */

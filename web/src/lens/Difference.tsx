@@ -5,9 +5,9 @@ const SIGN = { same: '', removed: '−', added: '+' };
 const SAID = { same: 'unchanged: ', removed: 'removed: ', added: 'added: ' };
 const GROUND = { same: '', removed: 'bg-failed-wash', added: 'bg-accent-wash' };
 
-/** What is different between two states of a document: by block, as tables. */
-export function Difference({ before, after, tables }: { before: string; after: string; tables: boolean }) {
-  const blocks = useMemo(() => difference(before, after, tables), [before, after, tables]);
+/** What is different between two states of the document at a path: by block, as tables. */
+export function Difference({ before, after, path }: { before: string; after: string; path: string }) {
+  const blocks = useMemo(() => difference(before, after, path), [before, after, path]);
   if (blocks.length === 0) return <p className="px-4 py-3 text-ink-2">Both say the same.</p>;
   return (
     <div className="flex flex-col gap-4 px-4 py-3">

@@ -126,9 +126,7 @@ function OldState({ document, entry, close }: { document: OpenDocument; entry: H
         </p>
       )}
       <div className="min-h-0 flex-1 overflow-auto">
-        {old && shown === 'difference' && (
-          <Difference before={old.text} after={now} tables={!document.path.endsWith('.feature')} />
-        )}
+        {old && shown === 'difference' && <Difference before={old.text} after={now} path={document.path} />}
         {shown === 'text' && (
           <pre className="px-4 py-2 font-mono text-value">
             {lines.map(({ line, other }, index) => (

@@ -204,7 +204,7 @@ function Documents({ preview }: { preview: RefactoringPreview }) {
   return preview.documents.map((document) => (
     <section key={document.path} aria-label={document.path} className="pt-3">
       <h3 className="px-4 font-semibold">{document.path}</h3>
-      <Difference before={document.before} after={document.after} tables={!document.path.endsWith('.feature')} />
+      <Difference before={document.before} after={document.after} path={document.path} />
     </section>
   ));
 }

@@ -37,7 +37,14 @@ function Told({ notice: { who: name, text, cell, own, undo } }: { notice: Notice
 }
 
 /** What did not stand where two people changed one row; nothing of it is lost until one closes it. */
-export function Notices({ document }: { document: OpenDocument }) {
+export function Notices({
+  document,
+  use = (cell, text) => document.edit((state) => setCells(state, [{ ...cell, text }])),
+}: {
+  document: OpenDocument;
+  /** Puts a text into a cell. */
+  use?: (cell: NonNullable<Notice['cell']>, text: string) => void;
+}) {
   const notices = useStore(document.notices);
   return (
     <>
@@ -51,7 +58,7 @@ export function Notices({ document }: { document: OpenDocument }) {
             {cell && (
               <LinkButton
                 onClick={() => {
-                  document.edit((state) => setCells(state, [{ ...cell, text }]));
+                  use(cell, text);
                   document.closeNotice(notice.id);
                 }}
               >

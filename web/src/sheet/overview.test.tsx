@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, expect, it, vi } from 'vitest';
-import { OpenDocument } from '@/document/openDocument';
+import type { OpenDocument } from '@/document/openDocument';
+import { opened } from '@/testing/opened';
 import { all, enter, only, press } from '@/testing/page';
 import { show } from '@/testing/show';
 import { Overview } from './Overview';
@@ -29,7 +30,7 @@ let document_: OpenDocument;
 
 beforeEach(() => {
   vi.stubGlobal('fetch', () => new Promise(() => {}));
-  document_ = new OpenDocument({ id: 1, path: 'a.elmt', version: 0, text: TEXT });
+  document_ = opened(TEXT);
 });
 
 const column = (word: (typeof OVERVIEW_COLUMNS)[number]) =>

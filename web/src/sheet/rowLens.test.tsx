@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import { expect, it, vi } from 'vitest';
 import type { RowLensView } from '@/api/types';
-import { OpenDocument } from '@/document/openDocument';
+import { opened } from '@/testing/opened';
 import { all, only, pressOn, seen, text } from '@/testing/page';
 import { serve } from '@/testing/server';
 import { show } from '@/testing/show';
@@ -38,7 +38,7 @@ function sheet() {
     [asked(1)]: row(1, ['2', 'Raku'], false),
     [asked(2)]: row(2, ['3', 'Bisque'], true),
   });
-  const session = new SheetSession(new OpenDocument({ id: 1, path: 'a.elmt', version: 0, text: TEXT }));
+  const session = new SheetSession(opened(TEXT));
   show(
     <SheetTable
       session={session}

@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { KeywordView } from '@/api/types';
-import { OpenDocument } from '@/document/openDocument';
+import { opened } from '@/testing/opened';
 import { addBlock, addColumn, removeBlock, removeColumn, removeSection, shiftColumn } from './blockActions';
 import { copyRange, paste, readTable } from './clipboard';
 import { keywordSuggestions } from './completion';
@@ -31,7 +31,7 @@ const keyword = (name: string, more: Partial<KeywordView> = {}) =>
 beforeEach(() => {
   // A server that never answers: nothing here waits for it.
   vi.stubGlobal('fetch', () => new Promise(() => {}));
-  session = new SheetSession(new OpenDocument({ id: 1, path: 'a.elmt', version: 0, text: TEXT }));
+  session = new SheetSession(opened(TEXT));
 });
 
 const text = () => session.document.state.doc.toString();

@@ -56,7 +56,7 @@ export async function enter(field: HTMLElement, value: string) {
   await act(async () => {
     field.focus();
     // React overrides the property of the element, so the prototype's one is set.
-    Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set?.call(field, value);
+    Object.getOwnPropertyDescriptor(Object.getPrototypeOf(field), 'value')?.set?.call(field, value);
     field.dispatchEvent(new Event('input', { bubbles: true }));
   });
 }

@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, vi } from 'vitest';
+import { closeDocuments } from './opened';
 import { clear } from './show';
 
 // jsdom lays nothing out, so nothing changes its size or scrolls.
@@ -14,8 +15,9 @@ beforeEach(() => {
   Element.prototype.scrollIntoView = () => {};
 });
 
-afterEach(() => {
+afterEach(async () => {
   clear();
+  await closeDocuments();
   vi.unstubAllGlobals();
   vi.restoreAllMocks();
 });

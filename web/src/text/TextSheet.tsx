@@ -16,12 +16,19 @@ import { useEffect, useRef } from 'react';
 import type { BlockProblem } from '@/api/types';
 import { type Analysis, analysis, type LineMeaning, saidBy } from '@/document/analysis';
 import { mend } from '@/document/fixes';
+import { isFeature, isRecords } from '@/document/kinds';
 import type { OpenDocument } from '@/document/openDocument';
 import { structure } from '@/document/structure';
 import { useDocumentState } from '@/document/useDocument';
 import { gherkinLanguage } from './gherkinLanguage';
 import { resolvedSteps } from './resolvedSteps';
 import { tableLanguage } from './tableLanguage';
+
+/** Rows of separated values have no words of their own. */
+const languageOf = (document: OpenDocument) => {
+  if (isRecords(document.path)) return [];
+  return isFeature(document.path) ? [gherkinLanguage, resolvedSteps(document)] : tableLanguage;
+};
 
 /** The document as text: another view of the same state, with the same history and problems. */
 export function TextSheet({ document, line }: { document: OpenDocument; line: number | null }) {
@@ -42,7 +49,7 @@ export function TextSheet({ document, line }: { document: OpenDocument; line: nu
       search({ top: true }),
       highlightSelectionMatches(),
       lintGutter(),
-      document.path.endsWith('.feature') ? [gherkinLanguage, resolvedSteps(document)] : tableLanguage,
+      languageOf(document),
       keymap.of([...defaultKeymap, ...undoKeys(document), ...searchKeymap, indentWithTab]),
       EditorView.contentAttributes.of({ 'aria-label': 'Text of the document', tabindex: '0' }),
     ]);

@@ -3,7 +3,7 @@ import { EditorView } from '@codemirror/view';
 import { beforeEach, expect, it, vi } from 'vitest';
 import type { AnalysisView } from '@/api/types';
 import { takeAnswer } from '@/document/analysis';
-import { OpenDocument } from '@/document/openDocument';
+import { opened } from '@/testing/opened';
 import { resolvedSteps } from './resolvedSteps';
 
 const TEXT = `Feature: Firings
@@ -18,7 +18,7 @@ beforeEach(() => {
 });
 
 it('shows behind each sentence what it calls, and what would mend one that calls nothing', () => {
-  const document_ = new OpenDocument({ id: 1, path: 'a.feature', version: 0, text: TEXT });
+  const document_ = opened(TEXT, 'a.feature');
   const answer: AnalysisView = {
     version: 0,
     token: 'a',

@@ -2,6 +2,7 @@ import { useEffect } from 'react';
 import { useLocation } from 'wouter';
 import { useTree } from '@/api/queries';
 import { CASES, documentPlace } from '@/app/places';
+import { isFeature } from '@/document/kinds';
 import { Columns } from '@/parts/Columns';
 import { BeginScreen } from '@/stations/begin/BeginScreen';
 import { DocumentStation } from '@/stations/documents/DocumentStation';
@@ -10,7 +11,7 @@ import { CasesTree } from './CasesTree';
 export function CasesStation({ path }: { path: string }) {
   const { data: tree } = useTree();
   const [, go] = useLocation();
-  const first = (tree?.suites.find((suite) => !suite.path.endsWith('.feature')) ?? tree?.suites[0])?.path;
+  const first = (tree?.suites.find((suite) => !isFeature(suite.path)) ?? tree?.suites[0])?.path;
   useEffect(() => {
     if (path === '' && first) go(documentPlace(first), { replace: true });
   }, [path, first, go]);

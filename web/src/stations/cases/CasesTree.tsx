@@ -100,7 +100,7 @@ function linesOf(
   // Those that no station shows: plans, and documents that hold nothing yet.
   const suites = new Set(tree?.suites.map((suite) => suite.path));
   const plain = (tree?.documents ?? []).filter(
-    ({ path, kinds }) => !suites.has(path) && stationOf(kinds) === CASES && path.toLowerCase().includes(wanted),
+    ({ path, kinds }) => !suites.has(path) && stationOf(kinds, path) === CASES && path.toLowerCase().includes(wanted),
   );
   if (plain.length > 0) lines.push({ kind: 'group', word: 'Plain documents', right: '' });
   for (const document of plain) lines.push({ kind: 'document', document });

@@ -18,6 +18,7 @@ export function DataGrid({
   leftOut,
   showLeftOut,
   more,
+  edit,
 }: {
   set: DataSetView;
   rows: readonly DataRowView[];
@@ -28,6 +29,8 @@ export function DataGrid({
   showLeftOut: (on: boolean) => void;
   /** Fetches further rows; null where there are none, or they are on their way. */
   more: (() => void) | null;
+  /** Goes to where a cell is edited; null where that is not in a file. */
+  edit: ((at: DataPlace) => void) | null;
 }) {
   const scroller = useRef<HTMLDivElement>(null);
   const [filter, setFilter] = useState('');
@@ -54,6 +57,10 @@ export function DataGrid({
       void navigator.clipboard.writeText(asText(set, shown));
       event.preventDefault();
       return;
+    }
+    if (edit && place && (event.key === 'Enter' || event.key === 'F2')) {
+      event.preventDefault();
+      return edit(place);
     }
     const index = place ? shown.findIndex((row) => row.number === place.row) : -1;
     const next = moved(event.key, Math.max(0, index), place?.column ?? 0, shown.length, set.columns.length);
@@ -112,8 +119,11 @@ export function DataGrid({
               tabIndex={-1}
               className={`border-b-[1.5px] border-rule bg-[var(--origin-column-wash)] px-2 pb-1 ${column.numeric ? 'text-right' : ''}`}
             >
-              <span className="block h-4 truncate text-caption text-ink-3">{column.from}</span>
-              <span className="ref" data-origin="column">
+              <span className="block h-4 truncate text-caption text-ink-3">
+                {column.from}
+                {column.unused && ' no case uses it'}
+              </span>
+              <span className={`ref ${column.unused ? 'opacity-70' : ''}`} data-origin="column">
                 {column.name}
               </span>
             </span>
@@ -132,6 +142,7 @@ export function DataGrid({
                   top={item.start}
                   column={place?.row === row.number ? place.column : null}
                   choose={(column) => setPlace({ row: row.number, column })}
+                  edit={edit && ((column) => edit({ row: row.number, column }))}
                 />
               )
             );
@@ -141,7 +152,12 @@ export function DataGrid({
       <footer className="flex h-7 flex-none items-center justify-between border-t border-hair px-4 text-ink-3">
         <span>{filter ? `${shown.length} of ${rows.length} rows that are here` : set.source}</span>
         <span>
-          <kbd className="kbd">Ctrl C</kbd> copies as tab-separated text
+          {edit && (
+            <>
+              <kbd className="kbd">Enter</kbd> edits the file{' '}
+            </>
+          )}
+          <kbd className="kbd ml-2">Ctrl C</kbd> copies as tab-separated text
         </span>
       </footer>
     </>
@@ -155,6 +171,7 @@ function DataRow({
   top,
   column,
   choose,
+  edit,
 }: {
   row: DataRowView;
   set: DataSetView;
@@ -162,6 +179,7 @@ function DataRow({
   top: number;
   column: number | null;
   choose: (column: number) => void;
+  edit: ((column: number) => void) | null;
 }) {
   return (
     <div
@@ -184,6 +202,7 @@ function DataRow({
           tabIndex={-1}
           aria-selected={column === index}
           onClick={() => choose(index)}
+          onDoubleClick={() => edit?.(index)}
           title={row.cells[index]}
           className={`h-full truncate px-2 font-mono text-value leading-7 ${own.numeric ? 'text-right' : ''} ${column === index ? 'outline-2 -outline-offset-2 outline-select-edge' : ''}`}
         >

@@ -2,11 +2,12 @@ import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { useLocation, useSearch } from 'wouter';
 import { get } from '@/api/client';
-import { useBlocks } from '@/api/queries';
-import type { DataSetView } from '@/api/types';
+import { useBlocks, useTree } from '@/api/queries';
+import type { DataRowView, DataSetView } from '@/api/types';
 import { useCrumbs } from '@/app/crumbs';
 import { useEnvironment } from '@/app/environment';
-import { DATA, dataSetPlace } from '@/app/places';
+import { DATA, dataSetPlace, documentPlace, fieldPlace } from '@/app/places';
+import { isRecords } from '@/document/kinds';
 import { nameKey } from '@/document/words';
 import { Columns } from '@/parts/Columns';
 import { Wrong } from '@/parts/Wrong';
@@ -17,6 +18,7 @@ import { ViewChoice } from '@/stations/documents/ViewChoice';
 import { DataGrid } from './DataGrid';
 import { DataLens, type DataPlace } from './DataLens';
 import { DataLine } from './DataLine';
+import { FileStation } from './file/FileStation';
 
 const PAGE = 200;
 
@@ -29,6 +31,7 @@ export function DataStation({ path }: { path: string }) {
   const own = (blocks ?? []).filter((block) => block.kind === 'data');
   if (path === '')
     return <DataSetRows name={search.get('name') ?? ''} first={own[0]?.name} known={blocks !== undefined} />;
+  if (isRecords(path)) return <FileStation key={path} path={path} contents={<DataList open="" file={path} />} />;
   const shown =
     own.filter((block) => block.path === path && block.line <= line).at(-1) ?? own.find((b) => b.path === path);
   const station = {
@@ -81,7 +84,7 @@ function DataSetRows({ name, first, known }: { name: string; first: string | und
             <div className="flex h-7 items-center gap-2.5">
               <h1 className="truncate text-title leading-[26px] font-semibold">{set.name}</h1>
               <p className="flex-1 truncate self-end pb-0.5 text-ink-2">{set.note.split('\n')[0]}</p>
-              <ViewChoice of="the data set" own="Rows" at={set} station={DATA} />
+              <ViewChoice of="the data set" own="Rows" at={set} station={DATA} file={set.file} />
             </div>
           </header>
           {set.broken ? (
@@ -96,6 +99,7 @@ function DataSetRows({ name, first, known }: { name: string; first: string | und
                 rows={rows}
                 place={place}
                 setPlace={setPlace}
+                edit={set.file === undefined ? null : (at) => go(inFile(set, rows, at))}
                 leftOut={leftOut}
                 showLeftOut={setLeftOut}
                 more={hasNextPage && !isFetchingNextPage ? () => void fetchNextPage() : null}
@@ -106,6 +110,12 @@ function DataSetRows({ name, first, known }: { name: string; first: string | und
       )}
     </Columns>
   );
+}
+
+/** The field of the set's file that a cell shows; columns go by their names there, which may come in another order. */
+function inFile(set: DataSetView, rows: readonly DataRowView[], { row, column }: DataPlace): string {
+  const record = rows.find((each) => each.number === row)?.inFile ?? 0;
+  return fieldPlace(set.file as string, record, set.columns[column]?.name ?? '');
 }
 
 const query = (from: number, environment: string, leftOut: boolean) =>
@@ -124,7 +134,7 @@ const GROUPS = [
   ['typed', 'Typed here'],
 ] as const;
 
-function DataList({ open }: { open: string }) {
+function DataList({ open, file = '' }: { open: string; file?: string }) {
   const { data: blocks } = useBlocks();
   const own = (blocks ?? []).filter((block) => block.kind === 'data');
   const groups: BlockGroup[] = GROUPS.map(([group, word]) => ({
@@ -139,6 +149,22 @@ function DataList({ open }: { open: string }) {
         open: nameKey(block.name) === nameKey(open),
       })),
   }));
+  const { data: tree } = useTree();
+  const files = (tree?.documents ?? []).filter((document) => isRecords(document.path));
+  groups.push({
+    word: 'Files edited here',
+    blocks: files.map(({ path, problems }) => ({
+      key: path,
+      name: path.slice(path.lastIndexOf('/') + 1),
+      note: path,
+      detail: '',
+      path,
+      to: documentPlace(path, { station: DATA }),
+      open: path === file,
+      errors: problems.errors,
+      warnings: problems.warnings,
+    })),
+  });
   return (
     <BlockList
       label="Data sets"

@@ -7,6 +7,7 @@ import type { KeywordView } from '@/api/types';
 import { type Crumb, useCrumbs } from '@/app/crumbs';
 import { documentPlace, stationOf, suitePlanPlace } from '@/app/places';
 import { setName, setNote, setProperty } from '@/document/blockEdits';
+import { isFeature } from '@/document/kinds';
 import type { OpenDocument } from '@/document/openDocument';
 import { useOthers } from '@/document/presence';
 import { type Block, structure } from '@/document/structure';
@@ -27,6 +28,7 @@ import { Overview } from '@/sheet/Overview';
 import { SheetTable } from '@/sheet/SheetTable';
 import { SheetSession } from '@/sheet/session';
 import { TextSheet } from '@/text/TextSheet';
+import { GoneStrip } from './GoneStrip';
 
 /** The station that shows a document: its address, its word, its contents. */
 export interface StationOfDocument {
@@ -43,7 +45,7 @@ export function DocumentStation({ path, station }: { path: string; station: Stat
   const { data: tree } = useTree();
   const { home, word, contents } = station;
   const kinds = tree?.documents.find((each) => each.path === path)?.kinds;
-  const own = path.endsWith('.feature') || !kinds ? home : stationOf(kinds);
+  const own = isFeature(path) || !kinds ? home : stationOf(kinds, path);
   if (own !== home) return <Redirect to={`${documentPlace(path, { station: own })}${location.search}`} replace />;
   if (document) return <DocumentSheet key={path} document={document} station={station} />;
   return (
@@ -82,7 +84,7 @@ function DocumentSheet({ document, station }: { document: OpenDocument; station:
   const params = new URLSearchParams(useSearch());
   const [, go] = useLocation();
   const { path } = document;
-  const feature = path.endsWith('.feature');
+  const feature = isFeature(path);
   const asText = feature || params.get('as') === 'text';
   const line = params.get('line') ? Number(params.get('line')) : null;
   const [selected, setSelected] = useState<Stop | null>(null);
@@ -176,25 +178,6 @@ const idOf = (stop: Stop | null) => (stop && stop.kind !== 'add' ? stop.id : und
 /** Tells others in which line one is. */
 function usePresence(document: OpenDocument, id: number | undefined) {
   useEffect(() => document.tellPlace(id), [document, id]);
-}
-
-function GoneStrip({ document }: { document: OpenDocument }) {
-  const [wrong, setWrong] = useState('');
-  const restore = async () => {
-    try {
-      await document.bringBack();
-    } catch (failed) {
-      setWrong(failed instanceof Error ? failed.message : String(failed));
-    }
-  };
-  return (
-    <div role="alert" className="mx-4 mb-2 flex items-center gap-3 bg-error-wash px-3 py-1.5">
-      <span className="flex-1">{wrong || document.goneWhy}</span>
-      <button type="button" className="font-medium text-accent hover:underline" onClick={restore}>
-        Bring it back
-      </button>
-    </div>
-  );
 }
 
 function SheetHead({

@@ -8,6 +8,7 @@ export function ViewChoice({
   own,
   at,
   station,
+  file,
 }: {
   /** What is shown, such as “the page”. */
   of: string;
@@ -15,6 +16,8 @@ export function ViewChoice({
   own: string;
   at: { path: string; line?: number | null };
   station: string;
+  /** The file that its rows come from, where that can be edited. */
+  file?: string;
 }) {
   const [, go] = useLocation();
   return (
@@ -22,11 +25,15 @@ export function ViewChoice({
       label={`How ${of} is shown`}
       options={[
         { value: 'own', word: own },
+        ...(file === undefined ? [] : [{ value: 'file' as const, word: 'File' }]),
         { value: 'table', word: 'Table' },
         { value: 'text', word: 'Text' },
       ]}
-      value="own"
-      onChange={(as) => as !== 'own' && go(documentPlace(at.path, { line: at.line, as, station }))}
+      value={'own' as 'own' | 'file' | 'table' | 'text'}
+      onChange={(as) => {
+        if (as === 'file' && file) go(documentPlace(file, { station }));
+        else if (as === 'table' || as === 'text') go(documentPlace(at.path, { line: at.line, as, station }));
+      }}
     />
   );
 }

@@ -6,6 +6,7 @@ import { useCrumbs } from '@/app/crumbs';
 import { compositionPlace, documentPlace, KEYWORDS } from '@/app/places';
 import { analysis } from '@/document/analysis';
 import { addRows, removeRows } from '@/document/edits';
+import { isFeature } from '@/document/kinds';
 import type { OpenDocument } from '@/document/openDocument';
 import { structure } from '@/document/structure';
 import { useDocument, useDocumentState } from '@/document/useDocument';
@@ -23,7 +24,7 @@ const COLUMN_WIDTH = 40;
 /** Which keywords the cases of a suite call, and in which order; calls are added and taken away in place. */
 export function Composition({ path, go }: { path: string; go: (place: string) => void }) {
   const { data: tree } = useTree();
-  const suites = (tree?.suites ?? []).filter((suite) => !suite.path.endsWith('.feature'));
+  const suites = (tree?.suites ?? []).filter((suite) => !isFeature(suite.path));
   const shown = path || suites[0]?.path || '';
   const suite = suites.find((each) => each.path === shown);
   useCrumbs([{ word: 'Keywords', to: KEYWORDS }, { word: 'Composition' }, ...(suite ? [{ word: suite.name }] : [])]);

@@ -1,6 +1,8 @@
 package elmtable.check;
 
+import elmtable.check.rules.step.ColumnChecks;
 import elmtable.project.Project;
+import elmtable.project.entry.DataEntry;
 import elmtable.text.Diagnostic;
 import java.util.List;
 import java.util.Map;
@@ -42,6 +44,11 @@ public final class CheckedProject {
       checked = known;
     }
     return known.problems();
+  }
+
+  /** Those of a data set's columns that no case uses. */
+  public List<String> unusedColumns(DataEntry set, List<String> columns) {
+    return ColumnChecks.unused(set, columns, project);
   }
 
   public List<Diagnostic> problems(String path) {

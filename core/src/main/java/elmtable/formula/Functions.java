@@ -7,10 +7,9 @@ import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import elmtable.text.Counted;
+import elmtable.text.Digest;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.text.DecimalFormat;
 import java.text.DecimalFormatSymbols;
 import java.time.DateTimeException;
@@ -21,7 +20,6 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.Comparator;
-import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -89,7 +87,7 @@ final class Functions {
       case BEFORE -> Value.of(TextParts.before(first.text(), values.get(1).text()));
       case AFTER -> Value.of(TextParts.after(first.text(), values.get(1).text()));
       case BASE64 -> Value.of(Base64.getEncoder().encodeToString(bytes(first)));
-      case HASH -> Value.of(hash(bytes(first)));
+      case HASH -> Value.of(Digest.of(bytes(first)));
       case LOOKUP -> lookup(first.text(), values.get(1).text(), values.get(2).text());
       case RECORD -> context.records().find(first.text(), values.get(1).text());
       case IF -> throw new IllegalStateException("if is worked out by the evaluator");
@@ -148,14 +146,6 @@ final class Functions {
 
   private static byte[] bytes(Value value) {
     return value.text().getBytes(StandardCharsets.UTF_8);
-  }
-
-  private static String hash(byte[] bytes) {
-    try {
-      return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
-    } catch (NoSuchAlgorithmException impossible) {
-      throw new IllegalStateException("Every Java platform has SHA-256", impossible);
-    }
   }
 
   private static int group(List<Value> values) {

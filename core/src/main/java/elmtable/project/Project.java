@@ -25,7 +25,8 @@ import java.util.TreeMap;
  */
 public final class Project {
   private final SortedMap<String, SourceDocument> documents;
-  private final ProjectFiles files;
+  private final ProjectFiles beside;
+  private final DocumentFiles files;
   private final KeywordRegistry builtIn;
   private final DataCache dataCache;
   private final Map<String, DocumentIndex> indexes;
@@ -37,12 +38,13 @@ public final class Project {
 
   private Project(
       SortedMap<String, SourceDocument> documents,
-      ProjectFiles files,
+      ProjectFiles beside,
       KeywordRegistry builtIn,
       DataCache dataCache,
       Project before) {
     this.documents = Collections.unmodifiableSortedMap(documents);
-    this.files = files;
+    this.beside = beside;
+    this.files = DocumentFiles.of(beside, documents, before == null ? null : before.files);
     this.builtIn = builtIn;
     this.dataCache = dataCache;
     this.indexes = indexes(documents, before == null ? Map.of() : before.indexes);
@@ -57,6 +59,7 @@ public final class Project {
     this.environment = environment;
     index = seenBy;
     documents = like.documents;
+    beside = like.beside;
     files = like.files;
     builtIn = like.builtIn;
     dataCache = like.dataCache;
@@ -91,13 +94,13 @@ public final class Project {
     SortedMap<String, SourceDocument> changed = new TreeMap<>(documents);
     SourceDocument before = documents.get(path);
     changed.put(path, before == null ? SourceDocument.read(path, text) : before.withText(text));
-    return new Project(changed, files, builtIn, dataCache, this);
+    return new Project(changed, beside, builtIn, dataCache, this);
   }
 
   public Project without(String path) {
     SortedMap<String, SourceDocument> changed = new TreeMap<>(documents);
     changed.remove(path);
-    return new Project(changed, files, builtIn, dataCache, this);
+    return new Project(changed, beside, builtIn, dataCache, this);
   }
 
   /** The same documents with other files beside them. */
@@ -107,7 +110,7 @@ public final class Project {
 
   /** The same documents with one more object whose annotated methods are keywords. */
   public Project withKeywords(Object owner) {
-    return new Project(documents, files, builtIn.with(owner), dataCache, null);
+    return new Project(documents, beside, builtIn.with(owner), dataCache, null);
   }
 
   /**
@@ -155,6 +158,7 @@ public final class Project {
     return Optional.ofNullable(documents.get(path));
   }
 
+  /** The files that data is read from; documents that hold rows are among them. */
   public ProjectFiles files() {
     return files;
   }
@@ -188,10 +192,15 @@ public final class Project {
    * where nothing that they are made of is another.
    */
   public List<DataSets.Reading> dataSetsOf(CaseEntry entry) {
-    return CaseData.sets(entry).stream()
+    return dataSetNames(entry).stream()
         .flatMap(name -> index.dataSet(name).stream())
         .map(this::dataSet)
         .toList();
+  }
+
+  /** The names of the data sets that a case's rows come from. */
+  public List<String> dataSetNames(CaseEntry entry) {
+    return CaseData.sets(entry);
   }
 
   /** The rows a case is run with. */

@@ -26,7 +26,12 @@ public final class SourceText {
   /** The text as it is kept in memory: every line ends in LF, and there is no byte-order mark. */
   public static String normal(String text) {
     String marked = text.startsWith("\uFEFF") ? text.substring(1) : text;
-    return marked.indexOf('\r') < 0 ? marked : marked.replace("\r\n", "\n").replace('\r', '\n');
+    return withLineFeeds(marked);
+  }
+
+  /** The text with each of its line breaks as LF. */
+  public static String withLineFeeds(String text) {
+    return text.indexOf('\r') < 0 ? text : text.replace("\r\n", "\n").replace('\r', '\n');
   }
 
   /** Whether it has one half of a surrogate pair alone, which no file can hold. */

@@ -70,7 +70,7 @@ class DataSetsTest {
   void separatedValuesAreReadAsTheStandardSays() {
     assertEquals(
         List.of(List.of("a", "b"), List.of("1,5", "say \"yes\""), List.of("two\nlines", "")),
-        rows("from: x.csv\n", "a,b\r\n\"1,5\",\"say \"\"yes\"\"\"\r\n\"two\nlines\",\n"));
+        rows("from: x.csv\n", "a,b\r\n\"1,5\",\"say \"\"yes\"\"\"\r\n\"two\r\nlines\",\n"));
   }
 
   @Test

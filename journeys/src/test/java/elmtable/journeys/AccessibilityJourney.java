@@ -84,8 +84,12 @@ class AccessibilityJourney {
     assertEquals("", violations(), "with the panel of a refactoring");
     screen.keys(Keys.ESCAPE);
     isAccessible();
-    screen.open(world.address() + "/data");
+    screen.open(world.address() + "/data?name=price+list");
     screen.press("(//*[@role='grid']//*[@role='gridcell'])[1]");
+    isAccessible();
+    screen.press("(//*[@role='grid']//*[@role='gridcell'])[1]");
+    screen.keys(Keys.ENTER);
+    screen.see("//*[@role='grid']//*[@data-cursor]");
     isAccessible();
     screen.open(world.address() + "/fixtures");
     screen.see("//section[@aria-label='Steps']");

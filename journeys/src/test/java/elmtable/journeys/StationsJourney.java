@@ -149,6 +149,23 @@ class StationsJourney {
   }
 
   @Test
+  void aFileOfRowsIsEditedInPlaceAndItsRowsFollow() {
+    screen.open(world.address() + "/data?name=price+list");
+    screen.press("//*[@role='gridcell'][normalize-space()='63.00']");
+    screen.keys(Keys.ENTER);
+    screen.see("//*[@role='grid'][@aria-label='Rows of data/price-list.csv']");
+    screen.see("//*[@data-cursor][normalize-space()='63.00']");
+    screen.keys("64.00", Keys.TAB);
+    screen.chord(Keys.CONTROL, Keys.ENTER);
+    inFile("data/price-list.csv", "3,Raku,64.00\n,,\n");
+    screen.chord(Keys.CONTROL, Keys.DELETE);
+    screen.press("//button[normalize-space()='Rows']");
+    screen.see("//*[@role='gridcell'][normalize-space()='64.00']");
+    screen.seeText("//ol[@aria-label='What happens to the rows']", "5");
+    inFile("data/price-list.csv", "3,Raku,64.00\n");
+  }
+
+  @Test
   void whatSurroundsACaseIsDrawn() {
     station("Fixtures");
     screen.press("//nav[@aria-label='Fixtures and hooks']//a[contains(., 'signed in as')]");

@@ -11,6 +11,7 @@ import elmtable.data.source.ProjectFiles;
 import elmtable.data.source.ReadingTime;
 import elmtable.data.source.Rows;
 import elmtable.text.Names;
+import elmtable.text.SourceText;
 import java.io.IOException;
 import java.io.InputStreamReader;
 import java.io.Reader;
@@ -218,13 +219,23 @@ record DelimitedFile(
     /** The next record; where it cannot be read, the file is read once more to tell why. */
     private String[] record() {
       try {
-        return records.hasNext() ? records.next() : null;
+        return records.hasNext() ? withLineFeeds(records.next()) : null;
       } catch (CsvParseException | UncheckedIOException unreadable) {
         close();
         throw fault()
             .orElseGet(
                 () -> broken("row " + (number + 2) + ": a cell or row is too long to be read"));
       }
+    }
+
+    /** Line breaks inside cells are what a page shows for them, whoever wrote the file. */
+    private static String[] withLineFeeds(String[] cells) {
+      for (int i = 0; i < cells.length; i++) {
+        if (cells[i].indexOf('\r') >= 0) {
+          cells[i] = SourceText.withLineFeeds(cells[i]);
+        }
+      }
+      return cells;
     }
 
     private BrokenDataException broken(String reason) {

@@ -1,5 +1,6 @@
 package elmtable.server.folder;
 
+import elmtable.project.DocumentKind;
 import elmtable.server.folder.FolderScan.Stamp;
 import elmtable.server.service.BadChangeException;
 import elmtable.server.service.FolderChange;
@@ -9,6 +10,7 @@ import elmtable.server.service.Snapshot;
 import elmtable.server.service.Workspace.Sent;
 import elmtable.server.store.DocumentStore.Stored;
 import elmtable.server.store.FolderBases.Base;
+import elmtable.server.store.RecordsText;
 import elmtable.text.TextChange;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -51,6 +53,10 @@ final class FolderPass {
   private boolean again;
   private final Map<String, String> texts = new HashMap<>();
   private final Set<String> unsettled = new HashSet<>();
+
+  /** Files of rows that are read only. */
+  private final Map<String, Stamp> readOnly = new TreeMap<>();
+
   private final List<Base> kept = new ArrayList<>();
   private final List<String> dropped = new ArrayList<>();
 
@@ -70,6 +76,13 @@ final class FolderPass {
     return again;
   }
 
+  /** The files beside the documents. */
+  Map<String, Stamp> others() {
+    Map<String, Stamp> all = new TreeMap<>(scan.others());
+    all.putAll(readOnly);
+    return all;
+  }
+
   /** What came in from files. */
   List<FolderChange> changes() {
     return List.copyOf(changes);
@@ -81,7 +94,9 @@ final class FolderPass {
         .forEach((path, stamp) -> {
           state.missingSince.remove(path);
           Base base = state.known.get(path);
-          if (base != null
+          if (isReadOnly(path, stamp)) {
+            readOnly.put(path, stamp);
+          } else if (base != null
               && stamp.equals(state.stamps.get(path))
               && !state.problems.containsKey(path)) {
             texts.put(path, base.text());
@@ -92,6 +107,13 @@ final class FolderPass {
             read(path, stamp);
           }
         });
+  }
+
+  /** Whether a file of rows is none that can be edited; one that is a document stays one. */
+  private boolean isReadOnly(String path, Stamp stamp) {
+    return DocumentKind.isRecords(path)
+        && !state.known.containsKey(path)
+        && (stamp.size() > RecordsText.LONGEST || stamp.equals(state.foreign.get(path)));
   }
 
   private void read(String path, Stamp stamp) {
@@ -107,6 +129,11 @@ final class FolderPass {
       state.stamps.put(path, stamp);
       texts.put(path, read.text());
     } catch (CharacterCodingException noText) {
+      state.foreign.put(path, stamp);
+      if (isReadOnly(path, stamp)) {
+        readOnly.put(path, stamp);
+        return;
+      }
       unsettled.add(path);
       tell(path, "The file is not UTF-8 and is left as it is; save it as UTF-8 to take it in.");
     } catch (IOException gone) {
@@ -122,6 +149,7 @@ final class FolderPass {
     paths.addAll(texts.keySet());
     paths.addAll(snapshot.revisions().keySet());
     paths.removeAll(unsettled);
+    paths.removeAll(readOnly.keySet());
     renames(snapshot)
         .forEach((from, to) -> {
           paths.remove(from);

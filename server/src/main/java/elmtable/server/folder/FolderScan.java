@@ -1,5 +1,6 @@
 package elmtable.server.folder;
 
+import elmtable.project.DocumentKind;
 import java.io.IOException;
 import java.nio.file.FileVisitResult;
 import java.nio.file.FileVisitor;
@@ -13,8 +14,9 @@ import java.util.Map;
 import java.util.TreeMap;
 
 /**
- * The files of a project's folder, by their path with slashes. Hidden folders, {@code node_modules}
- * and what {@code .elmignore} names are not entered, links to folders not followed.
+ * The files of a project's folder, by their path with slashes. Those that hold rows are documents
+ * only where they are text of no great length. Hidden folders, {@code node_modules} and what {@code
+ * .elmignore} names are not entered, links to folders not followed.
  */
 record FolderScan(Map<String, Stamp> documents, Map<String, Stamp> others) {
   private static final String IGNORE = ".elmignore";
@@ -69,11 +71,7 @@ record FolderScan(Map<String, Stamp> documents, Map<String, Stamp> others) {
       return;
     }
     Stamp stamp = new Stamp(attributes.size(), attributes.lastModifiedTime().toMillis());
-    (isDocument(path) ? documents : others).put(path, stamp);
-  }
-
-  static boolean isDocument(String path) {
-    return path.endsWith(".elmt") || path.endsWith(".feature");
+    (DocumentKind.of(path).isPresent() ? documents : others).put(path, stamp);
   }
 
   private static String pathOf(Path folder, Path file) {

@@ -20,6 +20,10 @@ final class FolderState {
 
   final Map<String, Stamp> stamps = new HashMap<>();
   final Map<String, TextFile> forms = new HashMap<>();
+
+  /** Files that were not UTF-8 when they were read, as they were then. */
+  final Map<String, Stamp> foreign = new HashMap<>();
+
   final Map<String, Long> missingSince = new HashMap<>();
 
   /** Why files are not taken in or not written, by path. */

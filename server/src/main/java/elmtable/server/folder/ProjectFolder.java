@@ -107,12 +107,12 @@ public final class ProjectFolder implements AutoCloseable {
       return;
     }
     FolderScan scan = FolderScan.of(state.folder);
-    if (!scan.others().equals(others)) {
-      others = scan.others();
-      state.workspace.filesChanged(filesOf(state.folder));
-    }
     FolderPass pass = new FolderPass(state, scan, first, clock.getAsLong());
     pass.read();
+    if (!pass.others().equals(others)) {
+      others = pass.others();
+      state.workspace.filesChanged(filesOf(state.folder));
+    }
     // Nobody edits between the look at a document and its change; all of it is one snapshot.
     state.workspace.together(pass::settle);
     pass.keep();

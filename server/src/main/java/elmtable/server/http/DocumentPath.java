@@ -9,7 +9,8 @@ final class DocumentPath {
   private static final String NEVER = "/\\\\\\p{Cc}\\u200e\\u200f\\u202a-\\u202e\\u2066-\\u2069";
 
   private static final String NAME = "[^." + NEVER + "][^" + NEVER + "]*";
-  private static final Pattern FORM = Pattern.compile(NAME + "(/" + NAME + ")*\\.(elmt|feature)");
+  private static final Pattern FORM =
+      Pattern.compile(NAME + "(/" + NAME + ")*\\.(elmt|feature|csv|tsv)");
 
   private static final Pattern FILE = Pattern.compile(NAME + "(/" + NAME + ")*");
 

@@ -19,6 +19,7 @@ import elmtable.server.view.UpdateViews;
 import elmtable.text.TextChange;
 import io.javalin.config.RoutesConfig;
 import io.javalin.http.BadRequestResponse;
+import io.javalin.http.ConflictResponse;
 import io.javalin.http.Context;
 import io.javalin.http.NotFoundResponse;
 import java.util.List;
@@ -81,6 +82,10 @@ final class DocumentsApi {
     DocumentMessages.NewDocumentRequest ask =
         ctx.bodyAsClass(DocumentMessages.NewDocumentRequest.class);
     DocumentPath.require(ask.path());
+    if (workspace().project().files().version(ask.path()).isPresent()) {
+      throw new ConflictResponse(
+          "There is a file “" + ask.path() + "” already; choose another name.");
+    }
     Stored made = workspace().create(ask.path(), ask.text(), author(ask.author()));
     ctx.status(201).header("Location", "/api/documents/" + made.id()).json(view(made));
   }

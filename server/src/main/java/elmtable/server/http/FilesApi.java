@@ -1,6 +1,8 @@
 package elmtable.server.http;
 
 import elmtable.data.source.ProjectFiles;
+import elmtable.project.DocumentKind;
+import elmtable.project.Project;
 import elmtable.project.SourceDocument;
 import elmtable.server.service.LineDifference;
 import elmtable.server.service.Revision;
@@ -8,15 +10,18 @@ import elmtable.server.service.Services;
 import elmtable.server.service.Workspace;
 import elmtable.server.service.Workspace.Sent;
 import elmtable.server.store.DocumentStore.Stored;
+import elmtable.server.store.RecordsText;
 import elmtable.text.SourceText;
 import elmtable.text.TextChange;
 import io.javalin.config.RoutesConfig;
 import io.javalin.http.BadRequestResponse;
 import io.javalin.http.ContentTooLargeResponse;
 import io.javalin.http.Context;
+import java.io.ByteArrayInputStream;
 import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.SequenceInputStream;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
@@ -52,9 +57,11 @@ final class FilesApi {
   private void upload(Context ctx) throws IOException {
     String path = ctx.pathParam("path");
     DocumentPath.requireFile(path);
+    List<Runnable> changes = new ArrayList<>();
     try (InputStream body = new Limited(ctx.bodyInputStream())) {
-      services.get().files().put(path, body);
+      takeIn(path, body, changes);
     }
+    changes.forEach(Runnable::run);
     ctx.status(204);
   }
 
@@ -67,8 +74,12 @@ final class FilesApi {
         zip.putNextEntry(new ZipEntry(document.path()));
         zip.write(document.text().getBytes(StandardCharsets.UTF_8));
       }
-      ProjectFiles files = workspace().project().files();
+      Project project = workspace().project();
+      ProjectFiles files = project.files();
       for (String path : files.paths()) {
+        if (project.document(path).isPresent()) {
+          continue;
+        }
         zip.putNextEntry(new ZipEntry(path));
         try (InputStream in = files.open(path)) {
           in.transferTo(zip);
@@ -104,14 +115,29 @@ final class FilesApi {
   }
 
   private void takeIn(String path, InputStream content, List<Runnable> changes) throws IOException {
-    if (path.endsWith(".elmt") || path.endsWith(".feature")) {
+    if (DocumentKind.isAlways(path)) {
       DocumentPath.require(path);
       String text = text(path, content.readAllBytes());
       changes.add(() -> change(path, text));
-    } else {
-      DocumentPath.requireFile(path);
-      services.get().files().put(path, new Unclosed(content));
+      return;
     }
+    DocumentPath.requireFile(path);
+    byte[] begin = content.readNBytes(DocumentKind.isRecords(path) ? RecordsText.LONGEST + 1 : 0);
+    Optional<String> records = RecordsText.of(path, begin);
+    if (records.isPresent()) {
+      changes.add(() -> change(path, records.get()));
+      return;
+    }
+    if (workspace().snapshot().revision(path).isPresent()) {
+      throw new BadRequestResponse(
+          "“"
+              + path
+              + "” can be edited here; what takes its place must be UTF-8 of 2 MB at most. Give the"
+              + " file another name, or remove the one that is here first.");
+    }
+    InputStream whole =
+        new SequenceInputStream(new ByteArrayInputStream(begin), new Unclosed(content));
+    services.get().files().put(path, whole);
   }
 
   private static String text(String path, byte[] bytes) {

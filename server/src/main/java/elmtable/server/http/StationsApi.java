@@ -1,5 +1,6 @@
 package elmtable.server.http;
 
+import elmtable.check.CheckedProject;
 import elmtable.language.BlockKind;
 import elmtable.plan.CasePlan;
 import elmtable.plan.Plan;
@@ -113,7 +114,8 @@ final class StationsApi {
 
   private void data(Context ctx) {
     String name = ctx.pathParam("name");
-    Project project = snapshot().project().in(environment(ctx));
+    CheckedProject checked = snapshot().checked();
+    Project project = checked.project().in(environment(ctx));
     DataEntry entry =
         project
             .index()
@@ -121,7 +123,7 @@ final class StationsApi {
             .orElseThrow(() -> new NotFoundResponse("There is no data set “" + name + "”."));
     long from = number(ctx, "from", 0);
     int most = (int) Math.min(MOST_ROWS, number(ctx, "most", USUAL_ROWS));
-    ctx.json(DataViews.of(project, entry, from, most, ctx.queryParam("leftOut") != null));
+    ctx.json(DataViews.of(checked, project, entry, from, most, ctx.queryParam("leftOut") != null));
   }
 
   private static long number(Context ctx, String name, long usual) {

@@ -9,8 +9,10 @@ public final class DataMessages {
   /**
    * @param from the set that the column comes from, where several are combined
    * @param numeric whether all of its cells that are shown are numbers
+   * @param unused whether no case uses it
    */
-  public record DataColumn(String name, @Nullable String from, boolean numeric) {}
+  public record DataColumn(
+      String name, @Nullable String from, boolean numeric, @Nullable Boolean unused) {}
 
   /** A set that goes into a combination. */
   public record DataPart(String name, @Nullable Long rows) {}
@@ -28,14 +30,20 @@ public final class DataMessages {
    * @param number counts from 1
    * @param fault why the row is not sound
    * @param leftOut whether the condition leaves it out; it is shown on wish
+   * @param inFile the record of the file that it is, from 0 on, where the file can be edited
    */
   public record DataRowView(
-      long number, List<String> cells, @Nullable String fault, @Nullable Boolean leftOut) {}
+      long number,
+      List<String> cells,
+      @Nullable String fault,
+      @Nullable Boolean leftOut,
+      @Nullable Long inFile) {}
 
   /**
    * Some rows of a data set.
    *
    * @param source in words, such as the path of its file
+   * @param file the path of its file, where that can be edited as a document
    * @param rows how many there are in all; left out where that takes too long to find out
    * @param leftOut how many rows its condition leaves out, where they can be shown among the others
    * @param broken why it cannot be read; then it has no rows here
@@ -46,6 +54,7 @@ public final class DataMessages {
       String path,
       int line,
       String source,
+      @Nullable String file,
       List<DataPart> parts,
       List<DataStage> stages,
       List<DataColumn> columns,

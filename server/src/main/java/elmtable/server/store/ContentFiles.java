@@ -1,5 +1,6 @@
 package elmtable.server.store;
 
+import elmtable.text.Digest;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -8,7 +9,6 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.security.DigestInputStream;
 import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
 
 /** Files that are named by their content, so that the same bytes are kept once. */
@@ -25,7 +25,7 @@ final class ContentFiles {
   Kept keep(InputStream in) throws IOException {
     Files.createDirectories(folder);
     Path partial = Files.createTempFile(folder, "partial-", "");
-    MessageDigest digest = sha256();
+    MessageDigest digest = Digest.sha256();
     long size;
     try (OutputStream out = Files.newOutputStream(partial)) {
       size = new DigestInputStream(in, digest).transferTo(out);
@@ -43,13 +43,5 @@ final class ContentFiles {
 
   Path path(String hash) {
     return folder.resolve(hash.substring(0, 2)).resolve(hash.substring(2));
-  }
-
-  private static MessageDigest sha256() {
-    try {
-      return MessageDigest.getInstance("SHA-256");
-    } catch (NoSuchAlgorithmException impossible) {
-      throw new IllegalStateException(impossible);
-    }
   }
 }

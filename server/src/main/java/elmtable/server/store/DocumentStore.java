@@ -2,8 +2,11 @@ package elmtable.server.store;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import elmtable.data.source.ProjectFiles;
+import elmtable.project.DocumentKind;
 import elmtable.text.TextChange;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.SQLException;
@@ -12,6 +15,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 
 /**
  * A project's documents with all their updates. A document's version is the number of its updates;
@@ -62,12 +66,21 @@ public final class DocumentStore {
   /** Takes a folder's documents and files in as a new project. */
   public void importFolder(String name, Path folder) throws IOException {
     FolderReader reading = FolderReader.of(folder);
-    Map<String, ContentFiles.Kept> kept = files.keep(reading.files());
+    Map<String, String> texts = new TreeMap<>(reading.documents());
+    Map<String, ContentFiles.Kept> kept = new TreeMap<>();
+    for (String path : reading.files().paths()) {
+      Optional<String> records = records(reading.files(), path);
+      if (records.isPresent()) {
+        texts.put(path, records.get());
+      } else {
+        kept.put(path, files.keep(reading.files(), path));
+      }
+    }
     database
         .writer()
         .now(connection -> {
           Jdbc.update(connection, "insert into project (id, name) values (1, ?)", name);
-          for (Map.Entry<String, String> document : reading.documents().entrySet()) {
+          for (Map.Entry<String, String> document : texts.entrySet()) {
             insert(connection, document.getKey(), document.getValue(), "import");
           }
           for (Map.Entry<String, ContentFiles.Kept> file : kept.entrySet()) {
@@ -75,6 +88,15 @@ public final class DocumentStore {
           }
           return null;
         });
+  }
+
+  private static Optional<String> records(ProjectFiles files, String path) throws IOException {
+    if (!DocumentKind.isRecords(path)) {
+      return Optional.empty();
+    }
+    try (InputStream in = files.open(path)) {
+      return RecordsText.of(path, in.readNBytes(RecordsText.LONGEST + 1));
+    }
   }
 
   /** All documents that are there, by path. */

@@ -23,15 +23,11 @@ public final class FileStore {
     this.contents = new ContentFiles(database.folder().resolve("files"));
   }
 
-  /** Keeps the contents of files; their paths are not known to the store yet. */
-  Map<String, ContentFiles.Kept> keep(ProjectFiles files) throws IOException {
-    Map<String, ContentFiles.Kept> kept = new LinkedHashMap<>();
-    for (String path : files.paths()) {
-      try (InputStream in = files.open(path)) {
-        kept.put(path, contents.keep(in));
-      }
+  /** Keeps the content of a file; its path is not known to the store yet. */
+  ContentFiles.Kept keep(ProjectFiles files, String path) throws IOException {
+    try (InputStream in = files.open(path)) {
+      return contents.keep(in);
     }
-    return kept;
   }
 
   static void insert(Connection connection, String path, ContentFiles.Kept kept)

@@ -1,6 +1,7 @@
 package elmtable.server.store;
 
 import elmtable.data.source.ProjectFiles;
+import elmtable.project.DocumentKind;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -17,7 +18,7 @@ import java.util.stream.Stream;
 
 /**
  * A project read from a folder: texts of documents by path, and the other files where they are.
- * Hidden files and folders are passed over.
+ * Hidden files and folders are passed over. Rows of separated values are read where they are.
  */
 public record FolderReader(Map<String, String> documents, ProjectFiles files) {
   /** The files of a folder that are not documents, where they stand. */
@@ -25,14 +26,10 @@ public record FolderReader(Map<String, String> documents, ProjectFiles files) {
     return new FolderFiles(folder);
   }
 
-  private static boolean isDocument(String path) {
-    return path.endsWith(".elmt") || path.endsWith(".feature");
-  }
-
   public static FolderReader of(Path folder) throws IOException {
     Map<String, String> documents = new TreeMap<>();
     for (String path : paths(folder)) {
-      if (isDocument(path)) {
+      if (DocumentKind.isAlways(path)) {
         documents.put(path, text(folder.resolve(path)));
       }
     }
@@ -58,7 +55,9 @@ public record FolderReader(Map<String, String> documents, ProjectFiles files) {
     @Override
     public List<String> paths() {
       try {
-        return FolderReader.paths(folder).stream().filter(path -> !isDocument(path)).toList();
+        return FolderReader.paths(folder).stream()
+            .filter(path -> !DocumentKind.isAlways(path))
+            .toList();
       } catch (IOException unreadable) {
         throw new UncheckedIOException(unreadable);
       }

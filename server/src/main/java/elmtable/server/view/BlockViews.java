@@ -121,6 +121,7 @@ public final class BlockViews {
   private static String detail(Block block) {
     return switch (block.kind()) {
       case PAGE -> new PageBlock(block).path().map(path -> path.value()).orElse("");
+      case DATA_SET -> new DataBlock(block).from().map(path -> path.value()).orElse("");
       case HOOK -> block.value("only");
       case ENVIRONMENT -> block.value("like");
       case FIXTURE -> block.value("keep session");

@@ -1,6 +1,7 @@
 package elmtable.server.view;
 
 import elmtable.block.DataBlock;
+import elmtable.check.CheckedProject;
 import elmtable.data.DataSets;
 import elmtable.data.shaping.Stage;
 import elmtable.data.source.BrokenDataException;
@@ -21,6 +22,8 @@ import elmtable.text.Names;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 
 /** Makes of a data set what its station shows: some of its rows, and what happened to all. */
@@ -31,24 +34,32 @@ public final class DataViews {
   private static final String WHERE = "where";
   private static final String NUMBER = "[-+]?\\d+(\\.\\d+)?";
 
+  private final CheckedProject checked;
   private final Project project;
   private final DataEntry entry;
   private final DataBlock block;
 
-  private DataViews(Project project, DataEntry entry) {
+  private DataViews(CheckedProject checked, Project project, DataEntry entry) {
+    this.checked = checked;
     this.project = project;
     this.entry = entry;
     this.block = new DataBlock(entry.located().block());
   }
 
   /**
+   * @param project the checked one, with its data read as in an environment
    * @param from how many rows come before the first one that is shown
    * @param most how many are shown
    * @param leftOut whether rows that the condition leaves out are shown among the others
    */
   public static DataSetView of(
-      Project project, DataEntry entry, long from, int most, boolean leftOut) {
-    return new DataViews(project, entry).view(from, most, leftOut);
+      CheckedProject checked,
+      Project project,
+      DataEntry entry,
+      long from,
+      int most,
+      boolean leftOut) {
+    return new DataViews(checked, project, entry).view(from, most, leftOut);
   }
 
   private DataSetView view(long from, int most, boolean leftOut) {
@@ -87,6 +98,7 @@ public final class DataViews {
         entry.path(),
         entry.located().headerLine() + 1,
         source(),
+        file().orElse(null),
         parts(),
         stages,
         columns,
@@ -102,6 +114,23 @@ public final class DataViews {
         .or(block::database)
         .map(Line.Property::value)
         .orElseGet(() -> block.way().orElse(block.limitsOf().isEmpty() ? "typed here" : "limits"));
+  }
+
+  /** Its file, where that is a document. */
+  private Optional<String> file() {
+    return block
+        .from()
+        .map(Line.Property::value)
+        .filter(path -> project.document(path).isPresent());
+  }
+
+  /** Which record of the file a row is; the first one may hold the names of columns. */
+  private Long inFile(DataRow row) {
+    if (file().isEmpty()) {
+      return null;
+    }
+    boolean header = block.header().map(Line.Property::value).filter("no"::equals).isEmpty();
+    return (long) row.number() - (header ? 0 : 1);
   }
 
   private List<DataPart> parts() {
@@ -139,7 +168,7 @@ public final class DataViews {
     return new DataStage(stage.name(), said, rows);
   }
 
-  private static List<DataRowView> rows(DataSource source, long from, int most) {
+  private List<DataRowView> rows(DataSource source, long from, int most) {
     List<DataRowView> shown = new ArrayList<>();
     try (Rows rows = source.open()) {
       long number = 0;
@@ -148,7 +177,8 @@ public final class DataViews {
         if (number > from) {
           List<String> cells =
               row.cells().stream().map(cell -> source.literal(cell).text()).toList();
-          shown.add(new DataRowView(number, cells, row.isSound() ? null : row.fault(), null));
+          String fault = row.isSound() ? null : row.fault();
+          shown.add(new DataRowView(number, cells, fault, null, inFile(row)));
         }
       }
     }
@@ -172,7 +202,7 @@ public final class DataViews {
   }
 
   /** The rows before the condition; what passes it is found among them again, in their order. */
-  private static List<DataRowView> withLeftOut(List<Stage> stages, long from, int most) {
+  private List<DataRowView> withLeftOut(List<Stage> stages, long from, int most) {
     DataSource all = stages.get(stages.size() - 2).source();
     List<DataRowView> shown = new ArrayList<>();
     try (Rows rows = all.open();
@@ -187,7 +217,7 @@ public final class DataViews {
         if (++number > from) {
           List<String> cells = row.cells().stream().map(cell -> all.literal(cell).text()).toList();
           String fault = row.isSound() ? null : row.fault();
-          shown.add(new DataRowView(number, cells, fault, in ? null : Boolean.TRUE));
+          shown.add(new DataRowView(number, cells, fault, in ? null : Boolean.TRUE, inFile(row)));
         }
       }
     }
@@ -196,6 +226,7 @@ public final class DataViews {
 
   private List<DataColumn> columns(DataSource source, List<DataRowView> shown) {
     List<DataColumn> columns = new ArrayList<>();
+    Set<String> unused = Set.copyOf(checked.unusedColumns(entry, source.columns()));
     for (int i = 0; i < source.columns().size(); i++) {
       int place = i;
       String name = source.columns().get(i);
@@ -205,7 +236,7 @@ public final class DataViews {
                   .map(row -> place < row.cells().size() ? row.cells().get(place) : "")
                   .allMatch(cell -> cell.isEmpty() || cell.matches(NUMBER))
               && shown.stream().anyMatch(row -> !row.cells().get(place).isEmpty());
-      columns.add(new DataColumn(name, partOf(name), numeric));
+      columns.add(new DataColumn(name, partOf(name), numeric, unused.contains(name) ? true : null));
     }
     return columns;
   }

@@ -4,6 +4,7 @@ import elmtable.language.Document;
 import elmtable.language.Document.LocatedBlock;
 import elmtable.language.DocumentParser;
 import elmtable.language.LineStarts;
+import elmtable.project.DocumentKind;
 import elmtable.server.message.DocumentMessages.HistoryEntry;
 import elmtable.server.message.DocumentMessages.HistoryView;
 import elmtable.server.store.DocumentStore;
@@ -91,8 +92,9 @@ public final class HistoryViews {
   }
 
   private List<String> touched(TextChange change, String text) {
-    if (document.path().endsWith(".feature")) {
-      return List.of("the feature");
+    DocumentKind kind = DocumentKind.of(document.path()).orElse(DocumentKind.TABLE);
+    if (kind != DocumentKind.TABLE) {
+      return List.of(kind == DocumentKind.FEATURE ? "the feature" : "the rows");
     }
     Document read = DocumentParser.parse(text);
     LineStarts starts = LineStarts.of(text);

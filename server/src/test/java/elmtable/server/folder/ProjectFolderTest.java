@@ -130,6 +130,41 @@ class ProjectFolderTest {
   }
 
   @Test
+  void aFileOfRowsIsEditedFromBothSidesAndKeepsItsForm() throws Exception {
+    file("data/a.csv", "\uFEFFname,note\r\nJuno,\"two\nlines\"\r\nPia,x\r\n");
+    look();
+    assertEquals("name,note\nJuno,\"two\nlines\"\nPia,x\n", text("data/a.csv"));
+    type("data/a.csv", "x", "\"a\nb\"");
+    look();
+    assertEquals("\uFEFFname,note\r\nJuno,\"two\nlines\"\r\nPia,\"a\nb\"\r\n", file("data/a.csv"));
+    file("data/a.csv", file("data/a.csv").replace("Juno", "Wren"));
+    look();
+    assertTrue(text("data/a.csv").contains("Wren,\"two\nlines\"\nPia,\"a\nb\""));
+    try (var rows = workspace.project().files().open("data/a.csv")) {
+      assertEquals(text("data/a.csv"), new String(rows.readAllBytes(), StandardCharsets.UTF_8));
+    }
+  }
+
+  @Test
+  void rowsThatAreLargeOrNotUtf8AreReadOnlyUntilTheyAreText() throws Exception {
+    Path foreign = folder.resolve("foreign.csv");
+    Files.write(foreign, "name\nJérôme\n".getBytes(StandardCharsets.ISO_8859_1));
+    file("large.csv", "name\n" + "0123456789\n".repeat(200_000));
+    now += 10_000;
+    look();
+    assertTrue(workspace.snapshot().revision("foreign.csv").isEmpty());
+    assertTrue(workspace.snapshot().revision("large.csv").isEmpty());
+    assertTrue(workspace.folderProblems().isEmpty());
+    assertTrue(
+        workspace.project().files().paths().containsAll(List.of("foreign.csv", "large.csv")));
+    file("foreign.csv", "name\nJérôme\n");
+    file("large.csv", "name\nPia\n");
+    look();
+    assertEquals("name\nJérôme\n", text("foreign.csv"));
+    assertEquals("name\nPia\n", text("large.csv"));
+  }
+
+  @Test
   void whatIsSavedIsInTheFileAndWhatIsInTheFileIsTakenIn() throws Exception {
     assertEquals(SUITE, text("s.elmt"));
     type("s.elmt", "| a |", "| x |");

@@ -10,6 +10,7 @@ import elmtable.text.TextChange;
 import java.net.URI;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletionException;
@@ -291,6 +292,23 @@ class DocumentsApiTest extends AbstractApiTest {
     assertEquals(document.path("id"), document("suites/requests.elmt").path("id"));
     assertEquals(409, send("PATCH", path, Map.of("path", "suites/Kilns.elmt")).status());
     assertEquals(400, send("PATCH", path, Map.of("path", "../x.elmt")).status());
+  }
+
+  @Test
+  void aFileOfRowsIsADocumentAndAnotherUploadIsAChangeOfIt() throws Exception {
+    String file = "/api/files/data/new.csv";
+    assertEquals(204, bytes("PUT", file, "a,b\n1,2\n".getBytes()).statusCode());
+    assertEquals(204, bytes("PUT", file, "a,b\n1,3\n".getBytes()).statusCode());
+    JsonNode now = document("data/new.csv");
+    assertEquals("a,b\n1,3\n", now.path("text").asText());
+    assertEquals(1, now.path("version").asLong());
+    byte[] western = "a,b\n1,é\n".getBytes(StandardCharsets.ISO_8859_1);
+    HttpResponse<byte[]> foreign = bytes("PUT", file, western);
+    assertEquals(400, foreign.statusCode());
+    assertTrue(new String(foreign.body(), StandardCharsets.UTF_8).contains("must be UTF-8"));
+    assertEquals(204, bytes("PUT", "/api/files/data/western.csv", western).statusCode());
+    Map<String, String> taken = Map.of("path", "data/western.csv", "text", "");
+    assertEquals(409, send("POST", "/api/documents", taken).status());
   }
 
   @Test

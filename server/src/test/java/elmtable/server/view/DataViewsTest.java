@@ -3,6 +3,7 @@ package elmtable.server.view;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertNull;
 
+import elmtable.check.CheckedProject;
 import elmtable.data.source.ProjectFiles;
 import elmtable.keyword.builtin.BuiltInKeywords;
 import elmtable.project.Project;
@@ -22,7 +23,13 @@ class DataViewsTest {
             Map.of("a.elmt", "data set\n" + properties + ROWS),
             ProjectFiles.NONE,
             BuiltInKeywords.registry());
-    return DataViews.of(project, project.index().dataSet("set").orElseThrow(), from, most, leftOut);
+    return DataViews.of(
+        CheckedProject.of(project),
+        project,
+        project.index().dataSet("set").orElseThrow(),
+        from,
+        most,
+        leftOut);
   }
 
   private static List<String> cells(DataSetView view) {
@@ -44,6 +51,33 @@ class DataViewsTest {
     DataSetView second = view("where: n > 1\n", 2, 2, true);
     assertEquals(List.of("-1", "7"), cells(second));
     assertEquals(List.of(3L, 4L), second.shown().stream().map(DataRowView::number).toList());
+  }
+
+  @Test
+  void rowsOfAFileTellTheirRecordsAndWhichColumnsNobodyUses() {
+    Project project =
+        Project.of(
+            Map.of(
+                "a.elmt",
+                "data set\nfrom: a.csv\nwhere: n > 1\n\n"
+                    + "data pairs\ncombine: set\n\n"
+                    + "suite S\n\ncase one\ndata: pairs\nsteps\n| log | <n> |\n",
+                "a.csv",
+                "n,word\n1,one\n2,two\n"),
+            ProjectFiles.NONE,
+            BuiltInKeywords.registry());
+    DataSetView view =
+        DataViews.of(
+            CheckedProject.of(project),
+            project,
+            project.index().dataSet("set").orElseThrow(),
+            0,
+            9,
+            true);
+    assertEquals("a.csv", view.file());
+    assertEquals(List.of(1L, 2L), view.shown().stream().map(DataRowView::inFile).toList());
+    assertNull(view.columns().get(0).unused());
+    assertEquals(true, view.columns().get(1).unused());
   }
 
   @Test

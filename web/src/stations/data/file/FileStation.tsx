@@ -1,0 +1,215 @@
+import { type ReactNode, useEffect, useRef, useState } from 'react';
+import { Link, useLocation, useSearch } from 'wouter';
+import { useBlocks } from '@/api/queries';
+import { useCrumbs } from '@/app/crumbs';
+import { DATA, dataSetPlace, documentPlace } from '@/app/places';
+import type { OpenDocument } from '@/document/openDocument';
+import { fieldsOf } from '@/document/records';
+import { replaceText } from '@/document/replaceText';
+import { useDocument, useDocumentState } from '@/document/useDocument';
+import { nameKey } from '@/document/words';
+import { Difference } from '@/lens/Difference';
+import { HistoryLens } from '@/lens/HistoryLens';
+import { Button } from '@/parts/Button';
+import { Columns } from '@/parts/Columns';
+import { FileButton } from '@/parts/FileButton';
+import { SegmentedChoice } from '@/parts/SegmentedChoice';
+import { useStore } from '@/parts/store';
+import { WideDialog } from '@/parts/WideDialog';
+import { GoneStrip } from '@/stations/documents/GoneStrip';
+import { TextSheet } from '@/text/TextSheet';
+import { FileGrid } from './FileGrid';
+import { FileSession } from './fileSession';
+
+/** A file of rows that is edited in place. */
+export function FileStation({ path, contents }: { path: string; contents: ReactNode }) {
+  const { document, wrong } = useDocument(path);
+  useCrumbs([{ word: 'Data', to: DATA }, { word: path }]);
+  if (document) return <FileSheet document={document} contents={contents} />;
+  return (
+    <Columns station="data" contents={{ name: 'Contents', content: contents }} lens={null}>
+      {wrong && (
+        <p role="alert" className="p-6 text-failed">
+          {wrong}
+        </p>
+      )}
+    </Columns>
+  );
+}
+
+/** Files keep their cursor while one looks elsewhere. */
+const sessions = new WeakMap<OpenDocument, FileSession>();
+
+function sessionOf(document: OpenDocument): FileSession {
+  const session = sessions.get(document) ?? new FileSession(document);
+  sessions.set(document, session);
+  return session;
+}
+
+function FileSheet({ document, contents }: { document: OpenDocument; contents: ReactNode }) {
+  useDocumentState(document);
+  const session = sessionOf(document);
+  const params = new URLSearchParams(useSearch());
+  const asText = params.get('as') === 'text';
+  useAskedPlace(session, params.get('row'), params.get('column'));
+  const [, go] = useLocation();
+  const readers = useReaders(document.path);
+  const rows = Math.max(0, session.records.starts.length - 1);
+  const first = readers[0];
+  return (
+    <Columns
+      station="data"
+      contents={{ name: 'Contents', content: contents }}
+      lens={{ name: 'Lens', content: <FileLens session={session} readers={readers} /> }}
+    >
+      <header className="flex-none px-4 pt-2.5 pb-2">
+        <div className="flex h-7 items-center gap-2.5">
+          <h1 className="truncate text-title leading-[26px] font-semibold">{document.path}</h1>
+          <p className="flex-1 truncate self-end pb-0.5 text-ink-2">
+            {rows.toLocaleString('en')} {rows === 1 ? 'row' : 'rows'}, edited in place
+          </p>
+          <Replacement document={document} />
+          <SegmentedChoice
+            label="How the file is shown"
+            options={[
+              ...(first ? [{ value: 'rows' as const, word: 'Rows' }] : []),
+              { value: 'file' as const, word: 'File' },
+              { value: 'text' as const, word: 'Text' },
+            ]}
+            value={(asText ? 'text' : 'file') as 'rows' | 'file' | 'text'}
+            onChange={(as) => {
+              if (as === 'rows') go(first ? dataSetPlace(first) : DATA);
+              else go(documentPlace(document.path, { station: DATA, as: as === 'text' ? 'text' : 'table' }));
+            }}
+          />
+        </div>
+      </header>
+      {document.goneWhy !== '' && <GoneStrip document={document} />}
+      {asText ? <TextSheet document={document} line={null} /> : <FileGrid session={session} />}
+      <footer className="flex h-7 flex-none items-center justify-between border-t border-hair px-4 text-ink-3">
+        <span>{asText ? 'CSV as it is written' : 'Type to change a field; a right click has the rest'}</span>
+        <span>
+          <kbd className="kbd">Ctrl Enter</kbd> row below <kbd className="kbd ml-2">Ctrl Z</kbd> undo
+        </span>
+      </footer>
+    </Columns>
+  );
+}
+
+/** An address may name a field to go to. */
+function useAskedPlace(session: FileSession, row: string | null, column: string | null) {
+  const went = useRef('');
+  useEffect(() => {
+    const asked = `${row} ${column}`;
+    if (row === null || went.current === asked) return;
+    went.current = asked;
+    const names = fieldsOf(session.records, 0).map((field) => nameKey(field.text));
+    session.goTo(Number(row), names.indexOf(nameKey(column ?? '')));
+  }, [session, row, column]);
+}
+
+/** The data sets that read a file. */
+function useReaders(path: string): string[] {
+  const { data: blocks } = useBlocks();
+  return (blocks ?? []).filter((block) => block.kind === 'data' && block.detail === path).map((block) => block.name);
+}
+
+function FileLens({ session, readers }: { session: FileSession; readers: readonly string[] }) {
+  const cursor = useStore(session.cursor);
+  const [shown, setShown] = useState<'field' | 'history'>('field');
+  const name = session.textAt({ row: 0, column: cursor.column });
+  return (
+    <>
+      <div className="flex h-9 flex-none items-center border-b border-hair px-3.5">
+        <SegmentedChoice
+          label="What the lens shows"
+          options={[
+            { value: 'field', word: cursor.row > 0 ? `Row ${cursor.row}` : 'Names' },
+            { value: 'history', word: 'History' },
+          ]}
+          value={shown}
+          onChange={setShown}
+        />
+      </div>
+      <div className="min-h-0 flex-1 overflow-y-auto">
+        {shown === 'history' ? (
+          <HistoryLens document={session.document} />
+        ) : (
+          <>
+            <section aria-label="Field" className="border-b border-hair px-3.5 pt-2.5 pb-3">
+              <h3 className="mb-1 text-small font-semibold text-ink-3">{name || `column ${cursor.column + 1}`}</h3>
+              <p className="whitespace-pre-wrap break-words font-mono text-value">
+                {session.textAt(cursor) || <i className="text-ink-3">empty</i>}
+              </p>
+            </section>
+            <section aria-label="Data sets that read it" className="px-3.5 py-3">
+              <h3 className="mb-1 text-small font-semibold text-ink-3">Read by</h3>
+              {readers.length === 0 && (
+                <p className="text-ink-2">
+                  No data set reads this file yet; make one and give it “from: {session.document.path}”.
+                </p>
+              )}
+              {readers.map((reader) => (
+                <p key={reader}>
+                  <Link to={dataSetPlace(reader)} className="text-accent hover:underline">
+                    {reader}
+                  </Link>
+                </p>
+              ))}
+            </section>
+          </>
+        )}
+      </div>
+    </>
+  );
+}
+
+/** Takes the text of another file in place of this one, once one has seen what that changes. */
+function Replacement({ document }: { document: OpenDocument }) {
+  const [chosen, setChosen] = useState<{ name: string; text: string } | null>(null);
+  const [wrong, setWrong] = useState('');
+  const take = async (files: readonly File[]) => {
+    const [file] = files;
+    if (!file) return;
+    try {
+      const bytes = await file.arrayBuffer();
+      const text = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+      setWrong('');
+      setChosen({ name: file.name, text: text.replace(/\r\n?/g, '\n') });
+    } catch {
+      setWrong(`“${file.name}” is not UTF-8; save it as UTF-8 first.`);
+    }
+  };
+  return (
+    <>
+      {wrong && (
+        <span role="alert" className="truncate text-failed">
+          {wrong}
+        </span>
+      )}
+      <FileButton words="Replace …" accept=".csv,.tsv,text/csv,text/tab-separated-values" take={take} />
+      {chosen && (
+        <WideDialog
+          title={`What “${chosen.name}” changes in ${document.path}`}
+          close={() => setChosen(null)}
+          actions={
+            <Button
+              kind="main"
+              disabled={chosen.text === document.state.doc.toString()}
+              onClick={() => {
+                document.edit((state) => replaceText(state, chosen.text));
+                setChosen(null);
+              }}
+            >
+              Take these rows
+            </Button>
+          }
+        >
+          <div className="min-h-0 flex-1 overflow-auto">
+            <Difference before={document.state.doc.toString()} after={chosen.text} path={document.path} />
+          </div>
+        </WideDialog>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,13 @@
+import { OpenDocument } from '@/document/openDocument';
+
+const all: OpenDocument[] = [];
+
+/** A document that is open in a page without a server. */
+export function opened(text: string, path = 'a.elmt'): OpenDocument {
+  const document = new OpenDocument({ id: 1, path, version: 0, text });
+  all.push(document);
+  return document;
+}
+
+/** What one test left unsent shall not be sent in another. */
+export const closeDocuments = () => Promise.all(all.splice(0).map((document) => document.sync.stop()));
