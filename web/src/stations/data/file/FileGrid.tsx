@@ -75,41 +75,43 @@ export function FileGrid({ session }: { session: FileSession }) {
         }}
       />
       <div ref={scroller} data-file className="mx-4 min-h-0 flex-1 overflow-auto pb-6">
-        <Menu entries={() => entriesOf(session)} onClose={focus}>
-          {/* biome-ignore lint/a11y/useKeyWithMouseEvents: the grid's field has the keys */}
-          <div
-            role="grid"
-            aria-label={`Rows of ${document.path}`}
-            aria-rowcount={count + 1}
-            aria-colcount={columns + 1}
-            aria-multiselectable
-            tabIndex={-1}
-            onMouseDown={press}
-            onMouseOver={over}
-            onMouseUp={() => {
-              selecting.current = false;
-            }}
-            onDoubleClick={() => session.edit('in')}
-            className="relative outline-none"
-            style={{ width: grid.width, height: virtual.getTotalSize() + ROW_HEIGHT }}
-          >
-            <FileField session={session} label={labelOf(session)} />
-            <FileRow {...line} row={0} others={others.get(0)} />
-            {virtual.getVirtualItems().map(({ index, start }) => {
-              const id = session.lineAt(index + 1);
-              return (
-                <FileRow
-                  key={index}
-                  {...line}
-                  row={index + 1}
-                  top={start + ROW_HEIGHT}
-                  glow={id === undefined ? undefined : glowing.get(id)}
-                  others={others.get(index + 1)}
-                />
-              );
-            })}
-          </div>
-        </Menu>
+        <div className="relative" style={{ width: grid.width }}>
+          <FileField session={session} label={labelOf(session)} />
+          <Menu entries={() => entriesOf(session)} onClose={focus}>
+            {/* biome-ignore lint/a11y/useKeyWithMouseEvents: the grid's field has the keys */}
+            <div
+              role="grid"
+              aria-label={`Rows of ${document.path}`}
+              aria-rowcount={count + 1}
+              aria-colcount={columns + 1}
+              aria-multiselectable
+              tabIndex={-1}
+              onMouseDown={press}
+              onMouseOver={over}
+              onMouseUp={() => {
+                selecting.current = false;
+              }}
+              onDoubleClick={() => session.edit('in')}
+              className="relative outline-none"
+              style={{ height: virtual.getTotalSize() + ROW_HEIGHT }}
+            >
+              <FileRow {...line} row={0} others={others.get(0)} />
+              {virtual.getVirtualItems().map(({ index, start }) => {
+                const id = session.lineAt(index + 1);
+                return (
+                  <FileRow
+                    key={index}
+                    {...line}
+                    row={index + 1}
+                    top={start + ROW_HEIGHT}
+                    glow={id === undefined ? undefined : glowing.get(id)}
+                    others={others.get(index + 1)}
+                  />
+                );
+              })}
+            </div>
+          </Menu>
+        </div>
       </div>
     </>
   );
@@ -190,7 +192,7 @@ function FileRow({
         title={others?.map((other) => other.name).join(', ')}
         style={others?.[0] ? { boxShadow: `inset 3px 0 ${others[0].colour}` } : undefined}
       >
-        {names ? '' : numbered}
+        {names ? 'row' : numbered}
       </span>
       {list(0, Math.max(columns, fields.length) - 1).map((column) => (
         <FileCell
