@@ -137,13 +137,13 @@ function FileLens({ session, readers }: { session: FileSession; readers: readonl
         ) : (
           <>
             <section aria-label="Field" className="border-b border-hair px-3.5 pt-2.5 pb-3">
-              <h3 className="mb-1 text-small font-semibold text-ink-3">{name || `column ${cursor.column + 1}`}</h3>
+              <h2 className="mb-1 text-small font-semibold text-ink-3">{name || `column ${cursor.column + 1}`}</h2>
               <p className="whitespace-pre-wrap break-words font-mono text-value">
                 {session.textAt(cursor) || <i className="text-ink-3">empty</i>}
               </p>
             </section>
             <section aria-label="Data sets that read it" className="px-3.5 py-3">
-              <h3 className="mb-1 text-small font-semibold text-ink-3">Read by</h3>
+              <h2 className="mb-1 text-small font-semibold text-ink-3">Read by</h2>
               {readers.length === 0 && (
                 <p className="text-ink-2">
                   No data set reads this file yet; make one and give it “from: {session.document.path}”.
