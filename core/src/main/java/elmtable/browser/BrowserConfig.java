@@ -12,6 +12,7 @@ import java.util.Optional;
  * @param width of the page's area, in CSS pixels, as {@code height}
  * @param language for Accept-Language and for what pages write in the user's own, or empty
  * @param arguments for its command line
+ * @param wipe whether a state is wiped for the next case, where that can be; else it is made anew
  * @param anyCertificate whether it takes certificates that nobody vouches for
  * @param remote the remote end that has it, or nothing where it runs on this machine
  */
@@ -23,6 +24,7 @@ public record BrowserConfig(
     String language,
     List<String> arguments,
     Emulation emulation,
+    boolean wipe,
     boolean anyCertificate,
     Optional<Remote> remote) {
   public BrowserConfig {
@@ -37,13 +39,13 @@ public record BrowserConfig(
   /** A browser of this machine, as {@link #usual()} but for its kind. */
   public static BrowserConfig of(String kind) {
     return new BrowserConfig(
-        kind, 1280, 800, true, "", List.of(), Emulation.NONE, false, Optional.empty());
+        kind, 1280, 800, true, "", List.of(), Emulation.NONE, true, false, Optional.empty());
   }
 
   /** The same on the machine's screen. */
   public BrowserConfig seen() {
     return new BrowserConfig(
-        kind, width, height, false, language, arguments, emulation, anyCertificate, remote);
+        kind, width, height, false, language, arguments, emulation, wipe, anyCertificate, remote);
   }
 
   /**

@@ -57,7 +57,6 @@ class PropertyChecksTest extends AbstractChecksTest {
       delimiter = ';',
       value = {
         "browser b,downloads: kept; downloads: kept",
-        "browser b,wipe: no; wipe: no",
         "plan p,every: 2h; every: 2h",
       })
   void whatIsNotCarriedOutYetIsAnError(String block, String what) {

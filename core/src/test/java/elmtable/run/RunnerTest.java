@@ -172,9 +172,9 @@ class RunnerTest extends AbstractRunTest {
 
   @Test
   void whatIsNotCarriedOutYetIsSaid() throws InterruptedException {
-    run("browser b\nwipe: no\n\ncase a\nsteps\n| log | x |\n");
+    run("browser b\ndownloads: here\n\ncase a\nsteps\n| log | x |\n");
     assertEquals(Outcome.ERROR, only().outcome());
-    assertTrue(only().failure().message().contains("“wipe: no” yet"));
+    assertTrue(only().failure().message().contains("“downloads: here” yet"));
   }
 
   @Test

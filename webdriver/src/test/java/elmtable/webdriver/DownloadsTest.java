@@ -62,13 +62,13 @@ class DownloadsTest extends AbstractBrowserTest {
       assertTrue(Files.exists(file));
     }
     awaitGone(file);
-    assertFalse(Files.exists(file.getParent()));
+    assertFalse(Files.exists(file));
   }
 
   /** Browsers are closed in the background. */
   private static void awaitGone(Path file) {
     long end = System.nanoTime() + LIMIT.toNanos();
-    while (Files.exists(file.getParent()) && System.nanoTime() < end) {
+    while (Files.exists(file) && System.nanoTime() < end) {
       Thread.onSpinWait();
     }
   }

@@ -39,6 +39,7 @@ class EmulationTest {
         List.of(),
         new BrowserConfig.Emulation(
             "Europe/Lisbon", Optional.of(position), "dark", "Kiln 1.0", offline),
+        true,
         false,
         Optional.empty());
   }

@@ -17,7 +17,7 @@ final class NotCarriedOut {
   private NotCarriedOut() {}
 
   static void browser(BrowserBlock browser, List<Diagnostic> problems) {
-    lines(List.of(browser.downloads(), browser.wipe()), problems);
+    lines(List.of(browser.downloads()), problems);
   }
 
   static void plan(PlanBlock plan, List<Diagnostic> problems) {

@@ -48,6 +48,11 @@ final class Authentication {
         + " user” and “http password” are for the sites whose addresses are among its values.";
   }
 
+  /** Whether a site asked for it. */
+  synchronized boolean wasAsked() {
+    return !answered.isEmpty() || !refused.isEmpty();
+  }
+
   /** A window goes to a page. */
   synchronized void begin(String window) {
     refused.remove(window);

@@ -17,14 +17,13 @@ import elmtable.browser.Survey;
 import elmtable.browser.Windows;
 import elmtable.webdriver.page.PageElements;
 import elmtable.webdriver.page.PageSurvey;
-import java.nio.file.Path;
 import java.time.Duration;
 import java.util.Optional;
 
 /** A browser as a case uses it: a user context of a program that speaks BiDi. */
 final class BiDiBrowser implements Browser {
   private final BrowserProgram program;
-  private final String user;
+  private final UserContext context;
   private final BiDiTab tab;
   private final BiDiPages pages;
   private final BiDiInput input;
@@ -37,24 +36,17 @@ final class BiDiBrowser implements Browser {
   private final BiDiPictures pictures;
   private final BiDiStorage storage;
   private final BiDiState state;
-  private final Optional<Path> downloadFolder;
   private boolean closed;
 
   /**
-   * @param downloadFolder what is downloaded lies in it until the browser is closed
+   * @param context goes back to the program when the browser is closed
    * @param position lets pages ask where they are, where the browser block says where that is
    */
   BiDiBrowser(
-      BrowserProgram program,
-      ContextEvents events,
-      String window,
-      String user,
-      Optional<Path> downloadFolder,
-      Optional<UserContextEmulation> position) {
+      BrowserProgram program, UserContext context, Optional<UserContextEmulation> position) {
     this.program = program;
-    this.user = user;
-    this.downloadFolder = downloadFolder;
-    this.tab = new BiDiTab(program, events, window);
+    this.context = context;
+    this.tab = new BiDiTab(program, context.events(), context.window());
     BiDiWaiting waiting = new BiDiWaiting(tab);
     this.pages = new BiDiPages(tab, waiting, position);
     this.input = new BiDiInput(tab, waiting);
@@ -65,7 +57,7 @@ final class BiDiBrowser implements Browser {
     this.downloads = new BiDiDownloads(tab);
     this.scripts = new BiDiScripts(tab);
     this.pictures = new BiDiPictures(tab, waiting);
-    BiDiCookies cookies = new BiDiCookies(tab, user);
+    BiDiCookies cookies = new BiDiCookies(tab, context.id());
     this.state = new BiDiState(tab, waiting, cookies);
     this.storage = new BiDiStorage(tab, waiting, pages, cookies);
   }
@@ -159,7 +151,7 @@ final class BiDiBrowser implements Browser {
   public synchronized void close() {
     if (!closed) {
       closed = true;
-      program.release(user, downloadFolder, tab.isSilent());
+      program.release(context, tab);
     }
   }
 }

@@ -1,10 +1,8 @@
 package elmtable.webdriver.bidi;
 
 import com.fasterxml.jackson.databind.JsonNode;
-import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserState;
 import elmtable.browser.State;
-import elmtable.webdriver.wire.WebDriverError;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -12,10 +10,9 @@ import java.util.Optional;
 
 /**
  * What sites keep, over BiDi. Storage belongs to an origin, so it is read and written in an empty
- * page of each, which never asks the site's server: its request is answered here.
+ * page of each.
  */
 final class BiDiState implements State {
-  private static final String EMPTY_PAGE = "/.elm-table-empty-page";
   private static final String READ =
       """
       () => [localStorage, sessionStorage].map((kept) =>
@@ -32,11 +29,13 @@ final class BiDiState implements State {
   private final BiDiTab tab;
   private final BiDiWaiting waiting;
   private final BiDiCookies cookies;
+  private final EmptyPages pages;
 
   BiDiState(BiDiTab tab, BiDiWaiting waiting, BiDiCookies cookies) {
     this.tab = tab;
     this.waiting = waiting;
     this.cookies = cookies;
+    this.pages = new EmptyPages(tab);
   }
 
   @Override
@@ -88,40 +87,11 @@ final class BiDiState implements State {
 
   /** Shows an empty page of an origin while something is done in it, and an empty one after it. */
   private void inEmptyPage(String origin, Runnable work) {
-    String address = origin + EMPTY_PAGE;
-    String intercept =
-        tab.command(
-                "network.addIntercept",
-                Map.of(
-                    "phases",
-                    List.of("beforeRequestSent"),
-                    "contexts",
-                    List.of(tab.window()),
-                    "urlPatterns",
-                    List.of(Map.of("type", "string", "pattern", address))))
-            .path("intercept")
-            .asText();
     try {
-      tab.events().answerEmpty(address);
-      navigate(address);
+      pages.show(origin);
       work.run();
     } finally {
-      tab.events().answerEmpty(null);
-      tab.command("network.removeIntercept", Map.of("intercept", intercept));
-      navigate("about:blank");
-    }
-  }
-
-  private void navigate(String address) {
-    try {
-      tab.load(
-          "browsingContext.navigate",
-          Map.of("context", tab.window(), "url", address, "wait", "complete"));
-    } catch (WebDriverError error) {
-      throw new BrowserException(
-          BrowserException.Kind.LOST,
-          "What sites keep could not be reached: " + error.getMessage(),
-          error);
+      pages.leave();
     }
   }
 }

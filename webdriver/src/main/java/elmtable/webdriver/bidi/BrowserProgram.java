@@ -44,6 +44,7 @@ public final class BrowserProgram implements AutoCloseable {
           "script.realmDestroyed",
           "log.entryAdded",
           "network.beforeRequestSent",
+          "network.responseStarted",
           "network.responseCompleted",
           "network.fetchError");
 
@@ -59,6 +60,7 @@ public final class BrowserProgram implements AutoCloseable {
   private final Ending ending;
   private final AtomicInteger opened = new AtomicInteger();
   private final AtomicInteger inUse = new AtomicInteger();
+  private final WipedContexts wiped = new WipedContexts();
   private boolean holdsUpAuthentication;
 
   /** In what browsers differ. */
@@ -175,19 +177,22 @@ public final class BrowserProgram implements AutoCloseable {
     return inUse.get();
   }
 
-  /** A fresh browser that shares nothing with any other. */
+  /** A browser in a fresh state that shares nothing with any other. */
   public Browser open() {
     opened.incrementAndGet();
     inUse.incrementAndGet();
     try {
-      return openContext();
+      UserContext context = wiped.take().orElseGet(this::newContext);
+      UserContextEmulation emulation =
+          new UserContextEmulation(connection, context.id(), description);
+      return new BiDiBrowser(this, context, config.emulation().position().map(p -> emulation));
     } catch (BrowserException | WebDriverError failed) {
       inUse.decrementAndGet();
       throw failed;
     }
   }
 
-  private Browser openContext() {
+  private UserContext newContext() {
     String user = told("browser.createUserContext", Map.of()).path("userContext").asText();
     ContextEvents events = new ContextEvents();
     router.add(user, events);
@@ -200,15 +205,13 @@ public final class BrowserProgram implements AutoCloseable {
             PageAsker.SANDBOX,
             "userContexts",
             List.of(user)));
-    UserContextEmulation emulation = new UserContextEmulation(connection, user, description);
-    emulation.apply(config);
+    new UserContextEmulation(connection, user, description).apply(config);
     Optional<Path> downloads = downloadFolder(user);
     JsonNode window =
         told("browsingContext.create", Map.of("type", kind.newWindow(), "userContext", user));
     String first = window.path("context").asText();
     events.opened(first);
-    return new BiDiBrowser(
-        this, events, first, user, downloads, config.emulation().position().map(p -> emulation));
+    return new UserContext(user, events, first, downloads);
   }
 
   /** Where a user context's downloads go; a remote end keeps them where it will. */
@@ -248,27 +251,39 @@ public final class BrowserProgram implements AutoCloseable {
   }
 
   /**
-   * Closes a browser in the background: the next case does not wait for it.
-   *
-   * @param downloads the folder that goes with it
-   * @param silent whether something in it does not answer
+   * Takes a user context back, in the background: the next case does not wait for it. It is wiped
+   * for a later one where that can be, else it goes.
    */
-  void release(String user, Optional<Path> downloads, boolean silent) {
-    Thread.ofVirtual()
-        .name("browser end")
-        .start(() -> {
-          try {
-            router.remove(user);
-            connection.command("browser.removeUserContext", Map.of("userContext", user), LIMIT);
-          } catch (BrowserException | WebDriverError gone) {
-            LOG.debug("A user context was gone before it was removed", gone);
-          } finally {
-            inUse.decrementAndGet();
-            downloads.ifPresent(BrowserPrograms::removeFolder);
-          }
-        });
-    if (silent && !answers()) {
+  void release(UserContext used, BiDiTab tab) {
+    wiped.add(() -> {
+      Optional<UserContext> next =
+          isWipeable() && !tab.isSilent()
+              ? new ContextWiping(this, router, used, tab.window()).wiped()
+              : Optional.empty();
+      if (next.isEmpty()) {
+        remove(used);
+      }
+      inUse.decrementAndGet();
+      return next;
+    });
+    if (tab.isSilent() && !answers()) {
       abandon();
+    }
+  }
+
+  /** Whoever may ask where they are was allowed to for good. */
+  private boolean isWipeable() {
+    return config.wipe() && config.emulation().position().isEmpty() && !isGone();
+  }
+
+  private void remove(UserContext used) {
+    try {
+      router.remove(used.id());
+      connection.command("browser.removeUserContext", Map.of("userContext", used.id()), LIMIT);
+    } catch (BrowserException | WebDriverError gone) {
+      LOG.debug("A user context was gone before it was removed", gone);
+    } finally {
+      used.downloads().ifPresent(BrowserPrograms::removeFolder);
     }
   }
 

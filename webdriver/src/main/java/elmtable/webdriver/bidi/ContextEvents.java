@@ -47,6 +47,7 @@ final class ContextEvents {
   private final OpenRequests requests = new OpenRequests();
   private final Authentication authentication = new Authentication();
   private final DownloadLog downloads = new DownloadLog();
+  private final Traces traces = new Traces();
 
   /** A dialog that is open. */
   record Prompt(String type, String message) {}
@@ -127,6 +128,7 @@ final class ContextEvents {
       }
       case "log.entryAdded" -> logged(context, about);
       case "network.beforeRequestSent" -> requests.sent(context, about);
+      case "network.responseStarted" -> traces.answered(about);
       case "network.responseCompleted", "network.fetchError" -> requests.answered(about);
       default -> {}
     }
@@ -149,7 +151,19 @@ final class ContextEvents {
   private void shown(String context, String address) {
     if (windows.contains(context)) {
       Origins.of(address).ifPresent(origins::add);
+    } else {
+      traces.framed(address);
     }
+  }
+
+  /** Why the user context cannot be used for another case, whatever is deleted in it. */
+  synchronized Optional<String> beyondWiping() {
+    if (authentication.wasAsked()) {
+      return Optional.of("a site asked for authentication, which the browser remembers");
+    }
+    return downloads.isGoing()
+        ? Optional.of("a download is under way")
+        : traces.beyondWiping(List.copyOf(origins));
   }
 
   private void created(String context, JsonNode parent) {

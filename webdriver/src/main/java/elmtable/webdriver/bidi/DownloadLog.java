@@ -86,6 +86,10 @@ final class DownloadLog {
         .findFirst();
   }
 
+  synchronized boolean isGoing() {
+    return entries.stream().anyMatch(entry -> entry.state == State.GOING);
+  }
+
   /** The names of those that were not given yet. */
   synchronized List<String> waiting() {
     return entries.stream().filter(entry -> !entry.given).map(entry -> entry.name).toList();

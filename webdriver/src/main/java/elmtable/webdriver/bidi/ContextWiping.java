@@ -1,0 +1,201 @@
+package elmtable.webdriver.bidi;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import elmtable.browser.BrowserException;
+import elmtable.browser.BrowserException.Kind;
+import elmtable.webdriver.wire.WebDriverError;
+import java.io.IOException;
+import java.nio.file.DirectoryStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Takes out of a user context what a case left in it, beside the next case. What stays are the
+ * scripts, styles, fonts and pictures in the browser's cache and the process with their compiled
+ * code, so that a case begins in a fresh state and a warm browser. A window that its page opened
+ * keeps that process; one that we open has a new one.
+ */
+final class ContextWiping {
+  private static final Logger LOG = LoggerFactory.getLogger(ContextWiping.class);
+
+  /** A fresh one takes less than waiting any longer. */
+  private static final Duration LIMIT = Duration.ofSeconds(2);
+
+  /** Answers whether all is gone; what some page keeps open may not be deleted. */
+  private static final String CLEAR =
+      """
+      async () => {
+        let gone = true;
+        localStorage.clear();
+        sessionStorage.clear();
+        window.name = '';
+        const deleted = (name) =>
+          new Promise((done) => {
+            const asked = indexedDB.deleteDatabase(name);
+            asked.onsuccess = done;
+            asked.onerror = asked.onblocked = () => {
+              gone = false;
+              done();
+            };
+          });
+        for (const { name } of await indexedDB.databases()) await deleted(name);
+        if (self.caches) for (const name of await caches.keys()) await caches.delete(name);
+        if (navigator.serviceWorker) {
+          for (const worker of await navigator.serviceWorker.getRegistrations()) {
+            gone = (await worker.unregister()) && gone;
+          }
+        }
+        if (navigator.storage?.getDirectory) {
+          const folder = await navigator.storage.getDirectory();
+          // Firefox (153) does not let other realms iterate over them.
+          const names = folder.keys();
+          for (let next = await names.next(); !next.done; next = await names.next()) {
+            await folder.removeEntry(next.value, { recursive: true });
+          }
+        }
+        if (navigator.storageBuckets) {
+          for (const name of await navigator.storageBuckets.keys()) {
+            await navigator.storageBuckets.delete(name);
+          }
+        }
+        return gone;
+      }
+      """;
+
+  private final BrowserProgram program;
+  private final EventRouter router;
+  private final UserContext used;
+  private final BiDiTab tab;
+
+  ContextWiping(BrowserProgram program, EventRouter router, UserContext used, String window) {
+    this.program = program;
+    this.router = router;
+    this.used = used;
+    this.tab = new BiDiTab(program, used.events(), window);
+  }
+
+  /** The same user context for the next case; nothing where it has to go. */
+  Optional<UserContext> wiped() {
+    tab.within(LIMIT);
+    try {
+      requireWipeable();
+      closeDialogs();
+      closeOtherWindows();
+      clearStorage();
+      deleteCookies();
+      emptyDownloads();
+      // What was answered last is known by now.
+      requireWipeable();
+      return Optional.of(inNewWindow());
+    } catch (BrowserException | WebDriverError | IOException failed) {
+      LOG.debug("A user context is not used again, as it could not be wiped", failed);
+      return Optional.empty();
+    } catch (InterruptedException interrupted) {
+      Thread.currentThread().interrupt();
+      return Optional.empty();
+    }
+  }
+
+  private void requireWipeable() {
+    Optional<String> reason = used.events().beyondWiping();
+    if (reason.isPresent()) {
+      throw new BrowserException(Kind.PAGE, reason.get());
+    }
+  }
+
+  private void closeDialogs() {
+    for (String window : used.events().windows()) {
+      if (used.events().prompt(window).isPresent()) {
+        tab.send("browsingContext.handleUserPrompt", Map.of("context", window, "accept", false));
+        used.events().promptHandled(window);
+      }
+    }
+  }
+
+  private void closeOtherWindows() {
+    for (String window : used.events().windows()) {
+      if (!window.equals(tab.window())) {
+        tab.send("browsingContext.close", Map.of("context", window));
+      }
+    }
+  }
+
+  private void deleteCookies() {
+    tab.send(
+        "storage.deleteCookies",
+        Map.of("partition", Map.of("type", "storageKey", "userContext", used.id())));
+  }
+
+  private void clearStorage() {
+    EmptyPages pages = new EmptyPages(tab);
+    List<String> origins = used.events().origins();
+    for (String origin : origins) {
+      pages.show(origin);
+      JsonNode answer = call(CLEAR);
+      if (!answer.path("result").path("value").asBoolean()) {
+        throw new BrowserException(
+            Kind.PAGE, "Not all of what " + origin + " keeps could be deleted.");
+      }
+    }
+    if (origins.isEmpty()) {
+      pages.leave();
+    }
+  }
+
+  private JsonNode call(String function) {
+    return tab.send(
+            "script.callFunction",
+            Map.of(
+                "functionDeclaration",
+                function,
+                "awaitPromise",
+                true,
+                // Without it a window would count as one that nobody asked for.
+                "userActivation",
+                true,
+                "target",
+                Map.of("context", tab.window(), "sandbox", PageAsker.SANDBOX)),
+            tab.left(),
+            EnumSet.of(Interruption.CLOSED, Interruption.LEFT))
+        .answer();
+  }
+
+  private void emptyDownloads() throws IOException {
+    if (used.downloads().isEmpty()) {
+      return;
+    }
+    try (DirectoryStream<Path> files = Files.newDirectoryStream(used.downloads().get())) {
+      for (Path file : files) {
+        Files.delete(file);
+      }
+    }
+  }
+
+  private UserContext inNewWindow() throws InterruptedException {
+    ContextEvents next = new ContextEvents();
+    router.add(used.id(), next);
+    call("() => { window.open('about:blank'); }");
+    next.awaitWindows(List.of(), tab.left());
+    List<String> opened = next.windows();
+    if (opened.size() != 1) {
+      throw new BrowserException(Kind.PAGE, "The wiped window did not open another one.");
+    }
+    router.isOurs(opened.get(0));
+    if (program.kind() == BrowserProgram.Kind.CHROME) {
+      // Else the first page would take this one's place in the history, where it stands behind it
+      // in a window of ours.
+      tab.send(
+          "browsingContext.navigate",
+          Map.of("context", opened.get(0), "url", "about:blank", "wait", "complete"));
+    }
+    tab.send("browsingContext.close", Map.of("context", tab.window()));
+    return new UserContext(used.id(), next, opened.get(0), used.downloads());
+  }
+}
