@@ -15,7 +15,7 @@ Feature: Requesting a firing
 
   Rule: A kiln has six shelves
 
-    Scenario Outline: <shelves> shelves of <programme>
+    Scenario Outline: <programme>, <shelves> of 6 shelves
       When I request <shelves> shelves of <programme>
       Then the form answers "<answer>"
       And I <outcome> a receipt

@@ -83,7 +83,8 @@ final class Requests {
         "Booked: " + shelves + (shelves == 1 ? " shelf" : " shelves"), Optional.of(firing));
   }
 
-  private static Integer whole(String text) {
+  /** Null for what is no whole number. */
+  static Integer whole(String text) {
     return text != null && text.matches("-?\\d{1,6}") ? Integer.valueOf(text) : null;
   }
 }

@@ -11,8 +11,10 @@ import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executors;
@@ -26,28 +28,20 @@ public final class Site implements AutoCloseable {
   private static final long SLOW_KILNS_MILLIS = 6000;
   private static final Map<String, String> MEMBERS =
       Map.of("Juno Farrow", "celadon", "Wren Aldous", "tenmoku", "Pia Marsh", "shino");
+  private static final Map<String, String> KEEPERS = Map.of("Marn Holloway", "bone ash");
   private static final Map<String, String> PAGES =
-      Map.of(
-          "/",
-          "welcome.html",
-          "/sign-in",
-          "sign-in.html",
-          "/bookings",
-          "bookings.html",
-          "/bookings/offer",
-          "bookings.html",
-          "/firings",
-          "firings.html",
-          "/receipt",
-          "receipt.html",
-          "/kilns",
-          "kilns.html",
-          "/mixer",
-          "mixer.html",
-          "/chart",
-          "chart.html",
-          "/chart-frame",
-          "chart-frame.html");
+      Map.ofEntries(
+          Map.entry("/", "welcome.html"),
+          Map.entry("/sign-in", "sign-in.html"),
+          Map.entry("/bookings", "bookings.html"),
+          Map.entry("/bookings/offer", "bookings.html"),
+          Map.entry("/firings", "firings.html"),
+          Map.entry("/receipt", "receipt.html"),
+          Map.entry("/kilns", "kilns.html"),
+          Map.entry("/mixer", "mixer.html"),
+          Map.entry("/chart", "chart.html"),
+          Map.entry("/chart-frame", "chart-frame.html"),
+          Map.entry("/clay", "clay.html"));
 
   private final HttpServer server;
   private final Map<String, Visit> visits = new ConcurrentHashMap<>();
@@ -99,7 +93,16 @@ public final class Site implements AutoCloseable {
           pause(defects.slowKilns() ? SLOW_KILNS_MILLIS : KILNS_MILLIS);
           json(exchange, 200, Kiln.all());
         }
-        case "GET /api/kilns", "GET /api/firings", "POST /api/firings", "DELETE /api/firings" ->
+        case "POST /clay/take-in", "POST /clay/give-out", "POST /clay/write-off" ->
+            changeClay(exchange, path, visit);
+        case "GET /api/kilns",
+            "GET /api/firings",
+            "POST /api/firings",
+            "DELETE /api/firings",
+            "GET /api/batches",
+            "POST /api/batches",
+            "POST /api/batches/out",
+            "DELETE /api/batches" ->
             api.handle(exchange);
         case "GET /visit" -> json(exchange, 200, state(visit));
         case "GET /price" -> price(exchange);
@@ -132,6 +135,8 @@ public final class Site implements AutoCloseable {
   private Map<String, Object> state(Visit visit) {
     Map<String, Object> state = new LinkedHashMap<>();
     state.put("member", visit.member());
+    state.put("keeper", visit.isKeeper());
+    state.put("batches", visit.isKeeper() ? visit.clay().batches() : List.of());
     state.put("days", Requests.days());
     state.put("firings", visit.firings());
     state.put("offerLabel", defects.lateLabel() ? "Send my offer" : "Send request");
@@ -143,9 +148,12 @@ public final class Site implements AutoCloseable {
     String name = form.path("member").asText().strip();
     // Looking up a member takes its time, as everywhere.
     pause(SIGN_IN_MILLIS);
-    if (form.path("password").asText().equals(MEMBERS.get(name))) {
-      visit.signIn(name);
-      json(exchange, 200, Map.of("message", "Welcome, " + name));
+    String password = form.path("password").asText();
+    boolean keeper = password.equals(KEEPERS.get(name));
+    if (keeper || password.equals(MEMBERS.get(name))) {
+      visit.signIn(name, keeper);
+      String home = keeper ? "/clay" : "/bookings";
+      json(exchange, 200, Map.of("message", "Welcome, " + name, "home", home));
     } else {
       json(exchange, 403, Map.of("message", "We do not know this name and password"));
     }
@@ -177,6 +185,25 @@ public final class Site implements AutoCloseable {
         Map.of("message", cancelled ? "Cancelled " + reference : reference + " is not booked"));
   }
 
+  private void changeClay(HttpExchange exchange, String path, Visit visit) throws IOException {
+    if (!visit.isKeeper()) {
+      Map<String, ?> refused =
+          Map.of("message", "Only keepers see the stock", "batches", List.of());
+      json(exchange, 403, refused);
+      return;
+    }
+    JsonNode wish = JSON.readTree(exchange.getRequestBody());
+    String bags = wish.path("bags").asText();
+    Clay clay = visit.clay();
+    Clay.Answer answer =
+        switch (path) {
+          case "/clay/take-in" -> clay.takeIn(wish.path("clay").asText(), bags);
+          case "/clay/give-out" -> clay.giveOut(wish.path("batch").asText(), bags);
+          default -> clay.writeOff(wish.path("batch").asText());
+        };
+    json(exchange, 200, Map.of("message", answer.message(), "batches", clay.batches()));
+  }
+
   private void price(HttpExchange exchange) throws IOException {
     Map<String, String> query = new LinkedHashMap<>();
     for (String pair :
@@ -188,7 +215,9 @@ public final class Site implements AutoCloseable {
         Programme.named(query.getOrDefault("programme", ""))
             .filter(programme -> shelves.matches("[1-6]"))
             .map(programme ->
-                programme.price(Integer.parseInt(shelves), "true".equals(query.get("fragile"))));
+                programme.price(
+                    Integer.parseInt(shelves),
+                    Set.of("true", "yes").contains(query.getOrDefault("fragile", ""))));
     json(exchange, 200, Map.of("price", price.map(p -> "€ " + p.toPlainString()).orElse("–")));
   }
 

@@ -1,5 +1,6 @@
 package elmtable.demosite;
 
+import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.sun.net.httpserver.HttpExchange;
 import java.io.IOException;
@@ -49,6 +50,9 @@ final class StudioApi {
       case "GET /api/kilns" -> Site.json(exchange, 200, Map.of("kilns", Kiln.all()));
       case "GET /api/firings" -> Site.json(exchange, 200, Map.of("firings", book.firings()));
       case "DELETE /api/firings" -> cancel(exchange, book);
+      case "GET /api/batches" -> Site.json(exchange, 200, Map.of("batches", book.clay().batches()));
+      case "POST /api/batches", "POST /api/batches/out", "DELETE /api/batches" ->
+          changeClay(exchange, book.clay());
       default -> book(exchange, book);
     }
   }
@@ -58,6 +62,26 @@ final class StudioApi {
     Requests.Answer answer = requests.take(wish, book);
     if (answer.booked().isPresent()) {
       Site.json(exchange, 201, answer.booked().get());
+    } else {
+      Site.json(exchange, 422, Map.of("message", answer.message()));
+    }
+  }
+
+  private static void changeClay(HttpExchange exchange, Clay clay) throws IOException {
+    boolean writesOff = exchange.getRequestMethod().equals("DELETE");
+    JsonNode wish = writesOff ? JSON.nullNode() : JSON.readTree(exchange.getRequestBody());
+    String bags = wish.path("bags").asText();
+    Clay.Answer answer;
+    if (writesOff) {
+      String query = exchange.getRequestURI().getQuery();
+      answer = clay.writeOff(query == null ? "" : query.replaceFirst("^batch=", ""));
+    } else if (exchange.getRequestURI().getPath().endsWith("/out")) {
+      answer = clay.giveOut(wish.path("batch").asText(), bags);
+    } else {
+      answer = clay.takeIn(wish.path("clay").asText(), bags);
+    }
+    if (answer.batch().isPresent()) {
+      Site.json(exchange, writesOff ? 200 : 201, answer.batch().get());
     } else {
       Site.json(exchange, 422, Map.of("message", answer.message()));
     }

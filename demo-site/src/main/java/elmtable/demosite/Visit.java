@@ -12,7 +12,9 @@ final class Visit {
 
   private final List<Firing> firings = new ArrayList<>();
   private int nextReference = FIRST_REFERENCE;
+  private final Clay clay = new Clay();
   private String member = "";
+  private boolean keeper;
 
   Visit() {
     add("Wed 2 December", 2, Programme.GLAZE, 3);
@@ -57,7 +59,16 @@ final class Visit {
     return member;
   }
 
-  synchronized void signIn(String name) {
+  synchronized boolean isKeeper() {
+    return keeper;
+  }
+
+  Clay clay() {
+    return clay;
+  }
+
+  synchronized void signIn(String name, boolean asKeeper) {
     member = name;
+    keeper = asKeeper;
   }
 }

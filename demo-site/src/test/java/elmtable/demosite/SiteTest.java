@@ -87,6 +87,17 @@ class SiteTest {
   }
 
   @Test
+  void onlyKeepersChangeTheStock() throws Exception {
+    String takeIn = "{\"clay\": \"Porcelain\", \"bags\": \"3\"}";
+    assertEquals(403, send("POST", "/clay/take-in", takeIn).statusCode());
+    String keeper = "{\"member\": \"Marn Holloway\", \"password\": \"bone ash\"}";
+    assertEquals("/clay", json("POST", "/sign-in", keeper).path("home").asText());
+    JsonNode batches = json("POST", "/clay/take-in", takeIn).path("batches");
+    assertEquals("CB-301", batches.path(0).path("name").asText());
+    assertEquals(batches, json("GET", "/visit", "").path("batches"));
+  }
+
+  @Test
   void aBookingIsListedAndCancelled() throws Exception {
     JsonNode booked =
         json(

@@ -112,7 +112,7 @@ class AccessibilityJourney {
     screen.see("//b[normalize-space()='row 1 of 4']");
     isAccessible();
     screen.open(world.address() + "/plan");
-    screen.pressButton("7 shelves of Glaze");
+    screen.pressButton("Glaze, 7 of 6 shelves");
     isAccessible();
     screen.open(world.address() + "/plan?tags=offer");
     screen.pressButton("Run 1 case");

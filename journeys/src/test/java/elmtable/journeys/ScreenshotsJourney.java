@@ -15,7 +15,7 @@ class ScreenshotsJourney {
     try (World world = new World();
         Screen screen = new Screen()) {
       screen.open(world.address() + "/plan");
-      screen.pressButton("Run 71 cases");
+      screen.pressButton("Run 317 cases");
       screen.see("//aside[@aria-label='As they come']//li[7]");
       screen.picture(FOLDER.resolve("run-live.png"));
       screen.press("//main//button[normalize-space()='Stop']");
@@ -29,7 +29,7 @@ class ScreenshotsJourney {
       screen.picture(FOLDER.resolve("run-case.png"));
 
       screen.open(world.address() + "/plan");
-      screen.pressButton("7 shelves of Glaze");
+      screen.pressButton("Glaze, 7 of 6 shelves");
       screen.seeText("//aside[@aria-label='Executable case']", "A kiln has six shelves");
       screen.picture(FOLDER.resolve("plan.png"));
 

@@ -199,20 +199,20 @@ class SuiteJourney {
   void thePlanTellsWhatWillRunAndOneRowIsRunAlone() {
     openSuite("My firings");
     screen.press("//a[normalize-space()='Show what will run']");
-    screen.seeText("//main//p", "7 of 71 executable cases are in");
+    screen.seeText("//main//p", "7 of 317 executable cases are in");
     screen.open(world.address() + "/plan");
-    screen.seeText("//main//p", "71 of 71 executable cases are in");
+    screen.seeText("//main//p", "317 of 317 executable cases are in");
     screen.press("//label[contains(., 'tags')]//input");
     screen.keys("dialogs", Keys.ENTER);
-    screen.seeText("//main//p", "2 of 71");
+    screen.seeText("//main//p", "2 of 317");
     screen.press("//input[@aria-label='Filter executable cases']");
     screen.keys("sorted");
     screen.seeText("//*[@role='row'][contains(., 'Sorted by shelves')]", "tags: dialogs");
     screen.open(world.address() + "/plan");
-    screen.pressButton("7 shelves of Glaze");
+    screen.pressButton("Glaze, 7 of 6 shelves");
     screen.seeText("//aside[@aria-label='Executable case']", "A kiln has six shelves");
     screen.pressButton("Run it");
-    screen.see("//header[.//*[@aria-label='passed']]//h2[normalize-space()='7 shelves of Glaze']");
+    screen.see("//header[.//*[@aria-label='passed']]//h2[normalize-space()='Glaze, 7 of 6 shelves']");
     screen.seeText(
         "//header//p[contains(., 'row 4')]", "passed, Firing requests, row 4, local, desktop");
   }

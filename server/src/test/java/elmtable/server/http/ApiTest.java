@@ -42,7 +42,7 @@ class ApiTest extends AbstractApiTest {
     assertEquals(0, get("/api/problems").body().size());
     JsonNode plan = get("/api/plan?tags=smoke").body();
     assertEquals(23, plan.path("count").asInt());
-    assertEquals(35, plan.path("cases").size());
+    assertEquals(49, plan.path("cases").size());
   }
 
   @Test
