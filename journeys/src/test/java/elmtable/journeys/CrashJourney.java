@@ -15,7 +15,7 @@ class CrashJourney {
     try (World world = new World();
         Screen screen = new Screen()) {
       screen.open(world.address() + "/cases/suites/firing-requests.elmt");
-      screen.pressButton("Run 32 cases");
+      screen.pressButton("Run 35 cases");
       screen.see("//aside[@aria-label='As they come']//li");
       List<ProcessHandle> browsers = World.browsersOf(world.process());
       assertFalse(browsers.isEmpty());

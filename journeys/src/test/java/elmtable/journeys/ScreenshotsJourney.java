@@ -15,7 +15,7 @@ class ScreenshotsJourney {
     try (World world = new World();
         Screen screen = new Screen()) {
       screen.open(world.address() + "/plan");
-      screen.pressButton("Run 317 cases");
+      screen.pressButton("Run 332 cases");
       screen.see("//aside[@aria-label='As they come']//li[7]");
       screen.picture(FOLDER.resolve("run-live.png"));
       screen.press("//main//button[normalize-space()='Stop']");
@@ -90,6 +90,9 @@ class ScreenshotsJourney {
     screen.press("(//*[@role='grid']//*[@role='gridcell'][normalize-space()='Glaze'])[1]");
     screen.seeText("//aside[@aria-label='Lens']", "column programme");
     screen.picture(FOLDER.resolve("data.png"));
+    screen.keys(Keys.ENTER);
+    screen.see("//*[@data-cursor][normalize-space()='Glaze']");
+    screen.picture(FOLDER.resolve("data-file.png"));
 
     screen.open(address + "/fixtures");
     screen.press("//*[@data-testid='case-choice']");

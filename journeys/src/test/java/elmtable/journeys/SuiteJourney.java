@@ -199,12 +199,12 @@ class SuiteJourney {
   void thePlanTellsWhatWillRunAndOneRowIsRunAlone() {
     openSuite("My firings");
     screen.press("//a[normalize-space()='Show what will run']");
-    screen.seeText("//main//p", "7 of 317 executable cases are in");
+    screen.seeText("//main//p", "9 of 332 executable cases are in");
     screen.open(world.address() + "/plan");
-    screen.seeText("//main//p", "317 of 317 executable cases are in");
+    screen.seeText("//main//p", "332 of 317 executable cases are in");
     screen.press("//label[contains(., 'tags')]//input");
     screen.keys("dialogs", Keys.ENTER);
-    screen.seeText("//main//p", "2 of 317");
+    screen.seeText("//main//p", "2 of 332");
     screen.press("//input[@aria-label='Filter executable cases']");
     screen.keys("sorted");
     screen.seeText("//*[@role='row'][contains(., 'Sorted by shelves')]", "tags: dialogs");
@@ -220,7 +220,7 @@ class SuiteJourney {
   @Test
   void aRunIsWatchedAndStopped() throws Exception {
     openSuite("Firing requests");
-    screen.pressButton("Run 32 cases");
+    screen.pressButton("Run 35 cases");
     screen.see("//section[@aria-label='Workers']//*[@aria-label='running']");
     screen.see("//section[@aria-label='Workers']//img[starts-with(@alt, 'The page of worker')]");
     screen.see("//aside[@aria-label='As they come']//li");

@@ -52,12 +52,12 @@ final class World implements AutoCloseable {
       for (Path file : all.filter(Files::isRegularFile).toList()) {
         Path target = folder.resolve("project").resolve(DEMO.relativize(file).toString());
         Files.createDirectories(target.getParent());
-        if (file.toString().endsWith(".xlsx")) {
+        if (file.toString().endsWith(".elmt")) {
+          String text = Files.readString(file);
+          Files.writeString(target, text.replace("http://127.0.0.1:8090", site.address()));
+        } else {
           Files.copy(file, target);
-          continue;
         }
-        String text = Files.readString(file);
-        Files.writeString(target, text.replace("http://127.0.0.1:8090", site.address()));
       }
     }
   }

@@ -150,7 +150,7 @@ class ElmCommandTest extends AbstractCommandTest {
     assertEquals(0, elm("check", DEMO));
     assertEquals("", out.toString());
     assertEquals(0, elm("plan", DEMO, "--count"));
-    assertEquals("317", out.toString().strip());
+    assertEquals("332", out.toString().strip());
   }
 
   @Test

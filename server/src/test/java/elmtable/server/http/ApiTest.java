@@ -41,7 +41,7 @@ class ApiTest extends AbstractApiTest {
         "{\"errors\":0,\"warnings\":0,\"notices\":0}", project.path("problems").toString());
     assertEquals(0, get("/api/problems").body().size());
     JsonNode plan = get("/api/plan?tags=smoke").body();
-    assertEquals(23, plan.path("count").asInt());
+    assertEquals(24, plan.path("count").asInt());
     assertEquals(49, plan.path("cases").size());
   }
 
