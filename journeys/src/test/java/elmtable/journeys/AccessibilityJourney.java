@@ -57,10 +57,10 @@ class AccessibilityJourney {
   @Test
   void everyStationIsAccessible() {
     screen.open(world.address() + "/cases/suites/firing-requests.elmt");
-    screen.press(Screen.cell("<shelves>", "fill in the request", 0));
+    screen.press(Screen.cell("<programme>", "fill in the request", 0));
     screen.chord(Keys.CONTROL, Keys.ARROW_RIGHT);
     isAccessible();
-    screen.press(Screen.cell("<shelves>", "expect gone", 0));
+    screen.press(Screen.cell("<programme>", "expect gone", 0));
     screen.keys("re");
     screen.see("//*[@role='option']");
     assertEquals("", violations(), "with completion");

@@ -34,8 +34,8 @@ class ScreenshotsJourney {
       screen.picture(FOLDER.resolve("plan.png"));
 
       screen.open(world.address() + "/cases/suites/firing-requests.elmt");
-      screen.see(Screen.cell("<shelves>", "fill in the request", 0));
-      screen.press(Screen.cell("<shelves>", "fill in the request", 0));
+      screen.see(Screen.cell("<programme>", "fill in the request", 0));
+      screen.press(Screen.cell("<programme>", "fill in the request", 0));
       screen.chord(Keys.CONTROL, Keys.ARROW_RIGHT);
       screen.seeText("//aside[@aria-label='Lens']", "Fills in the booking form");
       screen.picture(FOLDER.resolve("cases.png"));
@@ -49,9 +49,9 @@ class ScreenshotsJourney {
       screen.picture(FOLDER.resolve("feature.png"));
       screen.open(world.address() + "/cases/suites/firing-requests.elmt");
 
-      screen.press(Screen.cell("<shelves>", "expect gone", 0));
+      screen.press(Screen.cell("<programme>", "expect gone", 0));
       screen.chord(Keys.CONTROL, Keys.ENTER);
-      screen.see(Screen.cell("<shelves>", "", 0) + "[@data-cursor]");
+      screen.see(Screen.cell("<programme>", "", 0) + "[@data-cursor]");
       screen.keys("receip");
       screen.see("//*[@role='option'][contains(., 'expect receipt')]");
       screen.picture(FOLDER.resolve("completion.png"));

@@ -64,7 +64,7 @@ class StationsJourney {
   @Test
   void aCaseIsReadByTheRowsOfItsData() {
     screen.open(world.address() + "/cases/suites/firing-requests.elmt");
-    screen.press(Screen.cell("<shelves>", "fill in the request", 0));
+    screen.press(Screen.cell("<programme>", "fill in the request", 0));
     screen.chord(Keys.ALT, Keys.ARROW_RIGHT);
     screen.see("//b[normalize-space()='row 1 of 4']");
     screen.seeText("//*[@role='row'][contains(., 'expect shown')]", "is no, skipped");
@@ -106,9 +106,9 @@ class StationsJourney {
     screen.see("//input[@aria-label='Name of the keyword']");
     screen.chord(Keys.CONTROL, "a");
     screen.keys("fill in the sign-in");
-    screen.seeText("//*[@role='dialog']", "stand in 2 places");
+    screen.seeText("//*[@role='dialog']", "stand in 3 places");
     screen.see("//*[@role='dialog']//tr[@data-change='added'][contains(., 'fill in the sign-in')]");
-    screen.press("//*[@role='dialog']//button[contains(., 'Extract and replace in 2 places')]");
+    screen.press("//*[@role='dialog']//button[contains(., 'Extract and replace in 3 places')]");
     screen.see("//nav[@aria-label='Keywords']//a[contains(., 'fill in the sign-in')]");
     inFile("keywords/page-tasks.elmt", "keyword fill in the sign-in");
     screen.seeText("//*[@data-testid='problem-count']", "no problems");

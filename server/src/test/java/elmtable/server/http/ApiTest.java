@@ -42,7 +42,7 @@ class ApiTest extends AbstractApiTest {
     assertEquals(0, get("/api/problems").body().size());
     JsonNode plan = get("/api/plan?tags=smoke").body();
     assertEquals(24, plan.path("count").asInt());
-    assertEquals(49, plan.path("cases").size());
+    assertEquals(58, plan.path("cases").size());
   }
 
   @Test
