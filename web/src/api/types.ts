@@ -502,6 +502,7 @@ export interface PlanView {
     environment: string;
     browser: string;
     schedule: ScheduleView;
+    warnings: string[];
     cases: CasePlanView[];
 }
 

@@ -5,8 +5,10 @@ import type { CasePlanView, ExecutableView, SavedPlanView } from '@/api/types';
 import { chosenEnvironment, chosenEnvironments } from '@/app/chosenEnvironment';
 import { useCrumbs } from '@/app/crumbs';
 import { PLAN, planPlace } from '@/app/places';
+import { LinkButton } from '@/parts/Button';
 import { Columns } from '@/parts/Columns';
 import { Filter } from '@/parts/Filter';
+import { ProblemMark } from '@/parts/ProblemMark';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
 import { useStore } from '@/parts/store';
 import { Wrong } from '@/parts/Wrong';
@@ -115,6 +117,7 @@ function Planned({ saved, query }: { saved: SavedPlanView | undefined; query: UR
         )}
         {plan && !error && (
           <>
+            <Warnings warnings={plan.warnings} />
             <div className="flex items-center gap-2.5 px-4 pt-2 pb-1.5">
               <p className="flex-1">
                 <b className="font-semibold">{plan.count.toLocaleString('en')}</b> of {plan.all.toLocaleString('en')}{' '}
@@ -148,5 +151,29 @@ function Planned({ saved, query }: { saved: SavedPlanView | undefined; query: UR
       </div>
       {chosen && <ExecutableLens of={chosen.of} executable={chosen.executable} close={() => setChosen(null)} />}
     </div>
+  );
+}
+
+const MOST_WARNINGS = 4;
+
+/** What would go wrong with a run, as far as it is known before the start. */
+function Warnings({ warnings }: { warnings: readonly string[] }) {
+  const [all, setAll] = useState(false);
+  if (warnings.length === 0) return null;
+  const more = warnings.length - MOST_WARNINGS;
+  return (
+    <ul aria-label="Before the start" className="mx-4 mt-2 flex flex-col gap-1 bg-error-wash px-3 py-1.5">
+      {(all ? warnings : warnings.slice(0, MOST_WARNINGS)).map((warning) => (
+        <li key={warning} className="flex items-baseline gap-2">
+          <ProblemMark severity="warning" />
+          {warning}
+        </li>
+      ))}
+      {!all && more > 0 && (
+        <li>
+          <LinkButton onClick={() => setAll(true)}>Show {more} more</LinkButton>
+        </li>
+      )}
+    </ul>
   );
 }

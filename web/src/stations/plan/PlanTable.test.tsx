@@ -32,6 +32,7 @@ const plan: PlanView = {
   environment: '',
   browser: '',
   schedule: { millis: 0, workers: [] },
+  warnings: [],
   cases: [
     one('Load <n>', { line: 5, count: 2, executables: [executable('Load 1', 1), executable('Load 2', 2)] }),
     one('Cool down', { line: 20, count: 1, executables: [executable('Cool down', 0)] }),

@@ -1,6 +1,7 @@
 package elmtable.browser;
 
 import java.time.Duration;
+import java.util.Optional;
 
 /**
  * One isolated browser as a case uses it, by topic. Actions wait by themselves, up to their limit,
@@ -56,6 +57,14 @@ public interface Browser extends AutoCloseable {
   interface Launcher extends AutoCloseable {
     /** Browsers for one worker, which uses them one after another. */
     Pool pool(BrowserConfig config);
+
+    /**
+     * What is not there that such a browser needs, in words with the remedy; nothing where all is.
+     * Only looked at, within two seconds: nothing is started.
+     */
+    default Optional<String> missing(BrowserConfig config) {
+      return Optional.empty();
+    }
 
     /** Ends every browser it opened and its driver. */
     @Override

@@ -1,6 +1,8 @@
 package elmtable.run;
 
 import elmtable.browser.Browser;
+import elmtable.project.Project;
+import elmtable.run.browsers.MissingBrowsers;
 import elmtable.run.event.EvidenceKeeper;
 import elmtable.run.event.RunListener;
 import elmtable.run.request.RunRequest;
@@ -15,9 +17,16 @@ public final class Runner {
   }
 
   private final Launchers launchers;
+  private final MissingBrowsers missing;
 
   public Runner(Launchers launchers) {
     this.launchers = launchers;
+    this.missing = new MissingBrowsers(launchers::make);
+  }
+
+  /** A sentence for each of these browsers that cannot be opened here, with the remedy. */
+  public List<String> missing(Project project, List<String> browsers) {
+    return missing.of(project, browsers);
   }
 
   /**

@@ -3,6 +3,7 @@ package elmtable.run;
 import elmtable.browser.Browser;
 import elmtable.browser.BrowserConfig;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.atomic.AtomicInteger;
 
@@ -14,6 +15,7 @@ public final class FakeBrowsers implements Browser.Launcher {
   public final List<String> done = new CopyOnWriteArrayList<>();
   public final List<BrowserConfig> configs = new CopyOnWriteArrayList<>();
   final AtomicInteger opened = new AtomicInteger();
+  final AtomicInteger looks = new AtomicInteger();
   final AtomicInteger open = new AtomicInteger();
   final AtomicInteger dyingPresses = new AtomicInteger();
   volatile String missing;
@@ -39,6 +41,14 @@ public final class FakeBrowsers implements Browser.Launcher {
         // Nothing is held.
       }
     };
+  }
+
+  @Override
+  public Optional<String> missing(BrowserConfig config) {
+    looks.incrementAndGet();
+    return config.kind().equals("firefox")
+        ? Optional.of("Firefox is not here; install it.")
+        : Optional.empty();
   }
 
   @Override

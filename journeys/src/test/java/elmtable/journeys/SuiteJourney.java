@@ -212,7 +212,8 @@ class SuiteJourney {
     screen.pressButton("Glaze, 7 of 6 shelves");
     screen.seeText("//aside[@aria-label='Executable case']", "A kiln has six shelves");
     screen.pressButton("Run it");
-    screen.see("//header[.//*[@aria-label='passed']]//h2[normalize-space()='Glaze, 7 of 6 shelves']");
+    screen.see(
+        "//header[.//*[@aria-label='passed']]//h2[normalize-space()='Glaze, 7 of 6 shelves']");
     screen.seeText(
         "//header//p[contains(., 'row 4')]", "passed, Firing requests, row 4, local, desktop");
   }

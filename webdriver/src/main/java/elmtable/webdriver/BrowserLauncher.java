@@ -6,6 +6,7 @@ import elmtable.browser.BrowserException;
 import elmtable.webdriver.bidi.BrowserProgram;
 import elmtable.webdriver.remote.RemoteEnds;
 import java.util.Locale;
+import java.util.Optional;
 
 /**
  * Opens browsers: Chromium or Chrome of this machine through ChromeDriver, Firefox, which needs no
@@ -25,16 +26,27 @@ public final class BrowserLauncher implements Browser.Launcher {
     return config.remote().isPresent() ? remotes.pool(config) : pool.of(config);
   }
 
+  @Override
+  public Optional<String> missing(BrowserConfig config) {
+    if (config.remote().isPresent()) {
+      return remotes.missing(config);
+    }
+    return switch (config.kind().toLowerCase(Locale.ROOT)) {
+      case "chrome" -> ChromeStarter.missing();
+      case "firefox" -> FirefoxStarter.missing();
+      default -> Optional.of(unknown(config));
+    };
+  }
+
+  private static String unknown(BrowserConfig config) {
+    return "This version opens browsers of kind chrome and firefox, not “" + config.kind() + "”.";
+  }
+
   private BrowserProgram start(BrowserConfig config) {
     return switch (config.kind().toLowerCase(Locale.ROOT)) {
       case "chrome" -> chrome.start(config);
       case "firefox" -> firefox.start(config);
-      default ->
-          throw new BrowserException(
-              BrowserException.Kind.LOST,
-              "This version opens browsers of kind chrome and firefox, not “"
-                  + config.kind()
-                  + "”.");
+      default -> throw new BrowserException(BrowserException.Kind.LOST, unknown(config));
     };
   }
 

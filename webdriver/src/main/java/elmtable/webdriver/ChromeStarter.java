@@ -17,6 +17,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.regex.Pattern;
 import org.slf4j.Logger;
@@ -35,9 +36,20 @@ final class ChromeStarter implements AutoCloseable {
       List.of("chromium", "chromium-browser", "google-chrome", "chrome");
   private static final Pattern LISTENING = Pattern.compile("started successfully on port (\\d+)");
 
+  private static final String NO_DRIVER =
+      "chromedriver was not found on the path; install it (Debian: chromium-driver) or name it in"
+          + " ELM_CHROMEDRIVER.";
+
   private final AtomicInteger profiles = new AtomicInteger();
   private WatchedProcess driver;
   private boolean closed;
+
+  /** ChromeDriver knows further places where a browser may be. */
+  static Optional<String> missing() {
+    return BrowserPrograms.isThere("ELM_CHROMEDRIVER", DRIVERS)
+        ? Optional.empty()
+        : Optional.of(NO_DRIVER);
+  }
 
   BrowserProgram start(BrowserConfig config) {
     WatchedProcess running = driver();
@@ -108,11 +120,7 @@ final class ChromeStarter implements AutoCloseable {
     if (driver == null) {
       Path program =
           BrowserPrograms.find("ELM_CHROMEDRIVER", DRIVERS)
-              .orElseThrow(() ->
-                  new BrowserException(
-                      BrowserException.Kind.LOST,
-                      "chromedriver was not found on the path; install it (Debian: chromium-driver) or name "
-                          + "it in ELM_CHROMEDRIVER."));
+              .orElseThrow(() -> new BrowserException(BrowserException.Kind.LOST, NO_DRIVER));
       driver = WatchedProcess.start(program, folder -> List.of("--port=0"), LISTENING);
     }
     return driver;

@@ -17,6 +17,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
@@ -53,14 +54,20 @@ final class FirefoxStarter {
           Map.entry("dom.timeout.enable_budget_timer_throttling", false),
           Map.entry("focusmanager.testmode", true));
 
+  private static final String NO_FIREFOX =
+      "Firefox was not found on the path; install it (Debian: firefox-esr) or name it in"
+          + " ELM_FIREFOX.";
+
+  static Optional<String> missing() {
+    return BrowserPrograms.isThere("ELM_FIREFOX", NAMES)
+        ? Optional.empty()
+        : Optional.of(NO_FIREFOX);
+  }
+
   BrowserProgram start(BrowserConfig config) {
     Path program =
         BrowserPrograms.find("ELM_FIREFOX", NAMES)
-            .orElseThrow(() ->
-                new BrowserException(
-                    BrowserException.Kind.LOST,
-                    "Firefox was not found on the path; install it (Debian: firefox-esr) or name it in"
-                        + " ELM_FIREFOX."));
+            .orElseThrow(() -> new BrowserException(BrowserException.Kind.LOST, NO_FIREFOX));
     WatchedProcess process =
         WatchedProcess.start(program, folder -> arguments(config, folder), LISTENING);
     try {

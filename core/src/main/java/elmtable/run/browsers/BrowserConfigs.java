@@ -18,14 +18,12 @@ public final class BrowserConfigs {
   private BrowserConfigs() {}
 
   public static BrowserConfig of(RunRequest request, String name) {
-    BrowserConfig config =
-        request
-            .project()
-            .index()
-            .browser(name)
-            .map(BrowserConfigs::of)
-            .orElseGet(BrowserConfig::usual);
+    BrowserConfig config = of(request.project(), name);
     return request.choices().seen() ? config.seen() : config;
+  }
+
+  static BrowserConfig of(Project project, String name) {
+    return project.index().browser(name).map(BrowserConfigs::of).orElseGet(BrowserConfig::usual);
   }
 
   /** How long one who watches is given after each step; usually nothing. */

@@ -114,23 +114,25 @@ final class RunCommand implements Callable<Integer> {
               : "The selection has no executable case; see “elm plan”.");
     }
     requireSecrets(project, plan);
+    Runner runner = new Runner(BrowserLauncher::new);
+    tellMissing(runner.missing(project, plan.browsers()));
     try {
-      return carriedOut(project, plan);
+      return carriedOut(runner, project, plan);
     } catch (IOException full) {
       throw new RefusalException(
           "The results cannot be written to " + out + ": " + full.getMessage() + ".");
     }
   }
 
-  private int carriedOut(Project project, Plan plan) throws IOException, InterruptedException {
+  private int carriedOut(Runner runner, Project project, Plan plan)
+      throws IOException, InterruptedException {
     RunFolder results = RunFolder.in(out);
     Progress progress = new Progress(spec.commandLine().getOut(), System.console() != null);
     RunHandle run =
-        new Runner(BrowserLauncher::new)
-            .start(
-                request(project, plan, results.path().getFileName().toString()),
-                results,
-                List.of(results, progress));
+        runner.start(
+            request(project, plan, results.path().getFileName().toString()),
+            results,
+            List.of(results, progress));
     try (OrderlyEnd end = OrderlyEnd.of(run);
         results) {
       run.await(Duration.ofDays(1));
@@ -142,6 +144,13 @@ final class RunCommand implements Callable<Integer> {
       int code = exitCode(plan.count(), progress.counts());
       return strict && unfinished > 0 ? 2 : code;
     }
+  }
+
+  /** Cases that need no browser run without, so that this is no reason not to begin. */
+  private void tellMissing(List<String> missing) {
+    PrintWriter err = spec.commandLine().getErr();
+    missing.forEach(err::println);
+    err.flush();
   }
 
   private RunRequest request(Project project, Plan plan, String id) {

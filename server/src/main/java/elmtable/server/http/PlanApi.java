@@ -13,9 +13,12 @@ import elmtable.server.service.Snapshot;
 import elmtable.server.store.RunStore;
 import elmtable.server.view.PerSnapshot;
 import elmtable.server.view.PlanViews;
+import elmtable.text.Diagnostic;
+import elmtable.text.Problem;
 import io.javalin.config.RoutesConfig;
 import io.javalin.http.BadRequestResponse;
 import io.javalin.http.Context;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Supplier;
 
@@ -67,7 +70,22 @@ final class PlanApi {
     Plan plan = Planner.plan(snapshot.checked(), selection);
     long all = everythingWhere(selection, snapshot).count();
     int workers = (int) number(ctx, "workers", RunService.USUAL_WORKERS);
-    ctx.json(views().of(plan, all, Math.clamp(workers, 1, 64)));
+    List<String> warnings = new ArrayList<>(services.get().runs().missing(plan));
+    warnings.addAll(clashes(plan, snapshot.checked()));
+    ctx.json(views().of(plan, all, Math.clamp(workers, 1, 64), warnings));
+  }
+
+  /** Executable cases with one name, which no report tells apart but by a number. */
+  private static List<String> clashes(Plan plan, CheckedProject checked) {
+    return plan.cases().stream()
+        .filter(one -> one.count() > 0)
+        .flatMap(one ->
+            checked.problems(one.entry().path()).stream()
+                .filter(problem -> problem.problem() == Problem.EQUAL_NAMES)
+                .filter(problem -> problem.range().line() == one.entry().located().headerLine()))
+        .map(Diagnostic::message)
+        .distinct()
+        .toList();
   }
 
   /** Everything, in the environments and browsers of a selection. */

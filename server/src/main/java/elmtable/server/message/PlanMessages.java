@@ -75,12 +75,16 @@ public final class PlanMessages {
   /** {@code workers} holds the spans of each; empty where nothing ran before. */
   public record ScheduleView(double millis, List<List<SpanView>> workers) {}
 
+  /**
+   * @param warnings what would go wrong with a run, as far as it is known before the start
+   */
   public record PlanView(
       long count,
       long all,
       String environment,
       String browser,
       ScheduleView schedule,
+      List<String> warnings,
       List<CasePlanView> cases) {}
 
   /** Further executable cases of one case. */

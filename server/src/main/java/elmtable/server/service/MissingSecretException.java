@@ -9,15 +9,15 @@ public final class MissingSecretException extends RuntimeException {
   private static final long serialVersionUID = 1;
 
   private MissingSecretException(String name, String environment) {
-    super(
-        "The secret “"
-            + name
-            + "” of the environment "
-            + environment
-            + " has no value. Type it in under Environments, or give it on the command line by --set.",
-        null,
-        false,
-        false);
+    super(said(name, environment), null, false, false);
+  }
+
+  static String said(String name, String environment) {
+    return "The secret “"
+        + name
+        + "” of the environment "
+        + environment
+        + " has no value. Type it in under Environments, or give it on the command line by --set.";
   }
 
   /** Throws it for the first secret that has no value in one of these environments. */

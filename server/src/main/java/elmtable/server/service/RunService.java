@@ -4,6 +4,7 @@ import elmtable.plan.IdentityPlans;
 import elmtable.plan.Plan;
 import elmtable.plan.Planner;
 import elmtable.plan.Selection;
+import elmtable.project.Environments;
 import elmtable.project.Project;
 import elmtable.project.TypedSecrets;
 import elmtable.run.Runner;
@@ -14,6 +15,7 @@ import elmtable.run.request.RunChoices;
 import elmtable.run.request.RunRequest;
 import elmtable.server.store.RunStore;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -121,6 +123,18 @@ public final class RunService implements AutoCloseable {
         runner.start(request, store, List.of(store.writing(id, run), event -> ended(id, event))));
     tellOfChange();
     return id;
+  }
+
+  /** What would go wrong with a run of a plan, as far as it is known before the start. */
+  public List<String> missing(Plan plan) {
+    Project project = workspace.project().with(secrets);
+    List<String> missing = new ArrayList<>(runner.missing(project, plan.browsers()));
+    for (String environment : plan.environments()) {
+      Environments.missingSecrets(project.index(), environment).stream()
+          .map(name -> MissingSecretException.said(name, environment))
+          .forEach(missing::add);
+    }
+    return missing;
   }
 
   /** Executable cases that are named one by one have to be there, every one. */

@@ -80,8 +80,9 @@ public final class PlanViews {
 
   /**
    * @param all how many executable cases the whole project has
+   * @param warnings what would go wrong
    */
-  public PlanView of(Plan plan, long all, int workers) {
+  public PlanView of(Plan plan, long all, int workers, List<String> warnings) {
     List<CasePlanView> cases = new ArrayList<>();
     for (CasePlan each : plan.cases()) {
       cases.add(of(cases.size(), each));
@@ -92,6 +93,7 @@ public final class PlanViews {
         plan.environment(),
         plan.browser(),
         of(ExpectedSchedule.of(project, plan, times, workers)),
+        warnings,
         cases);
   }
 

@@ -287,6 +287,23 @@ class StationsApiTest extends AbstractApiTest {
   }
 
   @Test
+  void aPlanTellsBeforeTheStartWhatWouldGoWrong() throws Exception {
+    JsonNode warnings = get("/api/plan").body().path("warnings");
+    assertEquals("Browser desktop: no browser in this test", warnings.path(0).asText());
+    assertEquals(1, warnings.size());
+    Map<String, String> clashing =
+        Map.of(
+            "path",
+            "suites/new.elmt",
+            "text",
+            "suite New\n\ncase same\ndata\n| n |\n| 1 |\n| 2 |\nsteps\n| log | <n> |\n");
+    assertEquals(201, send("POST", "/api/documents", clashing).status());
+    JsonNode more = get("/api/plan?suite=New").body().path("warnings");
+    assertTrue(more.path(1).asText().startsWith("Rows 1 and 2 both give “same”"), more.toString());
+    assertEquals(1, get("/api/plan?suite=Kilns").body().path("warnings").size());
+  }
+
+  @Test
   void whatNoSheetHasIsRefused() throws Exception {
     assertEquals(404, get("/api/intake/intake/none.xlsx").status());
     assertEquals(

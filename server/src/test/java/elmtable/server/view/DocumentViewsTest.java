@@ -160,7 +160,7 @@ class DocumentViewsTest {
   void aPlanIsShownCaseByCase() {
     PlanMessages.PlanView plan =
         new PlanViews(PROJECT, any -> null, any -> OptionalDouble.of(1500))
-            .of(Planner.plan(CheckedProject.of(PROJECT), Selection.everything()), 2, 2);
+            .of(Planner.plan(CheckedProject.of(PROJECT), Selection.everything()), 2, 2, List.of());
     assertEquals(2, plan.count());
     assertEquals(3000, plan.cases().get(0).expectedMillis());
     assertEquals(3000, plan.schedule().millis(), "rows of a suite run one after another");

@@ -37,6 +37,11 @@ public final class BrowserPrograms {
         .findFirst();
   }
 
+  /** Whether such a program can be started. */
+  public static boolean isThere(String variable, List<String> names) {
+    return find(variable, names).filter(Files::isExecutable).isPresent();
+  }
+
   /** Ends the program with this profile and all that it started. */
   public static void kill(Path profile) {
     String argument = "--user-data-dir=" + profile;

@@ -16,6 +16,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
@@ -29,6 +30,7 @@ final class RemoteEnd {
   private static final Logger LOG = LoggerFactory.getLogger(RemoteEnd.class);
   private static final ObjectMapper JSON = new ObjectMapper();
   private static final Duration SESSION_LIMIT = Duration.ofMinutes(5);
+  private static final Duration STATUS_LIMIT = Duration.ofSeconds(2);
   private static final Duration FIRST_PAUSE = Duration.ofMillis(500);
   private static final Duration LONGEST_PAUSE = Duration.ofSeconds(15);
 
@@ -62,6 +64,19 @@ final class RemoteEnd {
     } catch (RuntimeException failed) {
       release();
       throw failed;
+    }
+  }
+
+  /** Why it cannot be used now; nothing where it answers, busy or not. */
+  Optional<String> missing() {
+    try {
+      http.get("/status", STATUS_LIMIT);
+      return Optional.empty();
+    } catch (WebDriverError refused) {
+      return Optional.of("The remote end %s says: %s".formatted(shown(), words(refused)));
+    } catch (BrowserException silent) {
+      return Optional.of(
+          "The remote end %s does not answer: %s".formatted(shown(), silent.getMessage()));
     }
   }
 

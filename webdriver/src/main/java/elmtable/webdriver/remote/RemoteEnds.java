@@ -3,6 +3,7 @@ package elmtable.webdriver.remote;
 import elmtable.browser.Browser;
 import elmtable.browser.BrowserConfig;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 
 /** The remote ends of a run; workers share what sessions each may have. */
@@ -13,5 +14,10 @@ public final class RemoteEnds {
   public Browser.Pool pool(BrowserConfig config) {
     BrowserConfig.Remote remote = config.remote().orElseThrow();
     return new RemotePool(ends.computeIfAbsent(remote, RemoteEnd::new), config);
+  }
+
+  /** Why the remote end that a browser block names cannot be used now. */
+  public Optional<String> missing(BrowserConfig config) {
+    return new RemoteEnd(config.remote().orElseThrow()).missing();
   }
 }
