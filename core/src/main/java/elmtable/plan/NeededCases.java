@@ -31,7 +31,7 @@ final class NeededCases {
   /** All cases in their order, needed ones in the place of the same cases that were out. */
   List<CasePlan> added() {
     Deque<CaseEntry> open = new ArrayDeque<>();
-    plans.stream().filter(CasePlan::isIn).map(CasePlan::entry).forEach(open::add);
+    plans.stream().filter(NeededCases::runs).map(CasePlan::entry).forEach(open::add);
     while (!open.isEmpty()) {
       CaseEntry later = open.poll();
       for (String name : later.after()) {
@@ -44,6 +44,11 @@ final class NeededCases {
       }
     }
     return plans;
+  }
+
+  /** A case is in, too, where none of the executable cases that were chosen is of it. */
+  private static boolean runs(CasePlan plan) {
+    return plan.isIn() && (plan.hasAllIdentities() || !plan.executables(1).isEmpty());
   }
 
   /** Adds what was not in of an earlier case; false where nothing had to be added. */

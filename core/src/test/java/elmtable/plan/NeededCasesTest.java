@@ -4,7 +4,9 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 
 import elmtable.check.CheckedProject;
 import elmtable.project.TestProjects;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 
 /** Cases that others come after. */
@@ -64,5 +66,25 @@ class NeededCasesTest {
         TestProjects.problems(TestProjects.of(text), "a.elmt").stream()
             .map(p -> p.problem().code())
             .toList());
+  }
+
+  /**
+   * All cases are in where identities are chosen, but those of which none is chosen need nothing.
+   */
+  @Test
+  void whatIsChosenByIdentityNeedsOnlyWhatItComesAfterItself() {
+    String alone = "\ncase alone\nsteps\n| log | x |\n";
+    CheckedProject checked = CheckedProject.of(TestProjects.of(AFTER + alone));
+    Map<String, String> identities = new HashMap<>();
+    Planner.plan(checked, Selection.everything())
+        .executables()
+        .forEach(one -> identities.put(one.name(), one.identity()));
+    for (var wanted :
+        Map.of("alone", List.of("alone"), "second", List.of("first", "second")).entrySet()) {
+      Selection selection = Selection.everything().withIdentities(identities.get(wanted.getKey()));
+      List<String> planned =
+          Planner.plan(checked, selection).executables().map(ExecutableCase::name).toList();
+      assertEquals(wanted.getValue(), planned);
+    }
   }
 }
