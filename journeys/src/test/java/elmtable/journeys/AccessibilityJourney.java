@@ -111,7 +111,7 @@ class AccessibilityJourney {
     screen.press("(//button[normalize-space()='Read by row'])[1]");
     screen.see("//b[normalize-space()='row 1 of 4']");
     isAccessible();
-    screen.open(world.address() + "/plan");
+    screen.open(world.address() + "/plan?suite=Firing%20requests");
     screen.pressButton("Glaze, 7 of 6 shelves");
     isAccessible();
     screen.open(world.address() + "/plan?tags=offer");

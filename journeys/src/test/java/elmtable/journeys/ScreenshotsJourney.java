@@ -28,7 +28,7 @@ class ScreenshotsJourney {
       screen.script("return document.querySelector('img[alt^=\"The page\"]').decode()");
       screen.picture(FOLDER.resolve("run-case.png"));
 
-      screen.open(world.address() + "/plan");
+      screen.open(world.address() + "/plan?suite=Firing%20requests");
       screen.pressButton("Glaze, 7 of 6 shelves");
       screen.seeText("//aside[@aria-label='Executable case']", "A kiln has six shelves");
       screen.picture(FOLDER.resolve("plan.png"));

@@ -208,7 +208,7 @@ class SuiteJourney {
     screen.press("//input[@aria-label='Filter executable cases']");
     screen.keys("sorted");
     screen.seeText("//*[@role='row'][contains(., 'Sorted by shelves')]", "tags: dialogs");
-    screen.open(world.address() + "/plan");
+    screen.open(world.address() + "/plan?suite=Firing%20requests");
     screen.pressButton("Glaze, 7 of 6 shelves");
     screen.seeText("//aside[@aria-label='Executable case']", "A kiln has six shelves");
     screen.pressButton("Run it");
