@@ -2,6 +2,7 @@ package elmtable.bench;
 
 import elmtable.browser.Browser;
 import elmtable.browser.BrowserConfig;
+import elmtable.browser.BrowserState;
 import elmtable.browser.Locator;
 import elmtable.browser.Target;
 import elmtable.browser.Wanted;
@@ -56,6 +57,7 @@ final class BrowserSteps {
         print("firefox", raw, medians(ROUNDS, () -> request(browser, site.address()))[0]);
       }
       isolated(launcher, hand, site.address());
+      kept(launcher, hand, site.address());
     }
   }
 
@@ -98,6 +100,43 @@ final class BrowserSteps {
       System.out.printf(
           Locale.ROOT,
           "chrome, a case of one page in a state of its own: %.0f ms, by hand in a new session %.0f ms, ratio %.2f%n",
+          both[1][0],
+          both[0][0],
+          both[1][0] / both[0][0]);
+    }
+  }
+
+  /** A request in a state of its own: the sign-in kept, against a new session that signs in. */
+  private static void kept(BrowserLauncher launcher, ByHand hand, String address)
+      throws InterruptedException {
+    try (Browser.Pool pool = launcher.pool(BrowserConfig.usual())) {
+      BrowserState signedIn;
+      try (Browser first = pool.open()) {
+        signIn(first, address);
+        signedIn = first.state().read().orElseThrow();
+      }
+      double[][] both =
+          medians(
+              ISOLATED,
+              () -> {
+                long begun = System.nanoTime();
+                hand.open();
+                signIn(hand, address);
+                request(hand, address);
+                hand.end();
+                return new double[] {(System.nanoTime() - begun) / 1e6};
+              },
+              () ->
+                  timed(() -> {
+                    try (Browser fresh = pool.open()) {
+                      fresh.within(LIMIT);
+                      fresh.state().put(signedIn);
+                      request(fresh, address);
+                    }
+                  }));
+      System.out.printf(
+          Locale.ROOT,
+          "chrome, a request with the sign-in kept: %.0f ms, by hand in a new session with sign-in %.0f ms, ratio %.2f%n",
           both[1][0],
           both[0][0],
           both[1][0] / both[0][0]);
@@ -170,6 +209,7 @@ final class BrowserSteps {
     long loaded = System.nanoTime();
     hand.enter("textarea[name=note]", NOTE);
     long typed = System.nanoTime();
+    hand.awaitEnabled("#send");
     hand.press("#send");
     long pressed = System.nanoTime();
     hand.awaitText("#message");

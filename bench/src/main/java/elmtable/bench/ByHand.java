@@ -62,6 +62,14 @@ final class ByHand implements AutoCloseable {
     http.post(session + "/element/" + find(css) + "/click", Map.of(), LIMIT);
   }
 
+  /** A click on what is disabled would do nothing, and say nothing. */
+  void awaitEnabled(String css) throws InterruptedException {
+    String element = find(css);
+    while (!http.get(session + "/element/" + element + "/enabled", LIMIT).asBoolean()) {
+      Thread.sleep(POLL_MILLIS);
+    }
+  }
+
   void awaitText(String css) throws InterruptedException {
     String element = find(css);
     while (http.get(session + "/element/" + element + "/text", LIMIT).asText().isBlank()) {
