@@ -47,3 +47,15 @@ export function Menu({
     </ContextMenu.Root>
   );
 }
+
+/** Opens the menu of what is under the cursor, as the menu key does. */
+export function openMenuAt(cell: Element | null | undefined) {
+  const place = cell?.getBoundingClientRect();
+  if (!cell || !place) return;
+  const at = { clientX: place.left + 12, clientY: place.bottom };
+  cell.dispatchEvent(new MouseEvent('contextmenu', { bubbles: true, cancelable: true, ...at }));
+}
+
+/** The menu key, or what stands for it where a keyboard has none. */
+export const isMenuKey = (event: { key: string; shiftKey: boolean }) =>
+  event.key === 'ContextMenu' || (event.key === 'F10' && event.shiftKey);

@@ -4,6 +4,7 @@ import type { CompletionView, KeywordView, SuggestionView } from '@/api/types';
 import { analysis } from '@/document/analysis';
 import { type CellValue, setCells } from '@/document/edits';
 import { structure } from '@/document/structure';
+import { isMenuKey, openMenuAt } from '@/parts/Menu';
 import { useStore } from '@/parts/store';
 import { Completions } from './Completions';
 import { paste } from './clipboard';
@@ -145,9 +146,9 @@ export function SheetField({
   const onKeyDown = (event: KeyboardEvent) => {
     // An input method's own keys, its Enter among them, belong to it.
     if (composing.current || event.nativeEvent.isComposing) return;
-    if (event.key === 'ContextMenu' || (event.key === 'F10' && event.shiftKey)) {
+    if (isMenuKey(event)) {
       event.preventDefault();
-      return openMenu(event.currentTarget);
+      return openMenuAt(event.currentTarget.closest('[data-sheet]')?.querySelector('[data-cursor=true]'));
     }
     const taken = session.cursor.get()?.editing ? editKey(event) : sheetKey(event, session);
     if (taken) {
@@ -226,15 +227,6 @@ export function SheetField({
       )}
     </div>
   );
-}
-
-/** Opens the menu of the line under the cursor, at its cell. */
-function openMenu(field: Element) {
-  const cell = field.closest('[data-sheet]')?.querySelector('[data-cursor=true]');
-  const place = cell?.getBoundingClientRect();
-  if (!cell || !place) return;
-  const at = { clientX: place.left + 12, clientY: place.bottom };
-  cell.dispatchEvent(new MouseEvent('contextmenu', { bubbles: true, cancelable: true, ...at }));
 }
 
 function place(field: HTMLTextAreaElement, editing: boolean) {

@@ -1,5 +1,6 @@
 import { unparse } from 'papaparse';
 import { type KeyboardEvent, useLayoutEffect, useRef } from 'react';
+import { isMenuKey, openMenuAt } from '@/parts/Menu';
 import { useStore } from '@/parts/store';
 import { readTable } from '@/sheet/clipboard';
 import { fileKey } from './fileKeys';
@@ -58,9 +59,9 @@ export function FileField({ session, label }: { session: FileSession; label: str
 
   const onKeyDown = (event: KeyboardEvent) => {
     if (composing.current || event.nativeEvent.isComposing) return;
-    if (event.key === 'ContextMenu' || (event.key === 'F10' && event.shiftKey)) {
+    if (isMenuKey(event)) {
       event.preventDefault();
-      return openMenu(event.currentTarget);
+      return openMenuAt(event.currentTarget.closest('[data-file]')?.querySelector('[data-cursor=true]'));
     }
     const taken = session.cursor.get().editing ? editKey(event) : fileKey(event, session);
     if (taken) {
@@ -130,13 +131,4 @@ function lay(field: HTMLTextAreaElement) {
   box.style.transform = `translate(${inner.left - outer.left}px, ${inner.top - outer.top}px)`;
   box.style.width = `${Math.max(1, inner.width)}px`;
   box.style.height = `${Math.max(inner.height, lines * 23 + 4)}px`;
-}
-
-/** Opens the menu of the cell under the cursor. */
-function openMenu(field: Element) {
-  const cell = field.closest('[data-file]')?.querySelector('[data-cursor=true]');
-  const place = cell?.getBoundingClientRect();
-  if (!cell || !place) return;
-  const at = { clientX: place.left + 12, clientY: place.bottom };
-  cell.dispatchEvent(new MouseEvent('contextmenu', { bubbles: true, cancelable: true, ...at }));
 }
