@@ -25,7 +25,11 @@ export function only(selector: string, name?: string | RegExp): HTMLElement {
 
 /** The same, as soon as it is there. */
 export const seen = (selector: string, name?: string | RegExp) =>
-  vi.waitFor(() => act(async () => only(selector, name)));
+  vi.waitFor(async () => {
+    // What throws within drops what React was about to draw.
+    await act(async () => {});
+    return only(selector, name);
+  });
 
 /** The text of the whole page. */
 export const text = () => document.body.textContent ?? '';

@@ -4,6 +4,7 @@ import elmtable.server.message.DocumentMessages;
 import elmtable.server.message.DocumentMessages.UpdatesView;
 import elmtable.server.message.SheetMessages;
 import elmtable.server.service.ChangeSets;
+import elmtable.server.service.FileRenaming;
 import elmtable.server.service.LineDifference;
 import elmtable.server.service.Services;
 import elmtable.server.service.Snapshot;
@@ -111,7 +112,7 @@ final class DocumentsApi {
   private void rename(Context ctx) {
     DocumentMessages.RenameRequest ask = ctx.bodyAsClass(DocumentMessages.RenameRequest.class);
     DocumentPath.require(ask.path());
-    workspace().rename(id(ctx), ask.path());
+    FileRenaming.rename(workspace(), id(ctx), ask.path(), NOBODY);
     ctx.json(view(workspace().snapshot().document(id(ctx))));
   }
 

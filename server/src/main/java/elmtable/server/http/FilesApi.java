@@ -123,7 +123,7 @@ final class FilesApi {
     }
     DocumentPath.requireFile(path);
     byte[] begin = content.readNBytes(DocumentKind.isRecords(path) ? RecordsText.LONGEST + 1 : 0);
-    Optional<String> records = RecordsText.of(path, begin);
+    Optional<String> records = RecordsText.of(path, begin).filter(text -> !isOnlyFile(path));
     if (records.isPresent()) {
       changes.add(() -> change(path, records.get()));
       return;
@@ -138,6 +138,12 @@ final class FilesApi {
     InputStream whole =
         new SequenceInputStream(new ByteArrayInputStream(begin), new Unclosed(content));
     services.get().files().put(path, whole);
+  }
+
+  /** Whether a file is there that is no document; what takes its place goes where that is. */
+  private boolean isOnlyFile(String path) {
+    return workspace().snapshot().revision(path).isEmpty()
+        && workspace().project().files().version(path).isPresent();
   }
 
   private static String text(String path, byte[] bytes) {

@@ -295,6 +295,18 @@ class DocumentsApiTest extends AbstractApiTest {
   }
 
   @Test
+  void whereAFileOfRowsIsReadItsNewPathIsWritten() throws Exception {
+    long id = document("data/price-list.csv").path("id").asLong();
+    Answer renamed = send("PATCH", "/api/documents/" + id, Map.of("path", "data/prices.csv"));
+    assertEquals(200, renamed.status());
+    assertTrue(document("data/price-list.elmt").path("text").asText().contains("data/prices.csv"));
+    assertEquals(0, get("/api/project").body().path("problems").path("errors").asInt());
+    JsonNode set = get("/api/data/price%20list").body();
+    assertEquals("data/prices.csv", set.path("file").asText());
+    assertEquals(5, set.path("rows").asInt());
+  }
+
+  @Test
   void aFileOfRowsIsADocumentAndAnotherUploadIsAChangeOfIt() throws Exception {
     String file = "/api/files/data/new.csv";
     assertEquals(204, bytes("PUT", file, "a,b\n1,2\n".getBytes()).statusCode());
@@ -307,6 +319,8 @@ class DocumentsApiTest extends AbstractApiTest {
     assertEquals(400, foreign.statusCode());
     assertTrue(new String(foreign.body(), StandardCharsets.UTF_8).contains("must be UTF-8"));
     assertEquals(204, bytes("PUT", "/api/files/data/western.csv", western).statusCode());
+    byte[] text = "a,b\n1,é\n".getBytes(StandardCharsets.UTF_8);
+    assertEquals(204, bytes("PUT", "/api/files/data/western.csv", text).statusCode());
     Map<String, String> taken = Map.of("path", "data/western.csv", "text", "");
     assertEquals(409, send("POST", "/api/documents", taken).status());
   }

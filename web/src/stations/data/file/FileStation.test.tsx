@@ -1,0 +1,96 @@
+import 'fake-indexeddb/auto';
+import { act } from 'react';
+import { expect, it } from 'vitest';
+import { all, only, pressOn, seen, text } from '@/testing/page';
+import { type Answers, serve } from '@/testing/server';
+import { show } from '@/testing/show';
+import { fakeSockets } from '@/testing/socket';
+import { FileStation } from './FileStation';
+
+const PATH = 'data/a.csv';
+const TEXT = 'programme,shelves\nBisque,1\nGlaze,2\n';
+
+/** Each test has a document of its own: one that was opened stays open. */
+let documents = 0;
+
+async function station(more: Answers = {}, query = '') {
+  fakeSockets();
+  const id = ++documents;
+  const path = `${id}-${PATH}`;
+  serve({
+    [`GET /api/documents?path=${encodeURIComponent(path)}`]: [{ id, path, version: 0 }],
+    [`GET /api/documents/${id}`]: { id, path, version: 0, text: TEXT },
+    [`GET /api/documents/${id}/updates?since=0`]: { version: 0, updates: [] },
+    [`GET /api/documents/${id}/analysis?version=0&since=`]: { version: 0, token: '1', blocks: [], problems: [] },
+    [`POST /api/documents/${id}/updates`]: new Promise(() => {}),
+    'GET /api/blocks': [
+      {
+        kind: 'data',
+        name: 'loads',
+        path: 'd.elmt',
+        line: 1,
+        note: '',
+        group: 'file',
+        detail: path,
+        errors: 0,
+        warnings: 0,
+      },
+      {
+        kind: 'data',
+        name: 'others',
+        path: 'd.elmt',
+        line: 9,
+        note: '',
+        group: 'file',
+        detail: 'b.csv',
+        errors: 0,
+        warnings: 0,
+      },
+    ],
+    ...more,
+  });
+  const place = show(<FileStation path={path} contents={null} />, `/data/${path}${query}`);
+  await seen('[role=grid]');
+  return { path, place };
+}
+
+const cells = (row: number) => all(`[data-row="${row}"]`).map((cell) => cell.textContent);
+
+/** Chooses a file of this machine. */
+const choose = (name: string, content: BlobPart) =>
+  act(async () => {
+    const input = only('input[type=file]') as HTMLInputElement;
+    Object.defineProperty(input, 'files', { configurable: true, value: [new File([content], name)] });
+    input.dispatchEvent(new Event('change', { bubbles: true }));
+  });
+
+it('shows the rows, the field that the address names, and who reads the file', async () => {
+  await station({}, '?row=2&column=Shelves');
+  expect(cells(0)).toEqual(['programme', 'shelves']);
+  expect(cells(2)).toEqual(['Glaze', '2']);
+  expect(only('[data-cursor=true]').textContent).toBe('2');
+  expect(text()).toContain('2 rows, edited in place');
+  expect((await seen('section[aria-label="Data sets that read it"] a')).textContent).toBe('loads');
+});
+
+it('shows what another file changes before it takes its place', async () => {
+  await station();
+  await choose('new.csv', 'programme,shelves\r\nBisque,1\r\nGlaze,4\r\nRaku,3\r\n');
+  const dialog = await seen('[role=dialog]');
+  const changed = [...dialog.querySelectorAll('tr[data-change]:not([data-change=same])')];
+  expect(changed.map((row) => row.textContent?.replace(/^.*: [−+]/, ''))).toEqual(['Glaze2', 'Glaze4', 'Raku3']);
+  expect(cells(2)).toEqual(['Glaze', '2']);
+  await pressOn(only('button', 'Take these rows'));
+  expect([cells(2), cells(3)]).toEqual([
+    ['Glaze', '4'],
+    ['Raku', '3'],
+  ]);
+  expect(all('[role=dialog]')).toEqual([]);
+});
+
+it('says what is wrong with a file in another encoding', async () => {
+  await station();
+  await choose('western.csv', new Uint8Array([0x61, 0x0a, 0xe9, 0x0a]));
+  expect((await seen('[role=alert]')).textContent).toBe('“western.csv” is not UTF-8; save it as UTF-8 first.');
+  expect(all('[role=dialog]')).toEqual([]);
+});
