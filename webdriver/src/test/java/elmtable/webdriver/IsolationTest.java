@@ -34,6 +34,7 @@ class IsolationTest extends AbstractBrowserTest {
   private static final String LEAVE =
       """
       document.cookie = 'left=1; path=/; max-age=600';
+      document.cookie = 'parted=1; path=/; max-age=600; Secure; SameSite=None; Partitioned';
       localStorage.left = '1';
       sessionStorage.left = '1';
       window.name = 'left';

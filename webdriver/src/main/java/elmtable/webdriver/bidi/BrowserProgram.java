@@ -26,6 +26,8 @@ import org.slf4j.LoggerFactory;
 public final class BrowserProgram implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(BrowserProgram.class);
   private static final Duration LIMIT = Duration.ofSeconds(30);
+  private static final Duration LEAST_WIPING = Duration.ofSeconds(2);
+  private static final int WIPING_TO_FRESH = 4;
   private static final Duration ALIVE = Duration.ofSeconds(2);
 
   private static final List<String> EVENTS =
@@ -61,6 +63,10 @@ public final class BrowserProgram implements AutoCloseable {
   private final AtomicInteger opened = new AtomicInteger();
   private final AtomicInteger inUse = new AtomicInteger();
   private final WipedContexts wiped = new WipedContexts();
+
+  /** How long the last fresh user context took; on a busy machine everything takes longer. */
+  private volatile Duration fresh = Duration.ZERO;
+
   private boolean holdsUpAuthentication;
 
   /** In what browsers differ. */
@@ -193,6 +199,7 @@ public final class BrowserProgram implements AutoCloseable {
   }
 
   private UserContext newContext() {
+    long begun = System.nanoTime();
     String user = told("browser.createUserContext", Map.of()).path("userContext").asText();
     ContextEvents events = new ContextEvents();
     router.add(user, events);
@@ -211,6 +218,7 @@ public final class BrowserProgram implements AutoCloseable {
         told("browsingContext.create", Map.of("type", kind.newWindow(), "userContext", user));
     String first = window.path("context").asText();
     events.opened(first);
+    fresh = Duration.ofNanos(System.nanoTime() - begun);
     return new UserContext(user, events, first, downloads);
   }
 
@@ -258,7 +266,7 @@ public final class BrowserProgram implements AutoCloseable {
     wiped.add(() -> {
       Optional<UserContext> next =
           isWipeable() && !tab.isSilent()
-              ? new ContextWiping(this, router, used, tab.window()).wiped()
+              ? new ContextWiping(this, router, used, tab.window(), wipingLimit()).wiped()
               : Optional.empty();
       if (next.isEmpty()) {
         remove(used);
@@ -269,6 +277,12 @@ public final class BrowserProgram implements AutoCloseable {
     if (tab.isSilent() && !answers()) {
       abandon();
     }
+  }
+
+  /** A fresh one would be there sooner than what takes any longer. */
+  private Duration wipingLimit() {
+    Duration several = fresh.multipliedBy(WIPING_TO_FRESH);
+    return several.compareTo(LEAST_WIPING) > 0 ? several : LEAST_WIPING;
   }
 
   /** Whoever may ask where they are was allowed to for good. */

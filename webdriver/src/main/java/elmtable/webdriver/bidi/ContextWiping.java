@@ -25,9 +25,6 @@ import org.slf4j.LoggerFactory;
 final class ContextWiping {
   private static final Logger LOG = LoggerFactory.getLogger(ContextWiping.class);
 
-  /** A fresh one takes less than waiting any longer. */
-  private static final Duration LIMIT = Duration.ofSeconds(2);
-
   /** Answers whether all is gone; what some page keeps open may not be deleted. */
   private static final String CLEAR =
       """
@@ -73,8 +70,14 @@ final class ContextWiping {
   private final EventRouter router;
   private final UserContext used;
   private final BiDiTab tab;
+  private final Duration limit;
 
-  ContextWiping(BrowserProgram program, EventRouter router, UserContext used, String window) {
+  /**
+   * @param limit how long it may take
+   */
+  ContextWiping(
+      BrowserProgram program, EventRouter router, UserContext used, String window, Duration limit) {
+    this.limit = limit;
     this.program = program;
     this.router = router;
     this.used = used;
@@ -83,7 +86,7 @@ final class ContextWiping {
 
   /** The same user context for the next case; nothing where it has to go. */
   Optional<UserContext> wiped() {
-    tab.within(LIMIT);
+    tab.within(limit);
     try {
       requireWipeable();
       closeDialogs();
@@ -128,6 +131,14 @@ final class ContextWiping {
   }
 
   private void deleteCookies() {
+    if (program.kind() == BrowserProgram.Kind.CHROME) {
+      // ChromeDriver (156) refuses to delete cookies where one of them is partitioned.
+      tab.send(
+          "goog:cdp.sendCommand",
+          Map.of(
+              "method", "Storage.clearCookies", "params", Map.of("browserContextId", used.id())));
+      return;
+    }
     tab.send(
         "storage.deleteCookies",
         Map.of("partition", Map.of("type", "storageKey", "userContext", used.id())));
