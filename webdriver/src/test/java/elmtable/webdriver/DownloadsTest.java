@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import elmtable.browser.Browser;
+import elmtable.browser.BrowserConfig;
 import elmtable.browser.Downloads.Download;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -52,17 +53,31 @@ class DownloadsTest extends AbstractBrowserTest {
 
   @Test
   void isOfItsBrowserOnlyAndGoesWithIt() {
-    Path file;
-    try (Browser other = pool.open()) {
-      page = link("kilns.csv", "Olga");
-      other.pages().goTo(address("/"));
-      other.pointer().press(target("link", "kilns.csv"), LIMIT);
-      file = other.downloads().await("", LIMIT).file().orElseThrow();
-      assertTrue(failure("").startsWith("No file was downloaded"));
-      assertTrue(Files.exists(file));
-    }
+    Path file = downloaded(pool);
+    assertTrue(failure("").startsWith("No file was downloaded"));
     awaitGone(file);
     assertFalse(Files.exists(file));
+  }
+
+  @Test
+  void leavesNoFolderWhereItsProgramEnds() {
+    Path folder;
+    try (BrowserLauncher own = new BrowserLauncher();
+        Browser.Pool ending = own.pool(BrowserConfig.of(kind))) {
+      folder = downloaded(ending).getParent();
+    }
+    awaitGone(folder);
+    assertFalse(Files.exists(folder));
+  }
+
+  /** A file that a browser downloaded before it was closed. */
+  private Path downloaded(Browser.Pool from) {
+    try (Browser one = from.open()) {
+      page = link("kilns.csv", "Olga");
+      one.pages().goTo(address("/"));
+      one.pointer().press(target("link", "kilns.csv"), LIMIT);
+      return one.downloads().await("", LIMIT).file().orElseThrow();
+    }
   }
 
   /** Browsers are closed in the background. */

@@ -297,19 +297,25 @@ public final class BrowserProgram implements AutoCloseable {
     } catch (BrowserException | WebDriverError gone) {
       LOG.debug("A user context was gone before it was removed", gone);
     } finally {
-      used.downloads().ifPresent(BrowserPrograms::removeFolder);
+      removeDownloads(used);
     }
+  }
+
+  private static void removeDownloads(UserContext used) {
+    used.downloads().ifPresent(BrowserPrograms::removeFolder);
   }
 
   /** Ends the program without asking it. */
   public void abandon() {
     connection.close();
+    wiped.close(BrowserProgram::removeDownloads);
     Thread.ofVirtual().name("browser end").start(ending::kill);
   }
 
   @Override
   public void close() {
     connection.close();
+    wiped.close(BrowserProgram::removeDownloads);
     ending.end();
   }
 }

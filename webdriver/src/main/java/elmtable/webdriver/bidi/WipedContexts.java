@@ -2,13 +2,18 @@ package elmtable.webdriver.bidi;
 
 import java.util.ArrayDeque;
 import java.util.Deque;
+import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
+import java.util.function.Consumer;
 import java.util.function.Supplier;
 
 /** User contexts that wait for their next case, or are being wiped for it. */
 final class WipedContexts {
   private final Deque<CompletableFuture<Optional<UserContext>>> waiting = new ArrayDeque<>();
+
+  /** What becomes of them once no case comes any more; null before. */
+  private Consumer<UserContext> ending;
 
   /**
    * Wipes one beside everything else.
@@ -17,8 +22,12 @@ final class WipedContexts {
    */
   void add(Supplier<Optional<UserContext>> wiping) {
     CompletableFuture<Optional<UserContext>> wiped = new CompletableFuture<>();
-    synchronized (waiting) {
-      waiting.add(wiped);
+    synchronized (this) {
+      if (ending == null) {
+        waiting.add(wiped);
+      } else {
+        endOnceWiped(wiped, ending);
+      }
     }
     Thread.ofVirtual()
         .name("wiping")
@@ -35,7 +44,7 @@ final class WipedContexts {
   Optional<UserContext> take() {
     while (true) {
       CompletableFuture<Optional<UserContext>> next;
-      synchronized (waiting) {
+      synchronized (this) {
         next = waiting.poll();
       }
       if (next == null) {
@@ -46,5 +55,21 @@ final class WipedContexts {
         return wiped;
       }
     }
+  }
+
+  /** No case comes any more: all that are here, and those that still come, are ended. */
+  void close(Consumer<UserContext> end) {
+    List<CompletableFuture<Optional<UserContext>>> rest;
+    synchronized (this) {
+      ending = end;
+      rest = List.copyOf(waiting);
+      waiting.clear();
+    }
+    rest.forEach(each -> endOnceWiped(each, end));
+  }
+
+  private static void endOnceWiped(
+      CompletableFuture<Optional<UserContext>> wiped, Consumer<UserContext> end) {
+    wiped.thenAccept(context -> context.ifPresent(end));
   }
 }
