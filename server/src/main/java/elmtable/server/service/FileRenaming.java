@@ -18,7 +18,9 @@ import java.util.Optional;
 public final class FileRenaming {
   private FileRenaming() {}
 
-  /** Throws {@link PathTakenException} and {@link MissingDocumentException}; then nothing changed. */
+  /**
+   * Throws {@link PathTakenException} and {@link MissingDocumentException}; then nothing changed.
+   */
   public static void rename(Workspace workspace, long id, String path, String author) {
     String before = workspace.snapshot().document(id).path();
     workspace.together(() -> {
@@ -37,8 +39,7 @@ public final class FileRenaming {
   private static void update(Workspace workspace, long id, TextChange change, String author) {
     Stored now = workspace.snapshot().document(id);
     String client = "rename " + now.version();
-    workspace.update(
-        id, new Sent(now.version(), client, now.version(), author, List.of(change)));
+    workspace.update(id, new Sent(now.version(), client, now.version(), author, List.of(change)));
   }
 
   private static TextChange renamed(SourceDocument document, String before, String path) {
