@@ -1,57 +1,24 @@
 import 'fake-indexeddb/auto';
 import { act } from 'react';
 import { expect, it } from 'vitest';
+import { opened } from '@/testing/opened';
 import { all, only, pressOn, seen, text } from '@/testing/page';
-import { type Answers, serve } from '@/testing/server';
+import { serve } from '@/testing/server';
 import { show } from '@/testing/show';
-import { fakeSockets } from '@/testing/socket';
-import { FileStation } from './FileStation';
+import { FileSheet } from './FileStation';
 
 const PATH = 'data/a.csv';
 const TEXT = 'programme,shelves\nBisque,1\nGlaze,2\n';
 
-/** Each test has a document of its own: one that was opened stays open. */
-let documents = 0;
-
-async function station(more: Answers = {}, query = '') {
-  fakeSockets();
-  const id = ++documents;
-  const path = `${id}-${PATH}`;
+async function station() {
   serve({
-    [`GET /api/documents?path=${encodeURIComponent(path)}`]: [{ id, path, version: 0 }],
-    [`GET /api/documents/${id}`]: { id, path, version: 0, text: TEXT },
-    [`GET /api/documents/${id}/updates?since=0`]: { version: 0, updates: [] },
-    [`GET /api/documents/${id}/analysis?version=0&since=`]: { version: 0, token: '1', blocks: [], problems: [] },
-    [`POST /api/documents/${id}/updates`]: new Promise(() => {}),
     'GET /api/blocks': [
-      {
-        kind: 'data',
-        name: 'loads',
-        path: 'd.elmt',
-        line: 1,
-        note: '',
-        group: 'file',
-        detail: path,
-        errors: 0,
-        warnings: 0,
-      },
-      {
-        kind: 'data',
-        name: 'others',
-        path: 'd.elmt',
-        line: 9,
-        note: '',
-        group: 'file',
-        detail: 'b.csv',
-        errors: 0,
-        warnings: 0,
-      },
+      { kind: 'data', name: 'loads', path: 'd.elmt', line: 1, group: 'file', detail: PATH },
+      { kind: 'data', name: 'others', path: 'd.elmt', line: 9, group: 'file', detail: 'b.csv' },
     ],
-    ...more,
   });
-  const place = show(<FileStation path={path} contents={null} />, `/data/${path}${query}`);
+  show(<FileSheet document={opened(TEXT, PATH)} contents={null} />, `/data/${PATH}`);
   await seen('[role=grid]');
-  return { path, place };
 }
 
 const cells = (row: number) => all(`[data-row="${row}"]`).map((cell) => cell.textContent);
@@ -64,11 +31,11 @@ const choose = (name: string, content: BlobPart) =>
     input.dispatchEvent(new Event('change', { bubbles: true }));
   });
 
-it('shows the rows, the field that the address names, and who reads the file', async () => {
-  await station({}, '?row=2&column=Shelves');
+it('shows the rows, and who reads the file', async () => {
+  await station();
   expect(cells(0)).toEqual(['programme', 'shelves']);
   expect(cells(2)).toEqual(['Glaze', '2']);
-  expect(only('[data-cursor=true]').textContent).toBe('2');
+  expect(only('[data-cursor=true]').textContent).toBe('Bisque');
   expect(text()).toContain('2 rows, edited in place');
   expect((await seen('section[aria-label="Data sets that read it"] a')).textContent).toBe('loads');
 });

@@ -46,7 +46,8 @@ function sessionOf(document: OpenDocument): FileSession {
   return session;
 }
 
-function FileSheet({ document, contents }: { document: OpenDocument; contents: ReactNode }) {
+/** The file once it is open. */
+export function FileSheet({ document, contents }: { document: OpenDocument; contents: ReactNode }) {
   useDocumentState(document);
   const session = sessionOf(document);
   const params = new URLSearchParams(useSearch());
