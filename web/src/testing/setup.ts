@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, vi } from 'vitest';
+import { live } from '@/api/socket';
 import { closeDocuments } from './opened';
 import { clear } from './show';
 
@@ -18,6 +19,8 @@ beforeEach(() => {
 afterEach(async () => {
   clear();
   await closeDocuments();
+  // Whoever opened a document listens for good; the next test has a connection of its own.
+  live.close();
   vi.unstubAllGlobals();
   vi.restoreAllMocks();
 });
