@@ -2,18 +2,8 @@ import { EditorState, type TransactionSpec } from '@codemirror/state';
 import { parse, unparse } from 'papaparse';
 import { expect, it } from 'vitest';
 import { numbers } from '@/testing/numbers';
-import {
-  fieldsOf,
-  insertColumn,
-  insertRecord,
-  placeOf,
-  type Records,
-  readRecords,
-  removeColumn,
-  removeRecords,
-  setValues,
-  shiftRecords,
-} from './records';
+import { insertColumn, insertRecord, removeColumn, removeRecords, setValues, shiftRecords } from './recordEdits';
+import { fieldsOf, placeOf, type Records, readRecords } from './records';
 
 const PRICES = 'programme,shelves,note\nBisque,1,"small, cheap"\nGlaze,2,"two\nlines"\nRaku,3,';
 

@@ -6,7 +6,8 @@ import { numbers } from '@/testing/numbers';
 import { insertRow, MARKS, moveRows, removeRows, setCells, shiftRows } from './edits';
 import { hasTables } from './kinds';
 import type { Notice } from './merge';
-import { fieldsOf, insertRecord, readRecords, removeRecords, setValues } from './records';
+import { insertRecord, removeRecords, setValues } from './recordEdits';
+import { fieldsOf, readRecords } from './records';
 import { structure, structureOf } from './structure';
 import { collabOf, Sync, type Synchronized } from './sync';
 

@@ -21,6 +21,7 @@ afterEach(async () => {
   await closeDocuments();
   // Whoever opened a document listens for good; the next test has a connection of its own.
   live.close();
+  vi.useRealTimers();
   vi.unstubAllGlobals();
   vi.restoreAllMocks();
 });

@@ -26,4 +26,6 @@ it('keeps a secret on the server and takes it out of its document', async () => 
   });
   // Nothing that is sent for the document holds the secret.
   expect(JSON.stringify(requests.slice(1))).not.toContain('raku');
+  // What is left unsent shall not be sent in another test.
+  await document.sync.stop();
 });

@@ -8,7 +8,7 @@ import { Menu, type MenuEntry } from '@/parts/Menu';
 import { useStore } from '@/parts/store';
 import { Notices } from '@/sheet/Notices';
 import { FileField } from './FileField';
-import { type FileRange, type FileSession, list } from './fileSession';
+import { type FileRange, type FileSession, through } from './fileSession';
 
 const ROW_HEIGHT = 28;
 const LEAST_COLUMN = 72;
@@ -127,8 +127,8 @@ interface Grid {
 const NUMBER = /^[-+]?\d+([.,]\d+)?$/;
 
 function gridOf(records: Records, columns: number): Grid {
-  const measured = list(0, Math.min(MEASURED, records.starts.length) - 1).map((row) => fieldsOf(records, row));
-  const all = list(0, columns - 1).map((column) => measured.map((fields) => fields[column]?.text ?? ''));
+  const measured = through(0, Math.min(MEASURED, records.starts.length) - 1).map((row) => fieldsOf(records, row));
+  const all = through(0, columns - 1).map((column) => measured.map((fields) => fields[column]?.text ?? ''));
   const widths = all.map((texts) => {
     const longest = Math.max(0, ...texts.map((text) => text.length));
     return Math.max(LEAST_COLUMN, Math.min(WIDEST_COLUMN, longest * 8 + 20));
@@ -194,7 +194,7 @@ function FileRow({
       >
         {names ? 'row' : numbered}
       </span>
-      {list(0, Math.max(columns, fields.length) - 1).map((column) => (
+      {through(0, Math.max(columns, fields.length) - 1).map((column) => (
         <FileCell
           key={column}
           text={fields[column]?.text ?? ''}
@@ -270,11 +270,11 @@ function placeAt(target: EventTarget): { row: number; column: number } | null {
 function entriesOf(session: FileSession): MenuEntry[] {
   const { column } = session.cursor.get();
   return [
-    { word: 'Row below', keys: 'Ctrl Enter', act: () => session.insertRow(true) },
     { word: 'Row above', keys: 'Ctrl Shift Enter', act: () => session.insertRow(false) },
-    { word: 'Remove rows', keys: 'Ctrl Del', act: () => session.removeRows() },
+    { word: 'Row below', keys: 'Ctrl Enter', act: () => session.insertRow(true) },
     { word: 'Move up', keys: 'Alt ↑', act: () => session.shift(-1) },
     { word: 'Move down', keys: 'Alt ↓', act: () => session.shift(1) },
+    { word: 'Remove rows', keys: 'Ctrl Del', act: () => session.removeRows() },
     null,
     { word: 'Column before', act: () => session.insertColumn(column) },
     { word: 'Column behind', act: () => session.insertColumn(column + 1) },

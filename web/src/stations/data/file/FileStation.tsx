@@ -1,25 +1,20 @@
-import { type ReactNode, useEffect, useRef, useState } from 'react';
-import { Link, useLocation, useSearch } from 'wouter';
+import { type ReactNode, useEffect, useRef } from 'react';
+import { useLocation, useSearch } from 'wouter';
 import { useBlocks } from '@/api/queries';
 import { useCrumbs } from '@/app/crumbs';
 import { DATA, dataSetPlace, documentPlace } from '@/app/places';
 import type { OpenDocument } from '@/document/openDocument';
 import { fieldsOf } from '@/document/records';
-import { replaceText } from '@/document/replaceText';
 import { useDocument, useDocumentState } from '@/document/useDocument';
 import { nameKey } from '@/document/words';
-import { Difference } from '@/lens/Difference';
-import { HistoryLens } from '@/lens/HistoryLens';
-import { Button } from '@/parts/Button';
 import { Columns } from '@/parts/Columns';
-import { FileButton } from '@/parts/FileButton';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
-import { useStore } from '@/parts/store';
-import { WideDialog } from '@/parts/WideDialog';
 import { GoneStrip } from '@/stations/documents/GoneStrip';
 import { TextSheet } from '@/text/TextSheet';
 import { FileGrid } from './FileGrid';
+import { FileLens } from './FileLens';
 import { FileSession } from './fileSession';
+import { Replacement } from './Replacement';
 
 /** A file of rows that is edited in place. */
 export function FileStation({ path, contents }: { path: string; contents: ReactNode }) {
@@ -113,104 +108,4 @@ function useAskedPlace(session: FileSession, row: string | null, column: string 
 function useReaders(path: string): string[] {
   const { data: blocks } = useBlocks();
   return (blocks ?? []).filter((block) => block.kind === 'data' && block.detail === path).map((block) => block.name);
-}
-
-function FileLens({ session, readers }: { session: FileSession; readers: readonly string[] }) {
-  const cursor = useStore(session.cursor);
-  const [shown, setShown] = useState<'field' | 'history'>('field');
-  const name = session.textAt({ row: 0, column: cursor.column });
-  return (
-    <>
-      <div className="flex h-9 flex-none items-center border-b border-hair px-3.5">
-        <SegmentedChoice
-          label="What the lens shows"
-          options={[
-            { value: 'field', word: cursor.row > 0 ? `Row ${cursor.row}` : 'Names' },
-            { value: 'history', word: 'History' },
-          ]}
-          value={shown}
-          onChange={setShown}
-        />
-      </div>
-      <div className="min-h-0 flex-1 overflow-y-auto">
-        {shown === 'history' ? (
-          <HistoryLens document={session.document} />
-        ) : (
-          <>
-            <section aria-label="Field" className="border-b border-hair px-3.5 pt-2.5 pb-3">
-              <h2 className="mb-1 text-small font-semibold text-ink-3">{name || `column ${cursor.column + 1}`}</h2>
-              <p className="whitespace-pre-wrap break-words font-mono text-value">
-                {session.textAt(cursor) || <i className="text-ink-3">empty</i>}
-              </p>
-            </section>
-            <section aria-label="Data sets that read it" className="px-3.5 py-3">
-              <h2 className="mb-1 text-small font-semibold text-ink-3">Read by</h2>
-              {readers.length === 0 && (
-                <p className="text-ink-2">
-                  No data set reads this file yet; make one and give it “from: {session.document.path}”.
-                </p>
-              )}
-              {readers.map((reader) => (
-                <p key={reader}>
-                  <Link to={dataSetPlace(reader)} className="text-accent hover:underline">
-                    {reader}
-                  </Link>
-                </p>
-              ))}
-            </section>
-          </>
-        )}
-      </div>
-    </>
-  );
-}
-
-/** Takes the text of another file in place of this one, once one has seen what that changes. */
-function Replacement({ document }: { document: OpenDocument }) {
-  const [chosen, setChosen] = useState<{ name: string; text: string } | null>(null);
-  const [wrong, setWrong] = useState('');
-  const take = async (files: readonly File[]) => {
-    const [file] = files;
-    if (!file) return;
-    try {
-      const bytes = await file.arrayBuffer();
-      const text = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-      setWrong('');
-      setChosen({ name: file.name, text: text.replace(/\r\n?/g, '\n') });
-    } catch {
-      setWrong(`“${file.name}” is not UTF-8; save it as UTF-8 first.`);
-    }
-  };
-  return (
-    <>
-      {wrong && (
-        <span role="alert" className="truncate text-failed">
-          {wrong}
-        </span>
-      )}
-      <FileButton words="Replace …" accept=".csv,.tsv,text/csv,text/tab-separated-values" take={take} />
-      {chosen && (
-        <WideDialog
-          title={`What “${chosen.name}” changes in ${document.path}`}
-          close={() => setChosen(null)}
-          actions={
-            <Button
-              kind="main"
-              disabled={chosen.text === document.state.doc.toString()}
-              onClick={() => {
-                document.edit((state) => replaceText(state, chosen.text));
-                setChosen(null);
-              }}
-            >
-              Take these rows
-            </Button>
-          }
-        >
-          <div className="min-h-0 flex-1 overflow-auto">
-            <Difference before={document.state.doc.toString()} after={chosen.text} path={document.path} />
-          </div>
-        </WideDialog>
-      )}
-    </>
-  );
 }

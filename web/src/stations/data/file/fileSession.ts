@@ -1,17 +1,13 @@
 import type { OpenDocument } from '@/document/openDocument';
 import {
-  columnCount,
-  fieldsOf,
   insertColumn,
   insertRecord,
-  placeOf,
-  type Records,
-  readRecords,
   removeColumn,
   removeRecords,
   setValues,
   shiftRecords,
-} from '@/document/records';
+} from '@/document/recordEdits';
+import { columnCount, fieldsOf, placeOf, type Records, readRecords } from '@/document/records';
 import { structure } from '@/document/structure';
 import { store } from '@/parts/store';
 
@@ -80,8 +76,8 @@ export class FileSession {
   /** The texts of the range. */
   selected(): string[][] {
     const { top, bottom, left, right } = this.range();
-    return list(top, Math.min(bottom, this.records.starts.length - 1)).map((row) =>
-      list(left, right).map((column) => this.textAt({ row, column })),
+    return through(top, Math.min(bottom, this.records.starts.length - 1)).map((row) =>
+      through(left, right).map((column) => this.textAt({ row, column })),
     );
   }
 
@@ -130,13 +126,13 @@ export class FileSession {
   paste(table: readonly (readonly string[])[]) {
     const { top, bottom, left, right } = this.range();
     const single = table.length === 1 && table[0]?.length === 1 ? table[0][0] : undefined;
-    const values = single === undefined ? table : list(top, bottom).map(() => list(left, right).map(() => single));
+    const values =
+      single === undefined ? table : through(top, bottom).map(() => through(left, right).map(() => single));
     this.put({ row: top, column: left }, values);
-    const { column } = this.cursor.get();
     const widest = Math.max(1, ...values.map((line) => line.length));
     this.cursor.set({
       row: top + Math.max(0, values.length - 1),
-      column: Math.min(left + widest - 1, this.columns - 1) || column,
+      column: Math.min(left + widest - 1, this.columns - 1),
       anchor: { row: top, column: left },
       editing: null,
     });
@@ -147,17 +143,19 @@ export class FileSession {
     const last = Math.min(bottom, this.records.starts.length - 1);
     this.put(
       { row: top, column: left },
-      list(top, last).map((row) => list(left, Math.min(right, fieldsOf(this.records, row).length - 1)).map(() => '')),
+      through(top, last).map((row) =>
+        through(left, Math.min(right, fieldsOf(this.records, row).length - 1)).map(() => ''),
+      ),
     );
   }
 
   fillDown() {
     const { top, bottom, left, right } = this.range();
-    const first = list(left, right).map((column) => this.textAt({ row: top, column }));
+    const first = through(left, right).map((column) => this.textAt({ row: top, column }));
     const last = Math.min(bottom, this.records.starts.length - 1);
     this.put(
       { row: top, column: left },
-      list(top, last).map(() => first),
+      through(top, last).map(() => first),
     );
   }
 
@@ -237,7 +235,8 @@ export class FileSession {
   }
 }
 
-export const list = (from: number, to: number) =>
+/** The numbers from one to another, both included. */
+export const through = (from: number, to: number) =>
   Array.from({ length: Math.max(0, to - from + 1) }, (_, i) => from + i);
 
 function freeName(taken: readonly string[]): string {

@@ -1,6 +1,6 @@
 package elmtable.check;
 
-import elmtable.check.rules.step.ColumnChecks;
+import elmtable.check.rules.step.UnusedColumns;
 import elmtable.project.Project;
 import elmtable.project.entry.DataEntry;
 import elmtable.text.Diagnostic;
@@ -48,7 +48,7 @@ public final class CheckedProject {
 
   /** Those of a data set's columns that no case uses. */
   public List<String> unusedColumns(DataEntry set, List<String> columns) {
-    return ColumnChecks.unused(set, columns, project);
+    return UnusedColumns.of(set, columns, project);
   }
 
   public List<Diagnostic> problems(String path) {

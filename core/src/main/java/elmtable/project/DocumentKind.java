@@ -27,12 +27,12 @@ public enum DocumentKind {
         .findFirst();
   }
 
-  /** Whether a path is always one of a document, however large or foreign its file is. */
-  public static boolean isAlways(String path) {
+  /** Whether a file at a path is a document whatever it holds: one that is written in blocks. */
+  public static boolean holdsBlocks(String path) {
     return of(path).filter(kind -> kind != RECORDS).isPresent();
   }
 
-  /** Whether a file at a path may be a document, if its text can be. */
+  /** Whether a file at a path holds rows; it is a document only if its text can be one. */
   public static boolean isRecords(String path) {
     return of(path).filter(kind -> kind == RECORDS).isPresent();
   }

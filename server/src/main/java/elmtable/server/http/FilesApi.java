@@ -115,7 +115,7 @@ final class FilesApi {
   }
 
   private void takeIn(String path, InputStream content, List<Runnable> changes) throws IOException {
-    if (DocumentKind.isAlways(path)) {
+    if (DocumentKind.holdsBlocks(path)) {
       DocumentPath.require(path);
       String text = text(path, content.readAllBytes());
       changes.add(() -> change(path, text));

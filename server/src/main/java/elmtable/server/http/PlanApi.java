@@ -19,7 +19,11 @@ import io.javalin.config.RoutesConfig;
 import io.javalin.http.BadRequestResponse;
 import io.javalin.http.Context;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
 import java.util.function.Supplier;
 
 /** What a selection would run. */
@@ -77,15 +81,22 @@ final class PlanApi {
 
   /** Executable cases with one name, which no report tells apart but by a number. */
   private static List<String> clashes(Plan plan, CheckedProject checked) {
-    return plan.cases().stream()
-        .filter(one -> one.count() > 0)
-        .flatMap(one ->
-            checked.problems(one.entry().path()).stream()
-                .filter(problem -> problem.problem() == Problem.EQUAL_NAMES)
-                .filter(problem -> problem.range().line() == one.entry().located().headerLine()))
-        .map(Diagnostic::message)
-        .distinct()
-        .toList();
+    Map<String, Set<Integer>> headers = new TreeMap<>();
+    plan.cases().stream()
+        .filter(CasePlan::isIn)
+        .map(CasePlan::entry)
+        .forEach(entry ->
+            headers
+                .computeIfAbsent(entry.path(), path -> new HashSet<>())
+                .add(entry.located().headerLine()));
+    List<String> clashes = new ArrayList<>();
+    headers.forEach((path, lines) ->
+        checked.problems(path).stream()
+            .filter(problem -> problem.problem() == Problem.EQUAL_NAMES)
+            .filter(problem -> lines.contains(problem.range().line()))
+            .map(Diagnostic::message)
+            .forEach(clashes::add));
+    return clashes;
   }
 
   /** Everything, in the environments and browsers of a selection. */

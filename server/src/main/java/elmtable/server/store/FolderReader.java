@@ -29,7 +29,7 @@ public record FolderReader(Map<String, String> documents, ProjectFiles files) {
   public static FolderReader of(Path folder) throws IOException {
     Map<String, String> documents = new TreeMap<>();
     for (String path : paths(folder)) {
-      if (DocumentKind.isAlways(path)) {
+      if (DocumentKind.holdsBlocks(path)) {
         documents.put(path, text(folder.resolve(path)));
       }
     }
@@ -56,7 +56,7 @@ public record FolderReader(Map<String, String> documents, ProjectFiles files) {
     public List<String> paths() {
       try {
         return FolderReader.paths(folder).stream()
-            .filter(path -> !DocumentKind.isAlways(path))
+            .filter(path -> !DocumentKind.holdsBlocks(path))
             .toList();
       } catch (IOException unreadable) {
         throw new UncheckedIOException(unreadable);

@@ -61,6 +61,18 @@ final class BiDiCookies {
     tab.command("storage.deleteCookies", Map.of("filter", which, "partition", partition()));
   }
 
+  /** Partitioned ones, too. */
+  void deleteAll() {
+    if (tab.program().kind() == BrowserProgram.Kind.CHROME) {
+      // ChromeDriver (156) refuses to delete cookies where one of them is partitioned.
+      Map<String, ?> which = Map.of("browserContextId", user);
+      tab.command(
+          "goog:cdp.sendCommand", Map.of("method", "Storage.clearCookies", "params", which));
+    } else {
+      tab.command("storage.deleteCookies", Map.of("partition", partition()));
+    }
+  }
+
   void put(Cookie cookie) {
     Map<String, Object> written = new LinkedHashMap<>();
     written.put("name", cookie.name());

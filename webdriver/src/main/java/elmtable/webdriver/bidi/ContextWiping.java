@@ -3,13 +3,13 @@ package elmtable.webdriver.bidi;
 import com.fasterxml.jackson.databind.JsonNode;
 import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserException.Kind;
+import elmtable.webdriver.page.PageScripts;
 import elmtable.webdriver.wire.WebDriverError;
 import java.io.IOException;
 import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -25,51 +25,11 @@ import org.slf4j.LoggerFactory;
 final class ContextWiping {
   private static final Logger LOG = LoggerFactory.getLogger(ContextWiping.class);
 
-  /** Answers whether all is gone; what some page keeps open may not be deleted. */
-  private static final String CLEAR =
-      """
-      async () => {
-        let gone = true;
-        localStorage.clear();
-        sessionStorage.clear();
-        window.name = '';
-        const deleted = (name) =>
-          new Promise((done) => {
-            const asked = indexedDB.deleteDatabase(name);
-            asked.onsuccess = done;
-            asked.onerror = asked.onblocked = () => {
-              gone = false;
-              done();
-            };
-          });
-        for (const { name } of await indexedDB.databases()) await deleted(name);
-        if (self.caches) for (const name of await caches.keys()) await caches.delete(name);
-        if (navigator.serviceWorker) {
-          for (const worker of await navigator.serviceWorker.getRegistrations()) {
-            gone = (await worker.unregister()) && gone;
-          }
-        }
-        if (navigator.storage?.getDirectory) {
-          const folder = await navigator.storage.getDirectory();
-          // Firefox (153) does not let other realms iterate over them.
-          const names = folder.keys();
-          for (let next = await names.next(); !next.done; next = await names.next()) {
-            await folder.removeEntry(next.value, { recursive: true });
-          }
-        }
-        if (navigator.storageBuckets) {
-          for (const name of await navigator.storageBuckets.keys()) {
-            await navigator.storageBuckets.delete(name);
-          }
-        }
-        return gone;
-      }
-      """;
-
   private final BrowserProgram program;
   private final EventRouter router;
   private final UserContext used;
   private final BiDiTab tab;
+  private final PageAsker page;
   private final Duration limit;
 
   /**
@@ -82,6 +42,7 @@ final class ContextWiping {
     this.router = router;
     this.used = used;
     this.tab = new BiDiTab(program, used.events(), window);
+    this.page = new PageAsker(tab);
   }
 
   /** The same user context for the next case; nothing where it has to go. */
@@ -92,7 +53,7 @@ final class ContextWiping {
       closeDialogs();
       closeOtherWindows();
       clearStorage();
-      deleteCookies();
+      new BiDiCookies(tab, used.id()).deleteAll();
       emptyDownloads();
       // What was answered last is known by now.
       requireWipeable();
@@ -130,26 +91,12 @@ final class ContextWiping {
     }
   }
 
-  private void deleteCookies() {
-    if (program.kind() == BrowserProgram.Kind.CHROME) {
-      // ChromeDriver (156) refuses to delete cookies where one of them is partitioned.
-      tab.send(
-          "goog:cdp.sendCommand",
-          Map.of(
-              "method", "Storage.clearCookies", "params", Map.of("browserContextId", used.id())));
-      return;
-    }
-    tab.send(
-        "storage.deleteCookies",
-        Map.of("partition", Map.of("type", "storageKey", "userContext", used.id())));
-  }
-
   private void clearStorage() {
     EmptyPages pages = new EmptyPages(tab);
     List<String> origins = used.events().origins();
     for (String origin : origins) {
       pages.show(origin);
-      JsonNode answer = call(CLEAR);
+      JsonNode answer = page.call(PageScripts.CLEAR, List.of());
       if (!answer.path("result").path("value").asBoolean()) {
         throw new BrowserException(
             Kind.PAGE, "Not all of what " + origin + " keeps could be deleted.");
@@ -158,24 +105,6 @@ final class ContextWiping {
     if (origins.isEmpty()) {
       pages.leave();
     }
-  }
-
-  private JsonNode call(String function) {
-    return tab.send(
-            "script.callFunction",
-            Map.of(
-                "functionDeclaration",
-                function,
-                "awaitPromise",
-                true,
-                // Without it a window would count as one that nobody asked for.
-                "userActivation",
-                true,
-                "target",
-                Map.of("context", tab.window(), "sandbox", PageAsker.SANDBOX)),
-            tab.left(),
-            EnumSet.of(Interruption.CLOSED, Interruption.LEFT))
-        .answer();
   }
 
   private void emptyDownloads() throws IOException {
@@ -192,7 +121,7 @@ final class ContextWiping {
   private UserContext inNewWindow() throws InterruptedException {
     ContextEvents next = new ContextEvents();
     router.add(used.id(), next);
-    call("() => { window.open('about:blank'); }");
+    page.call("() => { window.open('about:blank'); }", List.of());
     next.awaitWindows(List.of(), tab.left());
     List<String> opened = next.windows();
     if (opened.size() != 1) {

@@ -5,6 +5,7 @@ import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.Executor;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 
@@ -12,8 +13,17 @@ import java.util.function.Supplier;
 final class WipedContexts {
   private final Deque<CompletableFuture<Optional<UserContext>>> waiting = new ArrayDeque<>();
 
+  private final Executor beside;
+
   /** What becomes of them once no case comes any more; null before. */
   private Consumer<UserContext> ending;
+
+  /**
+   * @param beside carries out wiping, while whoever adds one goes on
+   */
+  WipedContexts(Executor beside) {
+    this.beside = beside;
+  }
 
   /**
    * Wipes one beside everything else.
@@ -29,15 +39,13 @@ final class WipedContexts {
         endOnceWiped(wiped, ending);
       }
     }
-    Thread.ofVirtual()
-        .name("wiping")
-        .start(() -> {
-          try {
-            wiped.complete(wiping.get());
-          } finally {
-            wiped.complete(Optional.empty());
-          }
-        });
+    beside.execute(() -> {
+      try {
+        wiped.complete(wiping.get());
+      } finally {
+        wiped.complete(Optional.empty());
+      }
+    });
   }
 
   /** One that is ready, or will be in a moment; nothing where there is none. */
@@ -45,7 +53,10 @@ final class WipedContexts {
     while (true) {
       CompletableFuture<Optional<UserContext>> next;
       synchronized (this) {
-        next = waiting.poll();
+        // One that is ready goes before one that is being wiped.
+        next =
+            waiting.stream().filter(CompletableFuture::isDone).findFirst().orElse(waiting.peek());
+        waiting.remove(next);
       }
       if (next == null) {
         return Optional.empty();

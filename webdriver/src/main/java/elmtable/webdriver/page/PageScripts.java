@@ -61,7 +61,10 @@ public final class PageScripts {
       """;
 
   /** A function that takes two elements. */
-  public static final String DRAG = resource("drag").replaceFirst("^//.*\n", "").strip();
+  public static final String DRAG = function("drag");
+
+  /** Asynchronous, without arguments: answers yes or no. */
+  public static final String CLEAR = function("clear");
 
   /**
    * Asynchronous: answers null as soon as a dialog opens, because the driver then ends it, else at
@@ -71,6 +74,11 @@ public final class PageScripts {
       "const done = arguments[1]; setTimeout(() => done('none'), arguments[0]);";
 
   private PageScripts() {}
+
+  /** A file that is one function, without the line that says what for. */
+  private static String function(String name) {
+    return resource(name).replaceFirst("^//.*\n", "").strip();
+  }
 
   /** One of the files, by its name without its ending. */
   public static String resource(String name) {

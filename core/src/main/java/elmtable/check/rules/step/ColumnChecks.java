@@ -5,23 +5,18 @@ import elmtable.formula.Template;
 import elmtable.language.Block;
 import elmtable.language.BlockKind;
 import elmtable.language.Cell;
-import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Line;
 import elmtable.language.Mark;
 import elmtable.language.Section;
 import elmtable.language.SectionBody;
 import elmtable.language.Step;
-import elmtable.project.DocumentIndex;
 import elmtable.project.Project;
 import elmtable.project.Symbol;
-import elmtable.project.entry.CaseEntry;
 import elmtable.project.entry.DataEntry;
-import elmtable.project.entry.SuiteEntry;
 import elmtable.text.Diagnostic;
 import elmtable.text.Names;
 import elmtable.text.Problem;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -81,7 +76,7 @@ public final class ColumnChecks {
   }
 
   /** Everything in a case that may say the name of a column, as the key of a name. */
-  private static String said(Block block, List<SectionBody> data) {
+  static String said(Block block, List<SectionBody> data) {
     StringBuilder said = new StringBuilder(block.name());
     say(block.properties(), said);
     for (SectionBody section : data) {
@@ -100,7 +95,7 @@ public final class ColumnChecks {
     return Names.key(said.toString());
   }
 
-  private static void say(List<Line.Property> properties, StringBuilder said) {
+  static void say(List<Line.Property> properties, StringBuilder said) {
     for (Line.Property property : properties) {
       said.append('\n').append(property.value());
     }
@@ -145,48 +140,7 @@ public final class ColumnChecks {
     return columns;
   }
 
-  /**
-   * Those of a data set's columns that no case says which runs with it, or with a set that is made
-   * of it; none where something may use all of them.
-   */
-  public static List<String> unused(DataEntry set, List<String> columns, Project project) {
-    Set<String> sets = new HashSet<>(Set.of(Names.key(set.name())));
-    StringBuilder all = new StringBuilder();
-    say(set.located().block().properties(), all);
-    List<DataEntry> others = new ArrayList<>(project.index().dataSets());
-    for (int before = 0; before != sets.size(); ) {
-      before = sets.size();
-      for (DataEntry other : others) {
-        if (isMadeOf(other, sets) && sets.add(Names.key(other.name()))) {
-          say(other.located().block().properties(), all);
-        }
-      }
-    }
-    for (DocumentIndex document : project.indexes().values()) {
-      for (LocatedBlock located : document.document().document().blocks()) {
-        Block block = located.block();
-        if (sets.stream().anyMatch(name -> repeatsOver(block, name))) {
-          return List.of();
-        }
-      }
-    }
-    for (SuiteEntry suite : project.index().suites()) {
-      suite.located().ifPresent(head -> say(head.block().properties(), all));
-      for (CaseEntry entry : suite.cases()) {
-        if (project.dataSetNames(entry).stream().map(Names::key).anyMatch(sets::contains)) {
-          all.append('\n').append(said(entry.block(), entry.block().sections(Section.DATA)));
-        }
-      }
-    }
-    String said = Names.key(all.toString());
-    return columns.stream().filter(column -> !hasWord(said, Names.key(column))).toList();
-  }
-
-  private static boolean isMadeOf(DataEntry set, Set<String> sets) {
-    return set.own().combined().names().stream().map(Names::key).anyMatch(sets::contains);
-  }
-
-  private static boolean repeatsOver(Block block, String set) {
+  static boolean repeatsOver(Block block, String set) {
     for (Section section : STEPS) {
       for (Step step : block.steps(section)) {
         Mark.ForEach each = step.mark(Mark.ForEach.class);
@@ -213,7 +167,7 @@ public final class ColumnChecks {
         .anyMatch(property -> hasWord(Names.key(property.value()), key));
   }
 
-  private static boolean hasWord(String text, String word) {
+  static boolean hasWord(String text, String word) {
     for (int at = text.indexOf(word); at >= 0; at = text.indexOf(word, at + 1)) {
       int end = at + word.length();
       boolean begins = at == 0 || !Character.isLetterOrDigit(text.charAt(at - 1));
