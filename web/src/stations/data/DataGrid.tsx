@@ -123,7 +123,7 @@ export function DataGrid({
                 {column.from}
                 {column.unused && ' no case uses it'}
               </span>
-              <span className={`ref ${column.unused ? 'opacity-70' : ''}`} data-origin="column">
+              <span className="ref" data-origin="column">
                 {column.name}
               </span>
             </span>

@@ -13,6 +13,8 @@ import { FormDialog } from '@/parts/FormDialog';
 import { NameField } from '@/parts/NameField';
 import { OneChoice } from '@/parts/OneChoice';
 
+const nounOf = (kind: string) => (kind === 'data' ? 'data set' : kind);
+
 /** Asks for the name of a new block and makes it, in a document that has such blocks or in a new one. */
 export function NewBlock({
   kinds,
@@ -21,6 +23,7 @@ export function NewBlock({
   fixedNames,
   proposed = '',
   trigger,
+  text = newBlockText,
   made,
 }: {
   /** The words of the kinds that can be made. */
@@ -34,6 +37,8 @@ export function NewBlock({
   proposed?: string;
   /** What opens the form, where it is no plus. */
   trigger?: ReactNode;
+  /** What it is written as at first. */
+  text?: (kind: string, name: string) => string;
   /** What happens with it; without that its document opens. */
   made?: (name: string, path: string) => void;
 }) {
@@ -55,9 +60,9 @@ export function NewBlock({
     kind !== 'hook' &&
     (blocks ?? []).some((block) => block.kind === kind && nameKey(block.name) === nameKey(said) && said !== '');
   const make = async () => {
-    if (taken) return setWrong(`There is already a ${kind} “${said}”.`);
+    if (taken) return setWrong(`There is already a ${nounOf(kind)} “${said}”.`);
     try {
-      const line = await added(path, paths.includes(path), newBlockText(kind, said));
+      const line = await added(path, paths.includes(path), text(kind, said));
       setOpen(false);
       setName('');
       if (made) made(said, path);
@@ -68,11 +73,11 @@ export function NewBlock({
   };
   return (
     <FormDialog
-      title={`New ${kind}`}
+      title={`New ${nounOf(kind)}`}
       open={open}
       setOpen={setOpen}
       trigger={trigger ?? <PlusButton kinds={kinds} />}
-      submit={`Make the ${kind}`}
+      submit={`Make the ${nounOf(kind)}`}
       ready={said !== ''}
       wrong={wrong}
       onSubmit={make}
@@ -106,8 +111,8 @@ function PlusButton({ kinds, ...rest }: { kinds: readonly string[] } & ButtonHTM
     <button
       {...rest}
       type="button"
-      title={`New ${kinds.join(' or ')}`}
-      aria-label={`New ${kinds.join(' or ')}`}
+      title={`New ${kinds.map(nounOf).join(' or ')}`}
+      aria-label={`New ${kinds.map(nounOf).join(' or ')}`}
       className="grid size-[26px] flex-none place-items-center rounded-field border border-hair-strong bg-surface hover:border-field"
     >
       <Plus size={14} aria-hidden />

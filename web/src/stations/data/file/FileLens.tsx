@@ -1,9 +1,11 @@
 import { useState } from 'react';
-import { Link } from 'wouter';
-import { dataSetPlace } from '@/app/places';
+import { Link, useLocation } from 'wouter';
+import { DATA, dataSetPlace } from '@/app/places';
 import { HistoryLens } from '@/lens/HistoryLens';
+import { LinkButton } from '@/parts/Button';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
 import { useStore } from '@/parts/store';
+import { NewBlock } from '@/stations/documents/NewBlock';
 import type { FileSession } from './fileSession';
 
 /** The field under the cursor, who reads the file, and the file's history. */
@@ -37,11 +39,7 @@ export function FileLens({ session, readers }: { session: FileSession; readers: 
             </section>
             <section aria-label="Data sets that read it" className="px-3.5 py-3">
               <h2 className="mb-1 text-small font-semibold text-ink-3">Read by</h2>
-              {readers.length === 0 && (
-                <p className="text-ink-2">
-                  No data set reads this file yet; make one and give it “from: {session.document.path}”.
-                </p>
-              )}
+              {readers.length === 0 && <FirstReader path={session.document.path} />}
               {readers.map((reader) => (
                 <p key={reader}>
                   <Link to={dataSetPlace(reader)} className="text-accent hover:underline">
@@ -54,5 +52,25 @@ export function FileLens({ session, readers }: { session: FileSession; readers: 
         )}
       </div>
     </>
+  );
+}
+
+/** Offers to make a data set of a file that none reads. */
+function FirstReader({ path }: { path: string }) {
+  const [, go] = useLocation();
+  const name = path.replace(/^.*\//, '').replace(/\.[^.]*$/, '');
+  return (
+    <p className="text-ink-2">
+      No data set reads this file yet.{' '}
+      <NewBlock
+        kinds={['data']}
+        station={DATA}
+        usualPath="data/data.elmt"
+        proposed={name.replaceAll('-', ' ')}
+        text={(kind, given) => `${kind} ${given}\nfrom: ${path}`}
+        trigger={<LinkButton>Make one of it</LinkButton>}
+        made={(given) => go(dataSetPlace(given))}
+      />
+    </p>
   );
 }

@@ -10,15 +10,14 @@ import { FileSheet } from './FileStation';
 const PATH = 'data/a.csv';
 const TEXT = 'programme,shelves\nBisque,1\nGlaze,2\n';
 
-async function station() {
-  serve({
-    'GET /api/blocks': [
-      { kind: 'data', name: 'loads', path: 'd.elmt', line: 1, group: 'file', detail: PATH },
-      { kind: 'data', name: 'others', path: 'd.elmt', line: 9, group: 'file', detail: 'b.csv' },
-    ],
-  });
-  show(<FileSheet document={opened(TEXT, PATH)} contents={null} />, `/data/${PATH}`);
+const LOADS = { kind: 'data', name: 'loads', path: 'd.elmt', line: 1, group: 'file', detail: PATH };
+const OTHERS = { kind: 'data', name: 'others', path: 'd.elmt', line: 9, group: 'file', detail: 'b.csv' };
+
+async function station(blocks: unknown[] = [LOADS, OTHERS]) {
+  const requests = serve({ 'GET /api/blocks': blocks, 'POST /api/documents': {} });
+  const place = show(<FileSheet document={opened(TEXT, PATH)} contents={null} />, `/data/${PATH}`);
   await seen('[role=grid]');
+  return { requests, place };
 }
 
 const cells = (row: number) => all(`[data-row="${row}"]`).map((cell) => cell.textContent);
@@ -60,4 +59,15 @@ it('says what is wrong with a file in another encoding', async () => {
   await choose('western.csv', new Uint8Array([0x61, 0x0a, 0xe9, 0x0a]));
   expect((await seen('[role=alert]')).textContent).toBe('“western.csv” is not UTF-8; save it as UTF-8 first.');
   expect(all('[role=dialog]')).toEqual([]);
+});
+
+it('makes a data set of a file that none reads', async () => {
+  const { requests, place } = await station([]);
+  await pressOn(await seen('button', 'Make one of it'));
+  await pressOn(only('button', 'Make the data set'));
+  expect(requests.find(({ method }) => method === 'POST')?.body).toMatchObject({
+    path: 'data/data.elmt',
+    text: `data a\nfrom: ${PATH}\n`,
+  });
+  expect(place.history.at(-1)).toBe('/data?name=a');
 });

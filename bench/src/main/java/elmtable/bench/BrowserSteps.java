@@ -97,12 +97,7 @@ final class BrowserSteps {
                       fresh.fields().enter(css("input[name=member]"), "Wren", LIMIT);
                     }
                   }));
-      System.out.printf(
-          Locale.ROOT,
-          "chrome, a case of one page in a state of its own: %.0f ms, by hand in a new session %.0f ms, ratio %.2f%n",
-          both[1][0],
-          both[0][0],
-          both[1][0] / both[0][0]);
+      printAgainstSession("a case of one page in a state of its own", both);
     }
   }
 
@@ -134,13 +129,21 @@ final class BrowserSteps {
                       request(fresh, address);
                     }
                   }));
-      System.out.printf(
-          Locale.ROOT,
-          "chrome, a request with the sign-in kept: %.0f ms, by hand in a new session with sign-in %.0f ms, ratio %.2f%n",
-          both[1][0],
-          both[0][0],
-          both[1][0] / both[0][0]);
+      printAgainstSession("a request with the sign-in kept, by hand with sign-in", both);
     }
+  }
+
+  /**
+   * @param both by hand, and ours
+   */
+  private static void printAgainstSession(String what, double[][] both) {
+    System.out.printf(
+        Locale.ROOT,
+        "chrome, %s: %.0f ms, by hand in a new session %.0f ms, ratio %.2f%n",
+        what,
+        both[1][0],
+        both[0][0],
+        both[1][0] / both[0][0]);
   }
 
   private static double[] timed(Runnable work) {

@@ -13,7 +13,6 @@ import elmtable.server.service.Snapshot;
 import elmtable.server.store.RunStore;
 import elmtable.server.view.PerSnapshot;
 import elmtable.server.view.PlanViews;
-import elmtable.text.Diagnostic;
 import elmtable.text.Problem;
 import io.javalin.config.RoutesConfig;
 import io.javalin.http.BadRequestResponse;
@@ -94,7 +93,7 @@ final class PlanApi {
         checked.problems(path).stream()
             .filter(problem -> problem.problem() == Problem.EQUAL_NAMES)
             .filter(problem -> lines.contains(problem.range().line()))
-            .map(Diagnostic::message)
+            .map(problem -> path + ": " + problem.message())
             .forEach(clashes::add));
     return clashes;
   }

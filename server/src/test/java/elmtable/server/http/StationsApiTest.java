@@ -299,7 +299,9 @@ class StationsApiTest extends AbstractApiTest {
             "suite New\n\ncase same\ndata\n| n |\n| 1 |\n| 2 |\nsteps\n| log | <n> |\n");
     assertEquals(201, send("POST", "/api/documents", clashing).status());
     JsonNode more = get("/api/plan?suite=New").body().path("warnings");
-    assertTrue(more.path(1).asText().startsWith("Rows 1 and 2 both give “same”"), more.toString());
+    assertTrue(
+        more.path(1).asText().startsWith("suites/new.elmt: Rows 1 and 2 both give “same”"),
+        more.toString());
     assertEquals(1, get("/api/plan?suite=Kilns").body().path("warnings").size());
   }
 
