@@ -18,6 +18,7 @@ import type {
   RunRequest,
   RunView,
   SavedPlanView,
+  StepRunView,
   TreeView,
   UseView,
 } from './types';
@@ -95,6 +96,12 @@ export const useCaseOfRun = (run: number | null, number: number | null) =>
     queryFn: () => get<CaseRunView>(`/api/runs/${run}/cases/${number}`),
     enabled: run !== null && number !== null,
   });
+
+/** Some of the steps inside another one, for which a case is too long; `parent` 0 is the case itself. */
+export const stepsOfCase = (run: number, number: number, parent: number, from: number, limit: number) =>
+  get<StepRunView[]>(
+    `/api/runs/${run}/cases/${number}/steps?${new URLSearchParams({ parent: `${parent}`, from: `${from}`, limit: `${limit}` })}`,
+  );
 
 /** Starts a run and goes to it; gives why not, where it cannot. */
 export function useStartRun() {

@@ -104,6 +104,7 @@ export interface CasePlanView {
 export interface CaseRunView {
     run: RunView;
     testCase: RunCaseView;
+    stepCount: number;
     steps: StepRunView[];
     history: CaseHistory[];
 }
@@ -801,6 +802,8 @@ export interface SpanView {
 
 export interface StepRunView {
     step: number;
+    place: number;
+    number?: number;
     phase: string;
     keyword: string;
     arguments: string[];
@@ -816,6 +819,7 @@ export interface StepRunView {
     log: string[];
     setUp?: SetUpUseView;
     evidence: EvidenceView[];
+    stepCount: number;
     steps: StepRunView[];
 }
 

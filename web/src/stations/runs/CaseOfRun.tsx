@@ -32,7 +32,15 @@ export function CaseOfRun({ run, number }: { run: number; number: number }) {
             <p className="p-4 text-ink-2">No step of this case was run.</p>
           )}
           {all.length > 0 && (
-            <StepTable run={run} steps={view.steps} chosen={step?.step ?? null} onChoose={setChosen} />
+            <StepTable
+              key={`${run}/${number}`}
+              run={run}
+              number={number}
+              steps={view.steps}
+              count={view.stepCount}
+              chosen={step?.step ?? null}
+              onChoose={setChosen}
+            />
           )}
         </div>
         <Evidence view={view} step={step} />

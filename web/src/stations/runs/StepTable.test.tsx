@@ -1,12 +1,14 @@
 import { expect, it, vi } from 'vitest';
 import type { StepRunView } from '@/api/types';
-import { all, only, press, text } from '@/testing/page';
+import { all, only, press, pressOn, seen, text } from '@/testing/page';
+import { type Answers, serve } from '@/testing/server';
 import { show } from '@/testing/show';
 import { StepTable } from './StepTable';
 
 let next = 0;
 const step = (keyword: string, more: Partial<StepRunView> = {}): StepRunView => ({
   step: next++,
+  place: 0,
   phase: 'steps',
   keyword,
   arguments: [],
@@ -19,15 +21,31 @@ const step = (keyword: string, more: Partial<StepRunView> = {}): StepRunView => 
   kept: [],
   log: [],
   evidence: [],
+  stepCount: more.steps?.length ?? 0,
   steps: [],
   ...more,
 });
+
+/** As the server has them: each knows its place, and the case's own ones their number. */
+function placed(steps: StepRunView[]): StepRunView[] {
+  let number = 0;
+  return steps.map((one, place) => ({
+    ...one,
+    place,
+    number: one.phase === 'steps' ? ++number : undefined,
+    steps: placed(one.steps),
+  }));
+}
+
+function showSteps(steps: StepRunView[], onChoose = vi.fn(), count = steps.length) {
+  show(<StepTable run={9} number={4} steps={steps} count={count} chosen={null} onChoose={onChoose} />);
+}
 
 const failure = { message: 'The text differs.', wanted: 'Send', found: '', waitedMillis: 2_000 };
 
 function table() {
   const onChoose = vi.fn();
-  const steps = [
+  const steps = placed([
     step('sign in', { phase: 'set-up', steps: [step('open')] }),
     step('request', {
       outcome: 'failed',
@@ -35,8 +53,8 @@ function table() {
       steps: [step('enter'), step('expect text', { outcome: 'failed', failure, arguments: ['Button'] })],
     }),
     step('leave', { outcome: 'skipped', reason: 'the case had failed' }),
-  ];
-  show(<StepTable run={9} steps={steps} chosen={null} onChoose={onChoose} />);
+  ]);
+  showSteps(steps, onChoose);
   return { steps, onChoose };
 }
 
@@ -44,7 +62,7 @@ const row = (keyword: string) => only('[role=row] span:not(:has(*))', keyword).c
 
 it('says where a set-up happened that others did, with the way there', () => {
   const setUp = { scope: 'suite', kept: false, number: 4, times: 1, millis: 1_200 };
-  show(<StepTable run={9} steps={[step('fixture open', { setUp })]} chosen={null} onChoose={vi.fn()} />);
+  showSteps([step('fixture open', { setUp })]);
   expect(text()).toContain('Set up once for the suite, in case 4 (1.20 s).');
   expect(only('a', 'case 4').getAttribute('href')).toBe('/runs/9/4');
 });
@@ -77,4 +95,34 @@ it('is walked, unfolded and chosen from by keys', async () => {
   expect(onChoose).toHaveBeenCalledWith(steps[0]?.steps[0]?.step);
   for (const key of ['ArrowUp', 'ArrowLeft']) await press(key);
   expect(text()).not.toContain('open');
+});
+
+it('loads the steps of a long loop that are not at hand, where they belong', async () => {
+  const turn = (place: number) => step(`turn ${place}`, { step: 100 + place, place });
+  serve({
+    'GET /api/runs/9/cases/4/steps?parent=1&from=1&limit=200': Array.from({ length: 200 }, (_, i) => turn(i + 1)),
+    'GET /api/runs/9/cases/4/steps?parent=1&from=201&limit=98': Array.from({ length: 98 }, (_, i) => turn(i + 201)),
+  });
+  showSteps([step('for each', { step: 1, stepCount: 300, steps: [turn(0), turn(299)] })]);
+  row('for each').focus();
+  await press('ArrowRight');
+  const turns = () => all('[role=row][aria-level="2"] [role=gridcell]:nth-of-type(3)').map((cell) => cell.textContent);
+  expect(turns()).toEqual(['turn 0', 'turn 299']);
+  await pressOn(only('button', '298 more steps'));
+  await pressOn(await seen('button', '98 more steps'));
+  await seen('[role=row][aria-level="2"]', /turn 298/);
+  expect(turns()).toEqual(Array.from({ length: 300 }, (_, i) => `turn ${i}`));
+  expect(all('button', /more step/)).toEqual([]);
+});
+
+it('says why steps could not be loaded, and tries again', async () => {
+  const answers: Answers = {};
+  serve(answers);
+  showSteps([step('last', { place: 1 })], vi.fn(), 2);
+  await pressOn(only('button', '1 more step'));
+  expect((await seen('[role=alert]')).textContent).toContain('They could not be loaded');
+  answers['GET /api/runs/9/cases/4/steps?parent=0&from=0&limit=1'] = [step('first')];
+  await pressOn(only('button', '1 more step'));
+  await seen('[role=row]', /first/);
+  expect(all('[role=alert]')).toEqual([]);
 });

@@ -2,24 +2,43 @@ import { type ReactNode, useState } from 'react';
 import type { StepRunView } from '@/api/types';
 import { SetUpUse } from './SetUpUse';
 import { STEP_COLUMNS, StepLine } from './StepLine';
+import { isGap, type StepGap, withGaps } from './stepGaps';
 import { formatDuration } from './times';
+import { type MoreSteps, useMoreSteps } from './useMoreSteps';
 import { WhatWasFound } from './WhatWasFound';
+
+/** What all rows of the tree go by. */
+interface Tree {
+  run: number;
+  end: number;
+  open: ReadonlySet<number>;
+  toggle: (step: number) => void;
+  chosen: number | null;
+  onChoose: (step: number) => void;
+  more: MoreSteps;
+}
 
 /** The steps of a case as a tree; what failed is open. */
 export function StepTable({
   run,
+  number,
   steps,
+  count,
   chosen,
   onChoose,
 }: {
   run: number;
+  number: number;
   steps: StepRunView[];
+  /** How many there are, of which `steps` are at hand. */
+  count: number;
   chosen: number | null;
   onChoose: (step: number) => void;
 }) {
   const end = Math.max(1, ...steps.map((step) => step.startMillis + step.millis));
   // Those on the way to what failed are open from the start.
   const [open, setOpen] = useState<ReadonlySet<number>>(() => new Set(wayToFailure(steps)));
+  const more = useMoreSteps(run, number);
   const toggle = (step: number) => {
     const next = new Set(open);
     if (!next.delete(step)) next.add(step);
@@ -43,14 +62,11 @@ export function StepTable({
         <span className="pr-3 text-right">seconds</span>
       </div>
       <StepRows
-        run={run}
+        parent={0}
         steps={steps}
+        count={count}
         depth={0}
-        end={end}
-        open={open}
-        toggle={toggle}
-        chosen={chosen}
-        onChoose={onChoose}
+        tree={{ run, end, open, toggle, chosen, onChoose, more }}
       />
     </div>
   );
@@ -73,75 +89,84 @@ function wayToFailure(steps: StepRunView[]): number[] {
 }
 
 function StepRows({
-  run,
+  parent,
   steps,
+  count,
   depth,
-  end,
-  open,
-  toggle,
-  chosen,
-  onChoose,
+  tree,
 }: {
-  run: number;
+  /** The step that they are inside of; 0 for the case. */
+  parent: number;
   steps: StepRunView[];
+  count: number;
   depth: number;
-  end: number;
-  open: ReadonlySet<number>;
-  toggle: (step: number) => void;
-  chosen: number | null;
-  onChoose: (step: number) => void;
+  tree: Tree;
 }) {
-  let number = 0;
+  return withGaps([...steps, ...tree.more.of(parent)], count).map((part) =>
+    isGap(part) ? (
+      <GapRow key={`gap ${part.from}`} parent={parent} gap={part} depth={depth} more={tree.more} />
+    ) : (
+      <StepGroup key={part.step} step={part} depth={depth} tree={tree} />
+    ),
+  );
+}
+
+/** A step with what belongs to it. */
+function StepGroup({ step, depth, tree }: { step: StepRunView; depth: number; tree: Tree }) {
+  const shown = tree.open.has(step.step);
+  const failed = step.failure !== undefined && step.steps.every((inner) => inner.failure === undefined);
   return (
-    <>
-      {steps.map((step) => {
-        if (depth === 0 && step.phase === 'steps') number++;
-        const shown = open.has(step.step);
-        const failed = step.failure !== undefined && step.steps.every((inner) => inner.failure === undefined);
-        const around = step.phase !== 'steps';
-        return (
-          <div key={step.step} role="rowgroup">
-            <StepLine
-              step={step}
-              number={depth === 0 && !around ? number : null}
-              depth={depth}
-              end={end}
-              shown={shown}
-              failed={failed}
-              chosen={chosen === step.step}
-              toggle={() => toggle(step.step)}
-              onChoose={() => onChoose(step.step)}
-            />
-            {failed && step.failure && (
-              <ReadRow>
-                <WhatWasFound failure={step.failure} depth={depth} />
-              </ReadRow>
-            )}
-            {step.setUp && (
-              <ReadRow>
-                <SetUpUse run={run} use={step.setUp} />
-              </ReadRow>
-            )}
-            {step.log.map((line) => (
-              <ReadRow key={line}>
-                <p className="border-b border-hair py-1 pr-3 pl-[62px] font-mono text-small text-ink-3">{line}</p>
-              </ReadRow>
-            ))}
-            {shown && (
-              <StepRows
-                run={run}
-                steps={step.steps}
-                depth={depth + 1}
-                end={end}
-                open={open}
-                toggle={toggle}
-                chosen={chosen}
-                onChoose={onChoose}
-              />
-            )}
-          </div>
-        );
-      })}
-    </>
+    <div role="rowgroup">
+      <StepLine
+        step={step}
+        number={depth === 0 ? (step.number ?? null) : null}
+        depth={depth}
+        end={tree.end}
+        shown={shown}
+        failed={failed}
+        chosen={tree.chosen === step.step}
+        toggle={() => tree.toggle(step.step)}
+        onChoose={() => tree.onChoose(step.step)}
+      />
+      {failed && step.failure && (
+        <ReadRow>
+          <WhatWasFound failure={step.failure} depth={depth} />
+        </ReadRow>
+      )}
+      {step.setUp && (
+        <ReadRow>
+          <SetUpUse run={tree.run} use={step.setUp} />
+        </ReadRow>
+      )}
+      {step.log.map((line, place) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: lines may be alike, and keep their places
+        <ReadRow key={place}>
+          <p className="border-b border-hair py-1 pr-3 pl-[62px] font-mono text-small text-ink-3">{line}</p>
+        </ReadRow>
+      ))}
+      {shown && <StepRows parent={step.step} steps={step.steps} count={step.stepCount} depth={depth + 1} tree={tree} />}
+    </div>
+  );
+}
+
+/** Steps that are not at hand yet. */
+function GapRow({ parent, gap, depth, more }: { parent: number; gap: StepGap; depth: number; more: MoreSteps }) {
+  const wrong = more.wrong(parent);
+  return (
+    <ReadRow>
+      <p
+        className="flex items-center gap-3 border-b border-hair bg-ground py-1 pr-3 text-small"
+        style={{ paddingLeft: 62 + depth * 16 }}
+      >
+        <button type="button" className="text-accent underline" onClick={() => more.load(parent, gap)}>
+          {gap.count.toLocaleString('en')} more {gap.count === 1 ? 'step' : 'steps'}
+        </button>
+        {wrong && (
+          <span role="alert" className="text-failed">
+            They could not be loaded: {wrong}
+          </span>
+        )}
+      </p>
+    </ReadRow>
   );
 }

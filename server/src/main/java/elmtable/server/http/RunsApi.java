@@ -10,6 +10,7 @@ import elmtable.server.service.RunService;
 import elmtable.server.service.Services;
 import elmtable.server.store.RunStore;
 import elmtable.server.view.RunViews;
+import elmtable.server.view.StepTree;
 import io.javalin.config.RoutesConfig;
 import io.javalin.http.BadRequestResponse;
 import io.javalin.http.Context;
@@ -47,6 +48,7 @@ final class RunsApi {
     routes.get("/api/runs/{id}", this::detail);
     routes.get("/api/runs/{id}/cases", this::cases);
     routes.get("/api/runs/{id}/cases/{number}", this::caseOfRun);
+    routes.get("/api/runs/{id}/cases/{number}/steps", this::steps);
     routes.post("/api/runs/{id}/stop", this::stop);
     routes.post("/api/runs/{id}/pause", ctx -> pause(ctx, true));
     routes.post("/api/runs/{id}/continue", ctx -> pause(ctx, false));
@@ -182,9 +184,23 @@ final class RunsApi {
         store().history(testCase.identity()).stream()
             .map(h -> new RunMessages.CaseHistory(h.run(), h.outcome()))
             .toList();
-    ctx.json(
-        new RunMessages.CaseRunView(
-            view(run), testCase, RunViews.tree(store().events(id, (int) number)), history));
+    StepTree tree = new StepTree();
+    store().events(id, (int) number, tree::add);
+    ctx.json(new RunMessages.CaseRunView(view(run), testCase, tree.count(), tree.roots(), history));
+  }
+
+  /** Some of the steps inside another one of a case, for which a case is too long. */
+  private void steps(Context ctx) {
+    long id = number(ctx, "id");
+    long number = number(ctx, "number");
+    run(id);
+    StepTree page =
+        StepTree.page(
+            (int) asked(ctx, "parent", 0, Integer.MAX_VALUE),
+            (int) asked(ctx, "from", 0, Integer.MAX_VALUE),
+            (int) asked(ctx, "limit", USUAL_PAGE, MOST_ON_A_PAGE));
+    store().events(id, (int) number, page::add);
+    ctx.json(page.roots());
   }
 
   private void stop(Context ctx) {

@@ -121,11 +121,17 @@ public final class RunMessages {
   /**
    * A step with those inside it.
    *
+   * @param place how many stand before it inside the same step
+   * @param number among the case's own steps, from 1; left out for what surrounds them
    * @param startMillis counted from the case's start
    * @param outcome left out while it goes, or where the run broke off
+   * @param stepCount how many are inside it
+   * @param steps those of them that are held: of many, the first, the last and what did not pass
    */
   public record StepRunView(
       int step,
+      int place,
+      @Nullable Integer number,
       String phase,
       String keyword,
       List<String> arguments,
@@ -141,10 +147,16 @@ public final class RunMessages {
       List<String> log,
       @Nullable SetUpUseView setUp,
       List<EvidenceView> evidence,
+      int stepCount,
       List<StepRunView> steps) {}
 
+  /** {@code steps} are those of {@code stepCount} that are held, as inside a step. */
   public record CaseRunView(
-      RunView run, RunCaseView testCase, List<StepRunView> steps, List<CaseHistory> history) {}
+      RunView run,
+      RunCaseView testCase,
+      int stepCount,
+      List<StepRunView> steps,
+      List<CaseHistory> history) {}
 
   public record CaseHistory(long run, Outcome outcome) {}
 }

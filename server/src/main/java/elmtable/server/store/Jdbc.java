@@ -6,6 +6,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Consumer;
 
 /** One statement at a time. */
 final class Jdbc {
@@ -54,16 +55,22 @@ final class Jdbc {
   }
 
   static <T> List<T> query(Database database, String sql, Values values, RowMapper<T> mapper) {
+    List<T> all = new ArrayList<>();
+    each(database, sql, values, mapper, all::add);
+    return all;
+  }
+
+  /** Hands over one row after the other, and holds none. */
+  static <T> void each(
+      Database database, String sql, Values values, RowMapper<T> mapper, Consumer<T> taker) {
     try (Connection connection = database.connect();
         PreparedStatement statement = connection.prepareStatement(sql)) {
       values.fill(statement);
-      List<T> all = new ArrayList<>();
       try (ResultSet rows = statement.executeQuery()) {
         while (rows.next()) {
-          all.add(mapper.map(rows));
+          taker.accept(mapper.map(rows));
         }
       }
-      return all;
     } catch (SQLException failed) {
       throw new StoreException("The database cannot be read: " + failed.getMessage(), failed);
     }

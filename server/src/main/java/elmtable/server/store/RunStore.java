@@ -17,6 +17,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Consumer;
 
 /** Runs with their cases, events and evidence. */
 public final class RunStore implements EvidenceKeeper {
@@ -254,16 +255,17 @@ public final class RunStore implements EvidenceKeeper {
     return cases.bySuite(run);
   }
 
-  /** The events of one case in their order. */
-  public List<RunEvent> events(long run, int number) {
-    return Jdbc.query(
+  /** Hands over the events of one case in their order; there may be very many. */
+  public void events(long run, int number, Consumer<RunEvent> taker) {
+    Jdbc.each(
         database,
         "select event from run_event where run = ? and number = ? order by sequence",
         statement -> {
           statement.setLong(1, run);
           statement.setInt(2, number);
         },
-        rows -> EventLines.read(rows.getString(1)));
+        rows -> EventLines.read(rows.getString(1)),
+        taker);
   }
 
   /** How an executable case ended when it last ran; null where it never did. */

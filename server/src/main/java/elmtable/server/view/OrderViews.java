@@ -46,8 +46,9 @@ public final class OrderViews {
             .map(ExecutableCase::identity)
             .findFirst()
             .flatMap(runs::lastRun);
-    List<StepRunView> ran =
-        last.map(run -> RunViews.tree(runs.events(run.run(), run.number()))).orElse(List.of());
+    StepTree tree = new StepTree();
+    last.ifPresent(run -> runs.events(run.run(), run.number(), tree::add));
+    List<StepRunView> ran = tree.roots();
     return new OrderView(
         TextPieces.of(entry.nameTemplate(), VisibleNames.of(entry, project)),
         entry.suiteName(),

@@ -7,6 +7,7 @@ import elmtable.keyword.builtin.BuiltInKeywords;
 import elmtable.run.Runner;
 import elmtable.server.http.WebServer;
 import elmtable.server.service.DataFiles;
+import elmtable.server.service.NoBrowsers;
 import elmtable.server.service.RunService;
 import elmtable.server.service.Services;
 import elmtable.server.service.Workspace;
@@ -31,9 +32,7 @@ class WarmUpTest {
               documents,
               workspace,
               DataFiles.inStore(documents, workspace),
-              new Runner(() -> {
-                throw new IllegalStateException("no browser in this test");
-              }),
+              new Runner(NoBrowsers::new),
               new Services.Places(null, data));
       try (RunService runs = services.runs();
           WebServer server = WebServer.start(0, CompletableFuture.completedFuture(services))) {

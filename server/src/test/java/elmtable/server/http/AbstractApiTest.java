@@ -6,6 +6,7 @@ import elmtable.keyword.builtin.BuiltInKeywords;
 import elmtable.run.Runner;
 import elmtable.server.service.DataFiles;
 import elmtable.server.service.Housekeeping;
+import elmtable.server.service.NoBrowsers;
 import elmtable.server.service.RunService;
 import elmtable.server.service.Services;
 import elmtable.server.service.Workspace;
@@ -52,9 +53,7 @@ abstract class AbstractApiTest {
             documents,
             workspace,
             DataFiles.inStore(documents, workspace),
-            new Runner(() -> {
-              throw new IllegalStateException("no browser in this test");
-            }),
+            new Runner(NoBrowsers::new),
             new Services.Places(null, data));
     runs = services.runs();
     housekeeping = services.housekeeping();

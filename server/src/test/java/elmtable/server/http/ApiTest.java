@@ -167,7 +167,11 @@ class ApiTest extends AbstractApiTest {
     assertEquals(201, started.status());
     long id = started.body().path("id").asLong();
     assertTrue(untilOver(id), "the stream says that the run is over");
-    assertEquals("stopped", get("/api/runs/" + id).body().path("run").path("state").asText());
+    JsonNode cases = get("/api/runs/" + id + "/cases?outcome=error").body();
+    assertTrue(cases.path("total").asInt() > 0);
+    cases
+        .path("cases")
+        .forEach(one -> assertFalse(one.path("failure").path("message").asText().isEmpty()));
   }
 
   /** Reads a run's events to its end, which comes with the run's. */
@@ -188,5 +192,39 @@ class ApiTest extends AbstractApiTest {
     assertEquals("fill in the request", offers.path("suggestions").get(0).path("insert").asText());
     assertEquals(
         "shelves, programme …", offers.path("suggestions").get(0).path("signature").asText());
+  }
+
+  @Test
+  void aCaseWithVeryManyStepsIsReadInPages() throws Exception {
+    int turns = 5_000;
+    send(
+        "POST",
+        "/api/documents",
+        Map.of(
+            "path",
+            "long.elmt",
+            "text",
+            """
+            suite Long
+
+            case counts far
+            steps
+            | log | <each> | * each, turn in split(repeat('x,', %d), ',') |
+            """
+                .formatted(turns - 1)));
+    JsonNode problems = get("/api/problems").body();
+    assertEquals("[]", problems.toString());
+    int id = send("POST", "/api/runs", Map.of("suites", List.of("Long"))).body().path("id").asInt();
+    assertTrue(untilOver(id));
+    JsonNode view = get("/api/runs/" + id + "/cases/1").body();
+    JsonNode loop = view.path("steps").get(0);
+    assertEquals(turns, loop.path("stepCount").asInt());
+    assertEquals(200, loop.path("steps").size());
+    String page = "/api/runs/" + id + "/cases/1/steps?parent=" + loop.path("step").asInt();
+    JsonNode middle = get(page + "&from=2500&limit=3").body();
+    assertEquals(3, middle.size());
+    assertEquals(2_500, middle.get(0).path("place").asInt());
+    assertEquals(400, get(page + "&limit=100000").status());
+    assertEquals(404, get("/api/runs/99999/cases/1/steps").status());
   }
 }

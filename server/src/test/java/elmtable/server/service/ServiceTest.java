@@ -7,9 +7,6 @@ import static org.junit.jupiter.api.Assertions.assertSame;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
-import elmtable.browser.Browser;
-import elmtable.browser.BrowserConfig;
-import elmtable.browser.BrowserException;
 import elmtable.keyword.builtin.BuiltInKeywords;
 import elmtable.plan.Planner;
 import elmtable.plan.Selection;
@@ -23,6 +20,7 @@ import elmtable.server.store.Database;
 import elmtable.server.store.DocumentStore;
 import elmtable.server.store.RunStore;
 import elmtable.server.store.SettingsStore;
+import elmtable.server.store.StoredEvents;
 import elmtable.text.TextChange;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -63,28 +61,6 @@ class ServiceTest {
       """;
 
   private static final RunChoices CHOICES = RunChoices.usual(2, 1);
-
-  private static final class NoBrowsers implements Browser.Launcher {
-    @Override
-    public Browser.Pool pool(BrowserConfig config) {
-      return new Browser.Pool() {
-        @Override
-        public Browser open() {
-          throw new BrowserException(BrowserException.Kind.LOST, "There is none.");
-        }
-
-        @Override
-        public void close() {
-          // There is none.
-        }
-      };
-    }
-
-    @Override
-    public void close() {
-      // There is none.
-    }
-  }
 
   private final BlockingQueue<RunEvent> heard = new LinkedBlockingQueue<>();
   private Database database;
@@ -238,8 +214,8 @@ class ServiceTest {
     follow(id);
     await(RunEvent.RunFinished.class);
     assertEquals(Map.of(Outcome.PASSED, 1), store.run(id).orElseThrow().counts());
-    assertFalse(store.events(id, 1).toString().contains("celadon"));
-    assertTrue(store.events(id, 1).toString().contains("•••"));
+    assertFalse(StoredEvents.of(store, id, 1).toString().contains("celadon"));
+    assertTrue(StoredEvents.of(store, id, 1).toString().contains("•••"));
   }
 
   @Test

@@ -50,7 +50,7 @@ class RunStoreTest {
       assertEquals(Map.of(Outcome.FAILED, 1, Outcome.NOT_RUN, 1), run.counts());
       assertEquals("b", store.caseOf(id, 1).orElseThrow().failure().found());
       assertEquals(Map.of("shelves", "7"), store.caseOf(id, 2).orElseThrow().values());
-      assertEquals(2, store.events(id, 1).size());
+      assertEquals(2, StoredEvents.of(store, id, 1).size());
       assertEquals(Outcome.FAILED, store.lastOutcome("id1"));
       assertNull(store.lastOutcome("id2"));
     }
@@ -152,7 +152,7 @@ class RunStoreTest {
       for (String kept : List.of(shared, own.get(0), own.get(3))) {
         runs.open(kept).close();
       }
-      assertEquals(List.of(), runs.events(2, 1));
+      assertEquals(List.of(), StoredEvents.of(runs, 2, 1));
     }
   }
 }

@@ -9,8 +9,10 @@ import elmtable.data.source.ProjectFiles;
 import elmtable.run.event.Outcome;
 import elmtable.run.event.RunEvent;
 import elmtable.text.TextChange;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.SequenceInputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -25,6 +27,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -255,7 +258,7 @@ class StoreTest {
       fill(database);
       runs.writing(run, event -> {}).on(new RunEvent.Logged(AT, 1, 1, large));
       runs.flush();
-      assertEquals(1, runs.events(run, 1).size(), "there was room after a moment");
+      assertEquals(1, StoredEvents.of(runs, run, 1).size(), "there was room after a moment");
       documents.create("b.elmt", large, "me");
     }
   }
@@ -288,13 +291,31 @@ class StoreTest {
     try (Database database = Database.open(data)) {
       RunStore runs = new RunStore(database);
       assertEquals(Outcome.NOT_RUN, runs.caseOf(1, 1).orElseThrow().outcome());
-      assertEquals(Outcome.NOT_RUN, ((RunEvent.CaseFinished) runs.events(1, 1).get(0)).outcome());
+      assertEquals(
+          Outcome.NOT_RUN, ((RunEvent.CaseFinished) StoredEvents.of(runs, 1, 1).get(0)).outcome());
       assertNull(runs.lastOutcome("i"), "it did not run");
       assertEquals(Outcome.PASSED, runs.lastOutcome("j"));
       DocumentStore documents = new DocumentStore(database);
       assertEquals(List.of(new DocumentStore.Stored(1, "a.elmt", 2, "two")), documents.documents());
       assertEquals("one", documents.text(1, 1));
       assertEquals("b.elmt", documents.removed().get(0).path());
+    }
+  }
+
+  @Test
+  void ofAFileThatCannotBeKeptNothingIsLeft(@TempDir Path folder) throws IOException {
+    InputStream breaking =
+        new SequenceInputStream(
+            new ByteArrayInputStream(new byte[5_000]),
+            new InputStream() {
+              @Override
+              public int read() throws IOException {
+                throw new IOException("No space left on device");
+              }
+            });
+    assertThrows(IOException.class, () -> new ContentFiles(folder).keep(breaking));
+    try (Stream<Path> left = Files.list(folder)) {
+      assertEquals(List.of(), left.toList());
     }
   }
 }
