@@ -24,7 +24,10 @@ public final class RunFolder implements RunListener, EvidenceKeeper, AutoCloseab
   private final JUnitXml results;
   private int kept;
 
-  private RunFolder(Path folder) throws IOException {
+  /** Why no more was written; null while all was. */
+  private IOException unwritten;
+
+  RunFolder(Path folder) throws IOException {
     this.folder = folder;
     this.lines = Files.newBufferedWriter(folder.resolve("events.jsonl"), StandardCharsets.UTF_8);
     this.results = new JUnitXml(folder.resolve("junit.xml"));
@@ -49,33 +52,56 @@ public final class RunFolder implements RunListener, EvidenceKeeper, AutoCloseab
     return folder;
   }
 
+  /** What comes after a failure is not written: {@link #close} tells of it. */
   @Override
   public synchronized void on(RunEvent event) {
+    if (unwritten != null) {
+      return;
+    }
     try {
       lines.write(EventLines.write(event));
       lines.newLine();
       lines.flush();
       results.on(event);
     } catch (IOException full) {
+      unwritten = full;
       throw new UncheckedIOException(full);
     }
   }
 
   @Override
   public synchronized String keep(byte[] content, String suffix) {
+    String name = String.format("evidence/%04d%s", ++kept, suffix);
+    Path file = folder.resolve(name);
     try {
-      Path evidence = Files.createDirectories(folder.resolve("evidence"));
-      String name = String.format("%04d%s", ++kept, suffix);
-      Files.write(evidence.resolve(name), content);
-      return "evidence/" + name;
+      Files.createDirectories(file.getParent());
+      Files.write(file, content);
+      return name;
     } catch (IOException full) {
-      throw new UncheckedIOException(full);
+      // A part of a picture is worth nothing, and takes room that events need.
+      deleteQuietly(file, full);
+      throw new UncheckedIOException(name + " cannot be written: " + full.getMessage(), full);
     }
   }
 
+  private static void deleteQuietly(Path file, IOException cause) {
+    try {
+      Files.deleteIfExists(file);
+    } catch (IOException left) {
+      cause.addSuppressed(left);
+    }
+  }
+
+  /** Throws where not all of the run could be written. */
   @Override
   public synchronized void close() throws IOException {
-    results.close();
-    lines.close();
+    try (lines) {
+      results.close();
+    } catch (IOException full) {
+      unwritten = unwritten == null ? full : unwritten;
+    }
+    if (unwritten != null) {
+      throw unwritten;
+    }
   }
 }

@@ -5,6 +5,7 @@ import elmtable.plan.Plan;
 import elmtable.plan.SavedPlan;
 import elmtable.plan.Selection;
 import elmtable.project.Project;
+import elmtable.report.EarlierTimes;
 import elmtable.report.LastRun;
 import elmtable.report.RunFolder;
 import elmtable.run.RunHandle;
@@ -164,7 +165,24 @@ final class RunCommand implements Callable<Integer> {
         choices.within().orElse(RunRequest.USUAL_LIMIT),
         ValuesCommand.ofProject(folder),
         SessionFiles.in(folder.resolve(".elm")),
-        ExpectedTimes.NONE);
+        expectedTimes());
+  }
+
+  /** Going by earlier runs, so that what takes long begins first. */
+  private ExpectedTimes expectedTimes() {
+    try {
+      return EarlierTimes.in(out);
+    } catch (IOException | RuntimeException unreadable) {
+      PrintWriter err = spec.commandLine().getErr();
+      err.println(
+          "How long cases took earlier cannot be read from "
+              + out
+              + ": "
+              + unreadable.getMessage()
+              + "; they go in the plan's order.");
+      err.flush();
+      return ExpectedTimes.NONE;
+    }
   }
 
   private static void requireSecrets(Project project, Plan plan) {

@@ -29,6 +29,9 @@ final class ContentFiles {
     long size;
     try (OutputStream out = Files.newOutputStream(partial)) {
       size = new DigestInputStream(in, digest).transferTo(out);
+    } catch (IOException full) {
+      Files.deleteIfExists(partial);
+      throw full;
     }
     String hash = HexFormat.of().formatHex(digest.digest());
     Path target = path(hash);

@@ -6,7 +6,9 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import elmtable.report.EventLines;
 import elmtable.run.event.Outcome;
+import elmtable.run.event.RunEvent;
 import elmtable.server.Main;
 import java.io.BufferedReader;
 import java.io.ByteArrayInputStream;
@@ -139,6 +141,46 @@ class ElmCommandTest extends AbstractCommandTest {
     assertTrue(err.toString().contains("All cases of the last run passed."), err.toString());
     assertEquals(2, elm(with(run, "--set", "twon=Oslo")));
     assertTrue(err.toString().contains("Did you mean “town”?"), err.toString());
+  }
+
+  @Test
+  void whatTookLongestInTheRunBeforeBeginsFirst() throws IOException {
+    for (String name : List.of("a", "b", "c")) {
+      file(name + ".elmt", "suite " + name + "\n\ncase only\nsteps\n| log | here |\n");
+    }
+    Path runs = folder.resolve("runs");
+    String[] run = {"run", folder.toString(), "--out", runs.toString(), "--workers", "1"};
+    assertEquals(0, elm(run));
+    Path first;
+    try (Stream<Path> made = Files.list(runs)) {
+      first = made.findFirst().orElseThrow().resolve("events.jsonl");
+    }
+    assertEquals(List.of(1, 2, 3), begun(first));
+    Files.write(
+        first,
+        Files.readAllLines(first).stream()
+            .map(line ->
+                line.contains("\"case finished\"") && line.contains("\"number\":3,")
+                    ? line.replaceAll("\"millis\":[0-9.E-]+", "\"millis\":60000")
+                    : line)
+            .toList());
+    assertEquals(0, elm(run));
+    try (Stream<Path> made = Files.list(runs)) {
+      Path second =
+          made.map(each -> each.resolve("events.jsonl"))
+              .filter(events -> !events.equals(first))
+              .findFirst()
+              .orElseThrow();
+      assertEquals(3, begun(second).get(0));
+    }
+  }
+
+  /** The numbers of cases in the order in which they began. */
+  private static List<Integer> begun(Path events) throws IOException {
+    return Files.readAllLines(events).stream()
+        .filter(line -> line.contains("\"case started\""))
+        .map(line -> ((RunEvent.CaseStarted) EventLines.read(line)).number())
+        .toList();
   }
 
   private static String[] with(String[] some, String... more) {
