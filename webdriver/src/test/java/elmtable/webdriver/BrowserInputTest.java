@@ -93,6 +93,17 @@ class BrowserInputTest extends AbstractBrowserTest {
   }
 
   @Test
+  void twoPressesAreADoubleOneHoweverBusyThePageIs() {
+    show(
+        "<button id=a>a</button><p id=log></p><script>"
+            + "const say = (text) => { log.textContent += text + ' '; };"
+            + "a.onmousedown = () => { const end = Date.now() + 700; while (Date.now() < end); };"
+            + "a.onclick = () => say('press'); a.ondblclick = () => say('twice');</script>");
+    browser.pointer().pressTwice(target("id", "a"), LIMIT);
+    assertEquals("press press twice", text("id", "log"));
+  }
+
+  @Test
   void aDragIsOneForPagesThatListenForDragging() {
     show(
         "<p id=log></p><div id=a draggable=true style='width:90px;height:40px'>a</div><div id=b style='width:90px;height:40px'>b</div><script>"

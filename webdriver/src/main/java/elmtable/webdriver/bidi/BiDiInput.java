@@ -14,15 +14,20 @@ import elmtable.webdriver.page.Questions;
 import elmtable.webdriver.wire.WebDriverError;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Function;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** Pointer, keyboard and fields, over BiDi: one look at the page, then the action. */
 final class BiDiInput implements Pointer, Keyboard, Fields {
+  private static final Logger LOG = LoggerFactory.getLogger(BiDiInput.class);
+
   /** Longer texts are put in at once, as pasting does; by keys each character costs a few ms. */
   private static final int MOST_KEYS = 200;
 
@@ -52,7 +57,36 @@ final class BiDiInput implements Pointer, Keyboard, Fields {
 
   @Override
   public void pressTwice(Target target, Duration limit) {
-    point(target, "press", limit, InputActions::pressTwice);
+    waiting.act(target, "press", limit, this::pressTwice);
+  }
+
+  private void pressTwice(PageAsker.Answer found) {
+    listenForPair(found, false);
+    tab.perform(InputActions.pressTwice(found.origin()));
+    try {
+      if (tab.dialog().isEmpty() && tab.events().isOpen(tab.context())) {
+        listenForPair(found, true);
+      }
+    } catch (WebDriverError gone) {
+      // The presses led away from the element, so that nobody is left to be told of a pair.
+      LOG.debug("The element is gone after two presses", gone);
+    }
+  }
+
+  private void listenForPair(PageAsker.Answer element, boolean after) {
+    tab.send(
+        "script.callFunction",
+        Map.of(
+            "functionDeclaration",
+            PageScripts.TWICE,
+            "awaitPromise",
+            true,
+            "target",
+            Map.of("context", tab.context(), "sandbox", PageAsker.SANDBOX),
+            "arguments",
+            List.of(element.reference(), Map.of("type", "boolean", "value", after))),
+        tab.left(),
+        EnumSet.allOf(Interruption.class));
   }
 
   @Override

@@ -8,7 +8,9 @@ import elmtable.browser.Target;
 import elmtable.browser.Wanted;
 import elmtable.webdriver.page.InputActions;
 import elmtable.webdriver.page.PageAnswer;
+import elmtable.webdriver.page.PageScripts;
 import elmtable.webdriver.page.Questions;
+import elmtable.webdriver.wire.WebDriverError;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
@@ -16,9 +18,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicReference;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** Pointer, keyboard and fields, over the classic protocol. */
 final class ClassicInput implements Pointer, Keyboard, Fields {
+  private static final Logger LOG = LoggerFactory.getLogger(ClassicInput.class);
   private static final String BACKSPACE = "\uE003";
 
   private final ClassicTab tab;
@@ -55,8 +60,24 @@ final class ClassicInput implements Pointer, Keyboard, Fields {
 
   @Override
   public void pressTwice(Target target, Duration limit) {
-    waiting.act(
-        target, "press", limit, element -> perform(InputActions.pressTwice(origin(element))));
+    waiting.act(target, "press", limit, this::pressTwice);
+  }
+
+  private void pressTwice(String element) {
+    listenForPair(element, false);
+    perform(InputActions.pressTwice(origin(element)));
+    try {
+      if (tab.dialog().isEmpty()) {
+        listenForPair(element, true);
+      }
+    } catch (WebDriverError gone) {
+      // The presses led away from the element, so that nobody is left to be told of a pair.
+      LOG.debug("The element is gone after two presses", gone);
+    }
+  }
+
+  private void listenForPair(String element, boolean after) {
+    tab.script("return (" + PageScripts.TWICE + ")(...arguments)", List.of(origin(element), after));
   }
 
   @Override

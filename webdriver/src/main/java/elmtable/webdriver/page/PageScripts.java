@@ -63,6 +63,9 @@ public final class PageScripts {
   /** A function that takes two elements. */
   public static final String DRAG = function("drag");
 
+  /** Takes an element, and whether the two presses of it were made; asynchronous then. */
+  public static final String TWICE = function("twice");
+
   /** Asynchronous, without arguments: answers yes or no. */
   public static final String CLEAR = function("clear");
 
