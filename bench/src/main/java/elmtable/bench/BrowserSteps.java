@@ -10,6 +10,7 @@ import elmtable.demosite.Defects;
 import elmtable.demosite.Site;
 import elmtable.webdriver.BrowserLauncher;
 import java.io.IOException;
+import java.nio.file.Path;
 import java.time.Duration;
 import java.util.Arrays;
 import java.util.Locale;
@@ -34,7 +35,7 @@ final class BrowserSteps {
 
   static void main() throws IOException, InterruptedException {
     try (Site site = Site.start(0, Defects.none());
-        BrowserLauncher launcher = new BrowserLauncher();
+        BrowserLauncher launcher = new BrowserLauncher(Path.of(""));
         ByHand hand = new ByHand()) {
       double[] raw;
       try (Browser.Pool pool = launcher.pool(BrowserConfig.usual());

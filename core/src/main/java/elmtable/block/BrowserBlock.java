@@ -159,7 +159,7 @@ public record BrowserBlock(Block block) {
     return Property.text(block, "user agent");
   }
 
-  /** The folder that downloads go to. */
+  /** The folder that downloads go to and stay in; relative to the project's. */
   public Optional<Property<String>> downloads() {
     return Property.text(block, "downloads");
   }

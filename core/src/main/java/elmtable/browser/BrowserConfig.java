@@ -12,6 +12,8 @@ import java.util.Optional;
  * @param width of the page's area, in CSS pixels, as {@code height}
  * @param language for Accept-Language and for what pages write in the user's own, or empty
  * @param arguments for its command line
+ * @param downloads the folder that downloads go to and stay in, which the launcher finds; empty for
+ *     one of the case's own that goes with it
  * @param wipe whether a state is wiped for the next case, where that can be; else it is made anew
  * @param anyCertificate whether it takes certificates that nobody vouches for
  * @param remote the remote end that has it, or nothing where it runs on this machine
@@ -24,6 +26,7 @@ public record BrowserConfig(
     String language,
     List<String> arguments,
     Emulation emulation,
+    String downloads,
     boolean wipe,
     boolean anyCertificate,
     Optional<Remote> remote) {
@@ -39,13 +42,39 @@ public record BrowserConfig(
   /** A browser of this machine, as {@link #usual()} but for its kind. */
   public static BrowserConfig of(String kind) {
     return new BrowserConfig(
-        kind, 1280, 800, true, "", List.of(), Emulation.NONE, true, false, Optional.empty());
+        kind, 1280, 800, true, "", List.of(), Emulation.NONE, "", true, false, Optional.empty());
   }
 
   /** The same on the machine's screen. */
   public BrowserConfig seen() {
     return new BrowserConfig(
-        kind, width, height, false, language, arguments, emulation, wipe, anyCertificate, remote);
+        kind,
+        width,
+        height,
+        false,
+        language,
+        arguments,
+        emulation,
+        downloads,
+        wipe,
+        anyCertificate,
+        remote);
+  }
+
+  /** The same with downloads in another folder. */
+  public BrowserConfig downloadingTo(String folder) {
+    return new BrowserConfig(
+        kind,
+        width,
+        height,
+        headless,
+        language,
+        arguments,
+        emulation,
+        folder,
+        wipe,
+        anyCertificate,
+        remote);
   }
 
   /**

@@ -52,20 +52,19 @@ class PropertyChecksTest extends AbstractChecksTest {
   }
 
   /** What is read and not carried out yet is an error, where a run would pass over it. */
-  @ParameterizedTest
-  @CsvSource(
-      delimiter = ';',
-      value = {
-        "browser b,downloads: kept; downloads: kept",
-        "plan p,every: 2h; every: 2h",
-      })
-  void whatIsNotCarriedOutYetIsAnError(String block, String what) {
-    String text =
-        block.replaceFirst(",", "\n") + (block.contains(":") ? "" : "\n| log | x |") + "\n";
-    Diagnostic problem = only(text, "V101");
+  @Test
+  void whatIsNotCarriedOutYetIsAnError() {
+    Diagnostic problem = only("plan p\nevery: 2h\n", "V101");
     assertEquals(Severity.ERROR, problem.severity());
-    assertTrue(problem.message().contains(what), problem.message());
-    assertEquals(List.of(), codes("browser b\nisolation: case\n"));
+    assertTrue(problem.message().contains("every: 2h"), problem.message());
+    assertEquals(List.of(), codes("browser b\nisolation: case\ndownloads: kept\n"));
+  }
+
+  @Test
+  void downloadsOfARemoteEndGoToNoFolderOfThisMachine() {
+    Diagnostic problem =
+        only("browser b\naddress: http://grid.test:4444\ndownloads: kept\n", "T114");
+    assertTrue(problem.message().contains("stay there"), problem.message());
   }
 
   @ParameterizedTest

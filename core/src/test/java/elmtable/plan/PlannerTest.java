@@ -210,14 +210,14 @@ class PlannerTest {
   }
 
   @Test
-  void whatIsNotCarriedOutYetKeepsOnlyTheCasesFromRunningThatDependOnIt() {
+  void anErrorOfABrowserKeepsOnlyTheCasesFromRunningThatDependOnIt() {
     String text =
         """
         browser plain
         kind: chrome
 
         browser slow
-        downloads: kept
+        window: big
 
         case a
         steps
@@ -230,11 +230,9 @@ class PlannerTest {
     assertEquals(
         List.of(
             "a in plain: ",
-            "a in slow: a.elmt, line 5: This version does not carry out “downloads: kept” yet; remove the"
-                + " line.",
+            "a in slow: a.elmt, line 5: “big” is not a size; write it as 1280 x 800.",
             "b in plain: ",
-            "b in slow: a.elmt, line 5: This version does not carry out “downloads: kept” yet; remove the"
-                + " line."),
+            "b in slow: a.elmt, line 5: “big” is not a size; write it as 1280 x 800."),
         Planner.plan(
                 CheckedProject.of(TestProjects.of(text)),
                 Selection.everything().withBrowsers("plain", "slow"))

@@ -171,10 +171,10 @@ class RunnerTest extends AbstractRunTest {
   }
 
   @Test
-  void whatIsNotCarriedOutYetIsSaid() throws InterruptedException {
-    run("browser b\ndownloads: here\n\ncase a\nsteps\n| log | x |\n");
+  void anErrorOfTheBrowserIsOneOfItsCases() throws InterruptedException {
+    run("browser b\nwindow: big\n\ncase a\nsteps\n| log | x |\n");
     assertEquals(Outcome.ERROR, only().outcome());
-    assertTrue(only().failure().message().contains("“downloads: here” yet"));
+    assertTrue(only().failure().message().contains("“big” is not a size"));
   }
 
   @Test

@@ -5,6 +5,7 @@ import elmtable.browser.BrowserConfig;
 import elmtable.browser.BrowserException;
 import elmtable.webdriver.bidi.BrowserProgram;
 import elmtable.webdriver.remote.RemoteEnds;
+import java.nio.file.Path;
 import java.util.Locale;
 import java.util.Optional;
 
@@ -20,10 +21,24 @@ public final class BrowserLauncher implements Browser.Launcher {
   private final FirefoxStarter firefox = new FirefoxStarter();
   private final RemoteEnds remotes = new RemoteEnds();
   private final ProgramPool pool = new ProgramPool(this::start);
+  private final Path folder;
+
+  /**
+   * @param folder which folders for downloads are relative to
+   */
+  public BrowserLauncher(Path folder) {
+    this.folder = folder.toAbsolutePath();
+  }
 
   @Override
   public Browser.Pool pool(BrowserConfig config) {
-    return config.remote().isPresent() ? remotes.pool(config) : pool.of(config);
+    return config.remote().isPresent() ? remotes.pool(config) : pool.of(withFolder(config));
+  }
+
+  private BrowserConfig withFolder(BrowserConfig config) {
+    return config.downloads().isEmpty()
+        ? config
+        : config.downloadingTo(folder.resolve(config.downloads()).normalize().toString());
   }
 
   @Override

@@ -12,6 +12,7 @@ import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 import java.time.Duration;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
@@ -49,7 +50,7 @@ abstract class AbstractBrowserTest {
   static void start(String kind) throws IOException {
     answer = new CountDownLatch(1);
     asked = new CountDownLatch(1);
-    launcher = new BrowserLauncher();
+    launcher = new BrowserLauncher(Path.of(""));
     pool = launcher.pool(BrowserConfig.of(kind));
     server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
     server.setExecutor(Executors.newVirtualThreadPerTaskExecutor());

@@ -14,6 +14,7 @@ import elmtable.browser.Wanted;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -209,7 +210,7 @@ class BrowserTest extends AbstractBrowserTest {
   @Test
   void nothingIsLeftWhenALauncherIsClosed() throws Exception {
     Set<ProcessHandle> others = browsers();
-    BrowserLauncher own = new BrowserLauncher();
+    BrowserLauncher own = new BrowserLauncher(Path.of(""));
     own.pool(BrowserConfig.of(kind)).open().pages().goTo(address("/"));
     Set<ProcessHandle> started = browsers();
     // What another program starts meanwhile is not ours.

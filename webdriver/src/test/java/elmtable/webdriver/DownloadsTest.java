@@ -2,10 +2,12 @@ package elmtable.webdriver;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import elmtable.browser.Browser;
 import elmtable.browser.BrowserConfig;
+import elmtable.browser.BrowserException;
 import elmtable.browser.Downloads.Download;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -13,6 +15,7 @@ import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 
 @DisplayName("A download")
 class DownloadsTest extends AbstractBrowserTest {
@@ -62,12 +65,46 @@ class DownloadsTest extends AbstractBrowserTest {
   @Test
   void leavesNoFolderWhereItsProgramEnds() {
     Path folder;
-    try (BrowserLauncher own = new BrowserLauncher();
+    try (BrowserLauncher own = new BrowserLauncher(Path.of(""));
         Browser.Pool ending = own.pool(BrowserConfig.of(kind))) {
       folder = downloaded(ending).getParent();
     }
     awaitGone(folder);
     assertFalse(Files.exists(folder));
+  }
+
+  @Test
+  void staysInTheFolderThatTheBrowserBlockNamesNextToOthersOfItsName(@TempDir Path project)
+      throws IOException {
+    Path folder = project.resolve("kept/here");
+    try (BrowserLauncher own = new BrowserLauncher(project);
+        Browser.Pool staying = own.pool(BrowserConfig.of(kind).downloadingTo("kept/here"))) {
+      assertEquals(folder.resolve("kilns.csv"), downloaded(staying));
+      assertEquals(folder.resolve("kilns (2).csv"), downloaded(staying));
+      try (Browser one = staying.open()) {
+        page = link("clay.csv", "grog") + link("kilns.csv", "Wren");
+        one.pages().goTo(address("/"));
+        one.pointer().press(target("link", "clay.csv"), LIMIT);
+        one.pointer().press(target("link", "kilns.csv"), LIMIT);
+        one.downloads().await("kilns.csv", LIMIT);
+      }
+      awaitThere(folder.resolve("clay.csv"));
+    }
+    assertEquals("Olga", Files.readString(folder.resolve("kilns.csv")));
+    assertEquals("Olga", Files.readString(folder.resolve("kilns (2).csv")));
+    assertEquals("Wren", Files.readString(folder.resolve("kilns (3).csv")));
+    assertEquals("grog", Files.readString(folder.resolve("clay.csv")), "nobody asked for it");
+  }
+
+  @Test
+  void thatHasNoFolderIsSaid(@TempDir Path project) throws IOException {
+    Files.writeString(project.resolve("file"), "no folder");
+    try (BrowserLauncher own = new BrowserLauncher(project);
+        Browser.Pool other = own.pool(BrowserConfig.of(kind).downloadingTo("file"))) {
+      BrowserException none = assertThrows(BrowserException.class, other::open);
+      assertTrue(
+          none.getMessage().startsWith("No folder for downloads can be made: "), none.getMessage());
+    }
   }
 
   /** A file that a browser downloaded before it was closed. */
@@ -77,6 +114,13 @@ class DownloadsTest extends AbstractBrowserTest {
       one.pages().goTo(address("/"));
       one.pointer().press(target("link", "kilns.csv"), LIMIT);
       return one.downloads().await("", LIMIT).file().orElseThrow();
+    }
+  }
+
+  private static void awaitThere(Path file) {
+    long end = System.nanoTime() + LIMIT.toNanos();
+    while (!Files.exists(file) && System.nanoTime() < end) {
+      Thread.onSpinWait();
     }
   }
 

@@ -11,6 +11,7 @@ import java.io.IOException;
 import java.math.BigDecimal;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -39,6 +40,7 @@ class EmulationTest {
         List.of(),
         new BrowserConfig.Emulation(
             "Europe/Lisbon", Optional.of(position), "dark", "Kiln 1.0", offline),
+        "",
         true,
         false,
         Optional.empty());
@@ -58,7 +60,7 @@ class EmulationTest {
         });
     server.start();
     String address = "http://localhost:" + server.getAddress().getPort() + "/";
-    try (BrowserLauncher launcher = new BrowserLauncher();
+    try (BrowserLauncher launcher = new BrowserLauncher(Path.of(""));
         Browser.Pool pool = launcher.pool(config(kind, false));
         Browser browser = pool.open();
         Browser.Pool away = launcher.pool(config(kind, true));

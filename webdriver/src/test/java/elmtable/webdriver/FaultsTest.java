@@ -50,7 +50,7 @@ class FaultsTest {
 
   @BeforeEach
   void start() throws IOException {
-    launcher = new BrowserLauncher();
+    launcher = new BrowserLauncher(Path.of(""));
     pool = launcher.pool(BrowserConfig.of(kind));
     server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
     server.setExecutor(Executors.newVirtualThreadPerTaskExecutor());

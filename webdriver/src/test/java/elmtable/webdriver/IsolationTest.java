@@ -14,6 +14,7 @@ import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -159,7 +160,7 @@ class IsolationTest extends AbstractBrowserTest {
   /** What pages are made of comes from the browser's cache; nothing else of the case is there. */
   @Test
   void isWipedOutOfABrowserThatStaysWarm() {
-    try (BrowserLauncher own = new BrowserLauncher()) {
+    try (BrowserLauncher own = new BrowserLauncher(Path.of(""))) {
       Browser.Pool wiping = own.pool(BrowserConfig.of(kind));
       String fresh = null;
       for (int i = 0; i < 4; i++) {
@@ -201,7 +202,7 @@ class IsolationTest extends AbstractBrowserTest {
           authenticate(one);
           one.pages().goTo(site("/guarded"));
         });
-    try (BrowserLauncher own = new BrowserLauncher()) {
+    try (BrowserLauncher own = new BrowserLauncher(Path.of(""))) {
       Browser.Pool wiping = own.pool(BrowserConfig.of(kind));
       List<String> warm = new ArrayList<>();
       ways.forEach((way, leave) -> {

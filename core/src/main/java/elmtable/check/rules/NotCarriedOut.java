@@ -1,6 +1,5 @@
 package elmtable.check.rules;
 
-import elmtable.block.BrowserBlock;
 import elmtable.block.PlanBlock;
 import elmtable.block.Property;
 import elmtable.language.Line;
@@ -15,10 +14,6 @@ import java.util.Optional;
  */
 final class NotCarriedOut {
   private NotCarriedOut() {}
-
-  static void browser(BrowserBlock browser, List<Diagnostic> problems) {
-    lines(List.of(browser.downloads()), problems);
-  }
 
   static void plan(PlanBlock plan, List<Diagnostic> problems) {
     lines(List.of(plan.at(), plan.every()), problems);

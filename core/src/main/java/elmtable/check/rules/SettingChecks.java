@@ -6,6 +6,7 @@ import elmtable.block.BrowserBlock;
 import elmtable.block.HookBlock;
 import elmtable.block.NameList;
 import elmtable.block.PlanBlock;
+import elmtable.block.Property;
 import elmtable.check.rules.step.PropertyChecks;
 import elmtable.check.rules.step.StepChecks;
 import elmtable.data.source.ProjectFiles;
@@ -63,8 +64,18 @@ final class SettingChecks {
         browser.certificates(),
         browser.offline(),
         browser.wipe());
-    NotCarriedOut.browser(browser, problems);
+    if (browser.address().isPresent()) {
+      browser.downloads().ifPresent(this::downloadsElsewhere);
+    }
     return problems;
+  }
+
+  private void downloadsElsewhere(Property<String> downloads) {
+    problems.add(
+        new Diagnostic(
+            Problem.BAD_PROPERTY_VALUE,
+            downloads.line().valueRange(),
+            "The downloads of a remote end stay there; remove the line or “address:”."));
   }
 
   private void mail(NameList to) {

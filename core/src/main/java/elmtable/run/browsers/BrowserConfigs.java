@@ -53,6 +53,7 @@ public final class BrowserConfigs {
             value(browser.colourScheme()).orElse(""),
             value(browser.userAgent()).orElse(""),
             value(browser.offline()).orElse(false)),
+        value(browser.downloads()).orElse(usual.downloads()),
         value(browser.wipe()).orElse(usual.wipe()),
         value(browser.certificates()).filter("any"::equals).isPresent(),
         value(browser.address()).map(address -> remote(browser, address)));

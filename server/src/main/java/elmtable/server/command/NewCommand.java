@@ -50,7 +50,7 @@ final class NewCommand implements Callable<Integer> {
     requireEmpty();
     BeginView seen;
     try {
-      seen = new Beginning(new Runner(BrowserLauncher::new)).look(address);
+      seen = new Beginning(new Runner(() -> new BrowserLauncher(folder))).look(address);
     } catch (Beginning.BadAddressException bad) {
       throw new RefusalException(bad.getMessage());
     }

@@ -115,7 +115,7 @@ final class RunCommand implements Callable<Integer> {
               : "The selection has no executable case; see “elm plan”.");
     }
     requireSecrets(project, plan);
-    Runner runner = new Runner(BrowserLauncher::new);
+    Runner runner = new Runner(() -> new BrowserLauncher(folder));
     tellMissing(runner.missing(project, plan.browsers()));
     try {
       return carriedOut(runner, project, plan);

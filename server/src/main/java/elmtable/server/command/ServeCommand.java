@@ -209,7 +209,7 @@ final class ServeCommand implements Callable<Integer> {
               documents,
               workspace,
               onFolder ? DataFiles.inFolder(folder) : DataFiles.inStore(documents, workspace),
-              new Runner(BrowserLauncher::new),
+              new Runner(() -> new BrowserLauncher(onFolder ? folder : place)),
               new Services.Places(onFolder ? folder : null, place)),
           kept,
           lock);

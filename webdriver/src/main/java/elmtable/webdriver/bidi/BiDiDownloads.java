@@ -4,6 +4,7 @@ import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserException.Kind;
 import elmtable.browser.Downloads;
 import elmtable.webdriver.page.Seconds;
+import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
@@ -28,7 +29,7 @@ final class BiDiDownloads implements Downloads {
               found.name(),
               Optional.ofNullable(found.file())
                   .filter(file -> !tab.program().isRemote())
-                  .map(Path::of));
+                  .map(this::kept));
       case GOING ->
           throw new BrowserException(
               Kind.PAGE,
@@ -37,6 +38,21 @@ final class BiDiDownloads implements Downloads {
           throw new BrowserException(
               Kind.PAGE, "The download of “" + found.name() + "” was broken off.");
     };
+  }
+
+  private Path kept(String file) {
+    try {
+      return tab.program().downloads().keep(Path.of(file));
+    } catch (IOException refused) {
+      throw new BrowserException(
+          Kind.PAGE,
+          "“"
+              + Path.of(file).getFileName()
+              + "” was downloaded, but cannot be put into the folder"
+              + " for downloads: "
+              + refused.getMessage(),
+          refused);
+    }
   }
 
   private static Optional<DownloadLog.Found> find(DownloadLog log, String name, Duration limit) {

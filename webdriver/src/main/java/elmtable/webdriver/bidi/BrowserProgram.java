@@ -49,6 +49,7 @@ public final class BrowserProgram implements AutoCloseable {
   private final BiDiConnection connection;
   private final Kind kind;
   private final BrowserConfig config;
+  private final KeptDownloads downloads;
   private final String description;
   private final Ending ending;
   private final AtomicInteger opened = new AtomicInteger();
@@ -96,6 +97,7 @@ public final class BrowserProgram implements AutoCloseable {
     this.description = description;
     this.ending = ending;
     EventRouter router = new EventRouter(connection, kind);
+    this.downloads = new KeptDownloads(config);
     this.contexts = new UserContexts(this, router, config);
     connection.onEvent(router::receive);
     told("session.subscribe", Map.of("events", EVENTS));
@@ -118,6 +120,10 @@ public final class BrowserProgram implements AutoCloseable {
 
   Kind kind() {
     return kind;
+  }
+
+  KeptDownloads downloads() {
+    return downloads;
   }
 
   /** Whether it runs where files of this machine are not. */

@@ -1,6 +1,7 @@
 package elmtable.webdriver.bidi;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -84,6 +85,14 @@ final class DownloadLog {
     return entries.stream()
         .filter(entry -> !entry.given && (name.isEmpty() || entry.name.equals(name)))
         .findFirst();
+  }
+
+  /** The files that are whole and were not given yet. */
+  synchronized List<Path> complete() {
+    return entries.stream()
+        .filter(entry -> !entry.given && entry.state == State.COMPLETE && entry.file != null)
+        .map(entry -> Path.of(entry.file))
+        .toList();
   }
 
   synchronized boolean isGoing() {

@@ -86,6 +86,7 @@ final class UserContexts {
       return Optional.empty();
     }
     try {
+      program.downloads().prepare();
       Path folder = Files.createTempDirectory("elm-downloads-");
       Map<String, String> behaviour =
           Map.of("type", "allowed", "destinationFolder", folder.toString());
@@ -111,6 +112,7 @@ final class UserContexts {
     wiped.add(() -> {
       Optional<UserContext> next = Optional.empty();
       try {
+        program.downloads().keepRest(used.events().downloads());
         next = isWipeable(tab) ? wiping(used, tab).wiped() : next;
         return next;
       } finally {

@@ -92,6 +92,7 @@ class RemoteEndTest {
         "",
         List.of("--no-sandbox", "--disable-gpu", "--disable-dev-shm-usage"),
         usual.emulation(),
+        "",
         true,
         false,
         Optional.of(new BrowserConfig.Remote(URI.create(address), limit, capabilities)));
