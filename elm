@@ -107,8 +107,8 @@ demo() {
   [ -d "$project" ] || { mkdir -p "$project" && cp -R "$here/demo/." "$project"; }
   local port=${ELM_PORT:-8080} site_pid server_pid
   mapfile -t options < <(java_options)
-  # The demo project's environment names this port.
-  "$JAVA_HOME/bin/java" -XX:+UseSerialGC -jar "$here/demo-site/target/demo-site.jar" --port 8090 &
+  # The demo project's environments name these ports.
+  "$JAVA_HOME/bin/java" -XX:+UseSerialGC -jar "$here/demo-site/target/demo-site.jar" --port 8090 --defects-port 8091 &
   site_pid=$!
   "$JAVA_HOME/bin/java" "${options[@]}" -jar "$jar" \
     serve "$project" --name "Emberwick Kilns" --port "$port" "$@" &

@@ -27,6 +27,11 @@ public record Defects(boolean lateLabel, boolean oneTooMany, boolean slowKilns, 
         names.contains("random-503"));
   }
 
+  /** Those that the demo's plan "with planted defects" finds. */
+  public static Defects planted() {
+    return new Defects(true, true, true, false);
+  }
+
   public static Defects none() {
     return new Defects(false, false, false, false);
   }

@@ -19,25 +19,44 @@ public final class Main implements Callable<Integer> {
       description = "Port on the loopback interface; 0 takes a free one.")
   private int port;
 
+  @Option(
+      names = "--defects-port",
+      description =
+          "Port at which the site is served once more, with planted defects; not if left out.")
+  private Integer defectsPort;
+
   public static void main(String[] arguments) {
     System.exit(new CommandLine(new Main()).execute(arguments));
   }
 
   @Override
   public Integer call() throws InterruptedException {
+    if (!serve(port, Defects.of(System.getenv()), "--port", "")) {
+      return 2;
+    }
+    if (defectsPort != null
+        && !serve(defectsPort, Defects.planted(), "--defects-port", ", with planted defects")) {
+      return 2;
+    }
+    new CountDownLatch(1).await();
+    return 0;
+  }
+
+  /** Whether it could be started; if not, says why. */
+  private static boolean serve(int port, Defects defects, String option, String more) {
     try {
-      Site site = Site.start(port, Defects.of(System.getenv()));
-      System.out.println("Emberwick Kilns is at " + site.address());
-      new CountDownLatch(1).await();
-      return 0;
+      System.out.println("Emberwick Kilns is at " + Site.start(port, defects).address() + more);
+      return true;
     } catch (IOException taken) {
       System.err.println(
           "Port "
               + port
               + " cannot be used: "
               + taken.getMessage()
-              + ". Choose another with --port.");
-      return 2;
+              + ". Choose another with "
+              + option
+              + ".");
+      return false;
     }
   }
 }

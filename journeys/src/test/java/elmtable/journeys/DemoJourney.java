@@ -1,6 +1,7 @@
 package elmtable.journeys;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -29,6 +30,27 @@ class DemoJourney {
           others,
           String.join("\n", printed));
       assertEquals("1", printed.get(printed.size() - 1));
+    }
+  }
+
+  @Test
+  void plantedDefectsAreThreeFindingsEachForAReasonOfItsOwn() throws Exception {
+    try (World world = new World()) {
+      List<String> printed =
+          world.command(
+              "run",
+              world.project().toString(),
+              "--plan",
+              "with planted defects",
+              "--tags",
+              "planted",
+              "--out",
+              world.project().resolveSibling("results").toString());
+      String all = String.join("\n", printed);
+      assertTrue(all.contains("found:  Booked: 1 shelf"), all);
+      assertTrue(all.contains("button Add a photo, Send my offer"), all);
+      assertTrue(all.contains("after 4 s."), all);
+      assertTrue(all.contains("3 failed"), all);
     }
   }
 

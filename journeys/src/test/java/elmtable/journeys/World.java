@@ -24,6 +24,7 @@ final class World implements AutoCloseable {
   private static final String STARTED = "Elm Table is at ";
 
   private final Site site;
+  private final Site flawedSite;
   private final Path folder;
   private Process server;
   private String address;
@@ -37,6 +38,7 @@ final class World implements AutoCloseable {
   private World(Path folder) throws IOException {
     this.folder = folder;
     this.site = Site.start(0, Defects.of(Map.of()));
+    this.flawedSite = Site.start(0, Defects.planted());
   }
 
   /** A server on a project of one's own. */
@@ -54,7 +56,10 @@ final class World implements AutoCloseable {
         Files.createDirectories(target.getParent());
         if (file.toString().endsWith(".elmt")) {
           String text = Files.readString(file);
-          Files.writeString(target, text.replace("http://127.0.0.1:8090", site.address()));
+          Files.writeString(
+              target,
+              text.replace("http://127.0.0.1:8090", site.address())
+                  .replace("http://127.0.0.1:8091", flawedSite.address()));
         } else {
           Files.copy(file, target);
         }
@@ -182,6 +187,7 @@ final class World implements AutoCloseable {
       server.destroyForcibly();
     }
     site.close();
+    flawedSite.close();
     try (Stream<Path> all = Files.walk(folder)) {
       all.sorted((a, b) -> b.compareTo(a)).forEach(path -> path.toFile().delete());
     }
