@@ -56,7 +56,7 @@ final class Screen implements AutoCloseable {
         Map.of("width", 1280, "height", 800, "deviceScaleFactor", 1, "mobile", false));
   }
 
-  private static Path program(String name) {
+  static Path program(String name) {
     return Stream.of(System.getenv("PATH").split(":"))
         .map(folder -> Path.of(folder, name))
         .filter(Files::isExecutable)

@@ -71,6 +71,15 @@ final class World implements AutoCloseable {
    * Runs a command of the same program and gives what it printed; its exit code is the last line.
    */
   List<String> command(String... arguments) throws Exception {
+    Process process = begin(arguments);
+    String printed = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+    List<String> lines = new ArrayList<>(printed.lines().toList());
+    lines.add(String.valueOf(process.waitFor()));
+    return lines;
+  }
+
+  /** Begins a command of the same program, of which what it prints is read as it comes. */
+  static Process begin(String... arguments) throws IOException {
     List<String> command =
         new ArrayList<>(
             List.of(
@@ -79,12 +88,7 @@ final class World implements AutoCloseable {
                 "-jar",
                 JAR.toString()));
     command.addAll(List.of(arguments));
-    Process process =
-        new ProcessBuilder(command).redirectError(ProcessBuilder.Redirect.INHERIT).start();
-    String printed = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
-    List<String> lines = new ArrayList<>(printed.lines().toList());
-    lines.add(String.valueOf(process.waitFor()));
-    return lines;
+    return new ProcessBuilder(command).redirectError(ProcessBuilder.Redirect.INHERIT).start();
   }
 
   /** Where the studio's site is. */

@@ -4,7 +4,7 @@ import elmtable.browser.Browser;
 import elmtable.browser.BrowserException;
 import elmtable.run.time.StopSignal;
 import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.CompletionException;
+import java.util.concurrent.ExecutionException;
 import java.util.function.Supplier;
 
 /**
@@ -28,20 +28,29 @@ public final class PreparedBrowsers implements AutoCloseable {
     CompletableFuture<Browser> taken = next == null ? opening() : next;
     boolean prepared = next != null;
     next = null;
+    Browser browser = opened(taken);
+    if (prepared && !browser.isUsable()) {
+      // Its program ended, or was ended, while the case before went on.
+      browser.close();
+      return opened(opening());
+    }
+    return browser;
+  }
+
+  /** Waits until it is open, or the run is stopped; what comes after that is closed. */
+  private Browser opened(CompletableFuture<Browser> opening) {
     try {
-      Browser browser = taken.join();
-      if (prepared && !browser.isUsable()) {
-        // Its program ended, or was ended, while the case before went on.
-        browser.close();
-        return opening().join();
-      }
-      return browser;
-    } catch (CompletionException failed) {
+      return opening.get();
+    } catch (ExecutionException failed) {
       stop.check();
-      if (failed.getCause() instanceof BrowserException failure) {
-        throw failure;
-      }
-      throw failed;
+      throw failed.getCause() instanceof RuntimeException cause
+          ? cause
+          : new IllegalStateException(failed.getCause());
+    } catch (InterruptedException stopped) {
+      opening.thenAccept(Browser::close);
+      stop.check();
+      Thread.currentThread().interrupt();
+      throw new BrowserException(BrowserException.Kind.LOST, "Waiting was broken off.", stopped);
     }
   }
 

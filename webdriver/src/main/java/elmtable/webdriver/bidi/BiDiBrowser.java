@@ -38,6 +38,9 @@ final class BiDiBrowser implements Browser {
   private final BiDiState state;
   private boolean closed;
 
+  /** Whether a case has it; until then it is only made ready. */
+  private volatile boolean begun;
+
   /**
    * @param context goes back to the program when the browser is closed
    * @param position lets pages ask where they are, where the browser block says where that is
@@ -134,6 +137,10 @@ final class BiDiBrowser implements Browser {
 
   @Override
   public void within(Duration limit) {
+    if (!begun) {
+      begun = true;
+      program.busy(true);
+    }
     tab.within(limit);
   }
 
@@ -152,6 +159,9 @@ final class BiDiBrowser implements Browser {
     if (!closed) {
       closed = true;
       program.release(context, tab);
+      if (begun) {
+        program.busy(false);
+      }
     }
   }
 }

@@ -50,6 +50,7 @@ public final class BrowserProgram implements AutoCloseable {
   private final Kind kind;
   private final BrowserConfig config;
   private final KeptDownloads downloads;
+  private final AtomicInteger busy = new AtomicInteger();
   private final String description;
   private final Ending ending;
   private final AtomicInteger opened = new AtomicInteger();
@@ -174,6 +175,16 @@ public final class BrowserProgram implements AutoCloseable {
   /** How many of them are open. */
   public int inUse() {
     return contexts.inUse();
+  }
+
+  /** Whether no case does anything in it: what is open in it is only made ready for one. */
+  public boolean isIdle() {
+    return busy.get() == 0;
+  }
+
+  /** A case begins in one of its browsers, or is done with it. */
+  void busy(boolean begins) {
+    busy.addAndGet(begins ? 1 : -1);
   }
 
   /** A browser in a fresh state that shares nothing with any other. */

@@ -13,6 +13,7 @@ import org.slf4j.LoggerFactory;
 public final class ClassicSession {
   private static final Logger LOG = LoggerFactory.getLogger(ClassicSession.class);
   private static final Duration END = Duration.ofSeconds(10);
+  private static final Duration ALIVE = Duration.ofSeconds(5);
 
   private final WebDriverHttp wire;
   private final String path;
@@ -42,6 +43,17 @@ public final class ClassicSession {
 
   JsonNode delete(String command, Duration limit) {
     return wire.delete(path + command, limit);
+  }
+
+  /** Whether the remote end still has the browser. */
+  public boolean answers() {
+    try {
+      wire.get(path + "/timeouts", ALIVE);
+      return true;
+    } catch (WebDriverError | BrowserException gone) {
+      LOG.debug("A session does not answer", gone);
+      return false;
+    }
   }
 
   /** Closes the browser; one that is gone already is not a problem. */

@@ -178,7 +178,9 @@ final class ClassicTab {
     if (error.is(
             "invalid session id", "session not created", "disconnected", "chrome not reachable")
         || error.getMessage().contains("disconnected")
-        || error.getMessage().contains("tab crashed")) {
+        || error.getMessage().contains("tab crashed")
+        // A grid has no code of its own for a node that is gone.
+        || error.is("unknown error") && !session.answers()) {
       return new BrowserException(Kind.LOST, "The browser is gone: " + error.getMessage(), error);
     }
     return new BrowserException(

@@ -17,8 +17,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutionException;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -31,12 +36,17 @@ final class RemoteEnd {
   private static final ObjectMapper JSON = new ObjectMapper();
   private static final Duration SESSION_LIMIT = Duration.ofMinutes(5);
   private static final Duration STATUS_LIMIT = Duration.ofSeconds(2);
+
+  /** How long one waits for a session before others are asked for one that they do not use. */
+  private static final Duration PATIENCE = Duration.ofSeconds(3);
+
   private static final Duration FIRST_PAUSE = Duration.ofMillis(500);
   private static final Duration LONGEST_PAUSE = Duration.ofSeconds(15);
 
   private final BrowserConfig.Remote remote;
   private final WebDriverHttp http;
   private final Semaphore sessions;
+  private final Set<RemotePool> holders = ConcurrentHashMap.newKeySet();
 
   RemoteEnd(BrowserConfig.Remote remote) {
     this.remote = remote;
@@ -58,13 +68,63 @@ final class RemoteEnd {
    */
   Opened open(BrowserConfig config) {
     long end = System.nanoTime() + SESSION_LIMIT.toNanos();
-    acquire();
+    acquire(end);
     try {
-      return create(config, end);
+      return awaited(opening(config, end));
     } catch (RuntimeException failed) {
       release();
       throw failed;
     }
+  }
+
+  private CompletableFuture<Opened> opening(BrowserConfig config, long end) {
+    CompletableFuture<Opened> opening = new CompletableFuture<>();
+    Thread.ofVirtual()
+        .name("session")
+        .start(() -> {
+          try {
+            opening.complete(create(config, end));
+          } catch (RuntimeException failed) {
+            opening.completeExceptionally(failed);
+          }
+        });
+    return opening;
+  }
+
+  /** A remote end that has no place may hold the answer back until there is one. */
+  private Opened awaited(CompletableFuture<Opened> opening) {
+    while (true) {
+      try {
+        return opening.get(PATIENCE.toMillis(), TimeUnit.MILLISECONDS);
+      } catch (TimeoutException queued) {
+        takeBackIdle();
+      } catch (ExecutionException failed) {
+        throw failed.getCause() instanceof RuntimeException cause
+            ? cause
+            : new IllegalStateException(failed.getCause());
+      } catch (InterruptedException interrupted) {
+        opening.thenAccept(late -> late.session().end());
+        throw brokenOff();
+      }
+    }
+  }
+
+  /** Workers that have a session and use it for no case give one up for another worker. */
+  private void takeBackIdle() {
+    for (RemotePool holder : holders) {
+      if (holder.giveUpIfIdle()) {
+        return;
+      }
+    }
+  }
+
+  /** From now on, a worker's pool is asked for a session that it does not use. */
+  void joined(RemotePool holder) {
+    holders.add(holder);
+  }
+
+  void left(RemotePool holder) {
+    holders.remove(holder);
   }
 
   /** Why it cannot be used now; nothing where it answers, busy or not. */
@@ -84,18 +144,25 @@ final class RemoteEnd {
     sessions.release();
   }
 
-  private void acquire() {
+  private void acquire(long end) {
     try {
-      if (!sessions.tryAcquire(SESSION_LIMIT.toSeconds(), TimeUnit.SECONDS)) {
-        throw new BrowserException(
-            Kind.LOST,
-            "All %d sessions of the remote end %s have been in use for five minutes."
-                .formatted(remote.limit(), shown()));
+      while (!sessions.tryAcquire(PATIENCE.toMillis(), TimeUnit.MILLISECONDS)) {
+        if (System.nanoTime() > end) {
+          throw new BrowserException(
+              Kind.LOST,
+              "All %d sessions of the remote end %s have been in use for five minutes."
+                  .formatted(remote.limit(), shown()));
+        }
+        takeBackIdle();
       }
     } catch (InterruptedException interrupted) {
-      Thread.currentThread().interrupt();
-      throw new BrowserException(Kind.LOST, "Waiting for the remote end was broken off.");
+      throw brokenOff();
     }
+  }
+
+  private static BrowserException brokenOff() {
+    Thread.currentThread().interrupt();
+    return new BrowserException(Kind.LOST, "Waiting for the remote end was broken off.");
   }
 
   private Opened create(BrowserConfig config, long end) {
@@ -158,8 +225,7 @@ final class RemoteEnd {
     try {
       Thread.sleep(pause);
     } catch (InterruptedException interrupted) {
-      Thread.currentThread().interrupt();
-      throw new BrowserException(Kind.LOST, "Waiting for the remote end was broken off.");
+      throw brokenOff();
     }
   }
 

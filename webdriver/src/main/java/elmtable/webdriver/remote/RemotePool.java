@@ -7,6 +7,8 @@ import elmtable.webdriver.bidi.BrowserProgram;
 import elmtable.webdriver.classic.ClassicBrowser;
 import elmtable.webdriver.classic.ClassicSession;
 import elmtable.webdriver.wire.BiDiConnection;
+import java.util.Optional;
+import java.util.concurrent.atomic.AtomicReference;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -17,49 +19,93 @@ import org.slf4j.LoggerFactory;
 final class RemotePool implements Browser.Pool {
   private static final Logger LOG = LoggerFactory.getLogger(RemotePool.class);
 
+  /** So often a session may be lost before its first command. */
+  private static final int MOST_LOST = 5;
+
   private final RemoteEnd end;
   private final BrowserConfig config;
-  private BrowserProgram program;
+
+  /** Null between sessions; other workers may take it away while it is idle. */
+  private final AtomicReference<BrowserProgram> program = new AtomicReference<>();
 
   RemotePool(RemoteEnd end, BrowserConfig config) {
     this.end = end;
     this.config = config;
+    end.joined(this);
   }
 
   @Override
   public synchronized Browser open() {
-    if (program != null) {
+    BrowserProgram before = program.get();
+    if (before != null) {
       try {
-        return program.open();
+        return before.open();
       } catch (BrowserException gone) {
         LOG.info("A session at {} is replaced: {}", end.shown(), gone.getMessage());
-        program.abandon();
-        program = null;
+        if (program.compareAndSet(before, null)) {
+          before.abandon();
+        }
       }
     }
-    RemoteEnd.Opened opened = end.open(config);
-    if (!opened.socket().isEmpty()) {
-      try {
-        program = program(opened);
-        return program.open();
-      } catch (BrowserException unreachable) {
-        LOG.warn(
-            "{} names a BiDi address that cannot be used, so the session goes on without: {}",
-            end.shown(),
-            unreachable.getMessage());
-        program = null;
+    for (int lost = 0; lost < MOST_LOST; lost++) {
+      RemoteEnd.Opened opened = end.open(config);
+      Optional<Browser> browser =
+          opened.socket().isEmpty() ? Optional.of(classic(opened)) : bidi(opened);
+      if (browser.isPresent()) {
+        return browser.get();
       }
+      LOG.info("{} lost a session that it had just opened", end.shown());
+      new SessionEnding(opened.session(), end::release).end();
     }
+    throw new BrowserException(
+        BrowserException.Kind.LOST,
+        "The remote end %s lost %d sessions that it had just opened."
+            .formatted(end.shown(), MOST_LOST));
+  }
+
+  private Browser classic(RemoteEnd.Opened opened) {
     return new ClassicBrowser(opened.session(), true, end::release);
   }
 
-  private BrowserProgram program(RemoteEnd.Opened opened) {
-    return new BrowserProgram(
-        BiDiConnection.connect(opened.socket()),
-        BrowserProgram.Kind.of(config.kind()),
-        config,
-        opened.session().description(),
-        new SessionEnding(opened.session(), end::release));
+  /** Nothing where the session is lost; without BiDi where only its socket cannot be used. */
+  private Optional<Browser> bidi(RemoteEnd.Opened opened) {
+    BiDiConnection connection = null;
+    try {
+      connection = BiDiConnection.connect(opened.socket());
+      BrowserProgram next =
+          new BrowserProgram(
+              connection,
+              BrowserProgram.Kind.of(config.kind()),
+              config,
+              opened.session().description(),
+              new SessionEnding(opened.session(), end::release));
+      Browser browser = next.open();
+      program.set(next);
+      return Optional.of(browser);
+    } catch (BrowserException unreachable) {
+      if (connection != null) {
+        connection.close();
+      }
+      if (!opened.session().answers()) {
+        return Optional.empty();
+      }
+      LOG.warn(
+          "{} names a BiDi address that cannot be used, so the session goes on without: {}",
+          end.shown(),
+          unreachable.getMessage());
+      return Optional.of(classic(opened));
+    }
+  }
+
+  /** Ends the session if no case uses it; whether it did. */
+  boolean giveUpIfIdle() {
+    BrowserProgram held = program.get();
+    if (held == null || !held.isIdle() || !program.compareAndSet(held, null)) {
+      return false;
+    }
+    LOG.info("A session at {} that no case uses makes room for another one", end.shown());
+    held.close();
+    return true;
   }
 
   private record SessionEnding(ClassicSession session, Runnable release)
@@ -77,10 +123,11 @@ final class RemotePool implements Browser.Pool {
   }
 
   @Override
-  public synchronized void close() {
-    if (program != null) {
-      program.close();
-      program = null;
+  public void close() {
+    end.left(this);
+    BrowserProgram held = program.getAndSet(null);
+    if (held != null) {
+      held.close();
     }
   }
 }
