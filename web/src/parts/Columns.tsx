@@ -13,6 +13,19 @@ const FOLDED = 28;
 const LEFT = { least: 160, most: 360, usual: 220 };
 const RIGHT = { least: 220, most: 420, usual: 252 };
 
+/** What is read each time something is drawn; the browser's own storage takes milliseconds on a busy machine. */
+const known = new Map<string, string | null>();
+const remembered: Pick<Storage, 'getItem' | 'setItem'> = {
+  getItem: (key) => {
+    if (!known.has(key)) known.set(key, localStorage.getItem(key));
+    return known.get(key) ?? null;
+  },
+  setItem: (key, value) => {
+    known.set(key, value);
+    localStorage.setItem(key, value);
+  },
+};
+
 /** A station's three columns: contents, sheet and lens. Contents and lens are resized and folded; both are remembered. */
 export function Columns({
   station,
@@ -26,7 +39,7 @@ export function Columns({
   children: ReactNode;
 }) {
   const panelIds = [...(contents ? ['contents'] : []), 'sheet', ...(lens ? ['lens'] : [])];
-  const layout = useDefaultLayout({ id: `columns ${station}`, panelIds, storage: localStorage });
+  const layout = useDefaultLayout({ id: `columns ${station}`, panelIds, storage: remembered });
   return (
     <Group id={`columns ${station}`} className="h-full min-w-0" {...layout}>
       {contents && (

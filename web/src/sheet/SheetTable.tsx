@@ -47,7 +47,7 @@ export function SheetTable({
   const glowing = useStore(document.glowing);
   const lens = useRowLens(session);
   const [wrong, setWrong] = useState('');
-  const { items, stops } = session.lines();
+  const { items, stops, ranks } = session.lines();
   // The same functions as long as the lines are the same, or all of them would be measured anew.
   const getItemKey = useCallback((index: number) => items[index]?.key ?? index, [items]);
   const virtual = useVirtualizer({
@@ -58,7 +58,9 @@ export function SheetTable({
     overscan: 8,
   });
 
-  const selected = useMemo(() => stops.find((each) => each.key === cursor?.key) ?? null, [stops, cursor?.key]);
+  const cursorIndex = useMemo(() => items.findIndex((item) => item.key === cursor?.key), [items, cursor?.key]);
+  const atCursor = items[cursorIndex];
+  const selected = isStop(atCursor) ? atCursor : null;
   useEffect(() => onSelect(selected), [selected, onSelect]);
 
   const focus = useCallback(() => {
@@ -68,18 +70,16 @@ export function SheetTable({
   session.focus = focus;
 
   // The cursor is kept in view; whatever is typed goes into the sheet's field.
-  const cursorIndex = useMemo(() => items.findIndex((item) => item.key === cursor?.key), [items, cursor?.key]);
   const inView = cursorIndex >= 0;
   // biome-ignore lint/correctness/useExhaustiveDependencies: only a move of the cursor moves the view
   useEffect(() => {
-    if (cursor && inView && !isShown(virtual, cursorIndex)) virtual.scrollToIndex(cursorIndex, { align: 'auto' });
+    if (cursor && inView && !isShown(virtual, cursorIndex)) bringIntoView(virtual, scroller.current, cursorIndex);
   }, [cursor?.key, inView]);
 
   useGoTo(line, session, items, virtual.scrollToIndex, focus);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: what the session works it out from
   const range = useMemo(() => session.range(), [session, stops, cursor]);
-  const rowIndexes = useMemo(() => new Map(stops.map((stop, index) => [stop.key, index + 1])), [stops]);
   const suite = useMemo(
     () => structure(state).blocks.find((block) => block.kind.word === 'suite')?.name ?? '',
     [state],
@@ -97,14 +97,14 @@ export function SheetTable({
     [document],
   );
 
-  const propsOf = (item: Item): LineProps => ({
+  const propsOf = (item: Item, index: number): LineProps => ({
     session,
     keywords,
     suite,
     cursor: cursor?.key === item.key ? cursor : null,
     range: range?.get(item.key) ?? null,
     unfolded: item.kind === 'unfolded' ? unfolded.has(item.foldKey) : unfolded.has(item.key),
-    rowIndex: rowIndexes.get(item.key) ?? 0,
+    rowIndex: ranks[index] ?? 0,
     outcome: item.kind === 'block' ? outcomes.get(item.id) : undefined,
     lens: lens?.block === item.block.id ? lens : undefined,
     others: byRow.get(item.key) ?? NOBODY,
@@ -179,7 +179,7 @@ export function SheetTable({
                         { top: drawn.start, '--glow': isRow(item) ? glowing.get(item.id) : undefined } as CSSProperties
                       }
                     >
-                      <SheetLine item={item} line={propsOf(item)} />
+                      <SheetLine item={item} line={propsOf(item, drawn.index)} />
                     </div>
                   )
                 );
@@ -211,6 +211,17 @@ function isShown(virtual: Virtualizer<HTMLDivElement, Element>, index: number): 
   return line.start >= top && line.end <= top + height;
 }
 
+/** A line next to the view is scrolled to by what is known; farther ones are measured on the way, which lays out the page. */
+function bringIntoView(virtual: Virtualizer<HTMLDivElement, Element>, scroller: HTMLDivElement | null, index: number) {
+  const line = virtual.measurementsCache[index];
+  const top = virtual.scrollOffset;
+  const height = virtual.scrollRect?.height;
+  const near =
+    line && top !== null && height !== undefined && line.start >= top - height && line.end <= top + 2 * height;
+  if (near && scroller) scroller.scrollTop = line.start < top ? line.start : line.end - height;
+  else virtual.scrollToIndex(index, { align: 'auto' });
+}
+
 /** What a document of these blocks can have more of. */
 const ALSO: Record<string, string[]> = {
   suite: ['case', 'keyword'],
@@ -227,7 +238,8 @@ const ALSO: Record<string, string[]> = {
 /** Adds a block behind the last one, with its name under the cursor. */
 function AddBlocks({ session, focus }: { session: SheetSession; focus: () => void }) {
   const { blocks } = structure(session.document.state);
-  const kinds = [...new Set(blocks.flatMap((block) => ALSO[block.kind.word] ?? []))];
+  const there = useMemo(() => new Set(blocks.map((block) => block.kind.word)), [blocks]);
+  const kinds = [...new Set([...there].flatMap((word) => ALSO[word] ?? []))];
   const offered = kinds.length > 0 ? kinds : ['case', 'keyword', 'page', 'data'];
   return (
     <div className="flex flex-none items-center gap-4 border-t border-hair px-4 py-1">

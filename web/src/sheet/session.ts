@@ -30,6 +30,14 @@ const LONGEST_CELL = 100_000;
 
 const NO_KEYWORDS: ReadonlyMap<string, KeywordView> = new Map();
 
+/** The lines of a sheet: all of them, and those that the cursor stops at. */
+interface Lines {
+  items: Item[];
+  stops: Stop[];
+  /** The number of each line among the stops, from 1; 0 where the cursor does not stop. */
+  ranks: Int32Array;
+}
+
 /**
  * What one does on a sheet: its cursor, what is unfolded, what is edited. Everything happens in the event that asks
  * for it, on the document as it is then, so that keys typed ahead land where they belong.
@@ -46,7 +54,7 @@ export class SheetSession {
   /** Why something was not written; empty where it was. */
   readonly refused = store<string>('');
   private keywords: ReadonlyMap<string, KeywordView> = NO_KEYWORDS;
-  private known: { of: unknown[]; items: Item[]; stops: Stop[] } | null = null;
+  private known: (Lines & { of: unknown[] }) | null = null;
   /** Whether the pointer went down on a cell and is dragged over others. */
   selecting = false;
   /** The refactoring that is asked for; its panel shows what it would change. */
@@ -63,7 +71,7 @@ export class SheetSession {
   }
 
   /** The sheet's lines as they are now. */
-  lines(): { items: Item[]; stops: Stop[] } {
+  lines(): Lines {
     const { state } = this.document;
     const of = [structure(state), analysis(state), this.unfolded.get(), this.keywords];
     if (this.known?.of.every((each, index) => each === of[index])) return this.known;
@@ -72,7 +80,12 @@ export class SheetSession {
       unfolded: this.unfolded.get(),
       keywords: this.keywords,
     });
-    this.known = { of, items, stops: items.filter(isStop) };
+    const stops: Stop[] = [];
+    const ranks = new Int32Array(items.length);
+    items.forEach((item, index) => {
+      if (isStop(item)) ranks[index] = stops.push(item);
+    });
+    this.known = { of, items, stops, ranks };
     return this.known;
   }
 

@@ -1,6 +1,6 @@
 import type { EditorState } from '@codemirror/state';
 import { Play } from 'lucide-react';
-import { type ReactNode, useEffect, useMemo, useState } from 'react';
+import { type ReactNode, startTransition, useCallback, useEffect, useMemo, useState } from 'react';
 import { Link, Redirect, useLocation, useSearch } from 'wouter';
 import { useKeywords, useStartRun, useTree } from '@/api/queries';
 import type { KeywordView } from '@/api/types';
@@ -88,6 +88,8 @@ function DocumentSheet({ document, station }: { document: OpenDocument; station:
   const asText = feature || params.get('as') === 'text';
   const line = params.get('line') ? Number(params.get('line')) : null;
   const [selected, setSelected] = useState<Stop | null>(null);
+  // The lens may follow a frame later: keys come first.
+  const select = useCallback((stop: Stop | null) => startTransition(() => setSelected(stop)), []);
   const suite = structure(state).blocks.find((block) => block.kind.word === 'suite');
   const overview = suite !== undefined && params.get('as') === 'overview';
   const title = suite?.name ?? path;
@@ -140,7 +142,7 @@ function DocumentSheet({ document, station }: { document: OpenDocument; station:
           outcomes={outcomes}
           others={others}
           line={line}
-          onSelect={setSelected}
+          onSelect={select}
         />
       )}
     </Columns>

@@ -13,6 +13,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Locale;
 
 /**
@@ -59,7 +60,11 @@ final class BrowserSteps {
       }
       isolated(launcher, hand, site.address());
       kept(launcher, hand, site.address());
+      for (String kind : List.of("chrome", "firefox")) {
+        heavy(launcher, kind, site.address() + "/glazes");
+      }
     }
+    SlowAnswers.main();
   }
 
   private static void print(String browser, double[] raw, double[] ours) {
@@ -132,6 +137,39 @@ final class BrowserSteps {
                   }));
       printAgainstSession("a request with the sign-in kept, by hand with sign-in", both);
     }
+  }
+
+  /** A page with a megabyte of script, in a state of its own each time and again in one tab. */
+  private static void heavy(BrowserLauncher launcher, String kind, String address)
+      throws InterruptedException {
+    try (Browser.Pool pool = launcher.pool(BrowserConfig.of(kind));
+        Browser again = pool.open()) {
+      again.within(LIMIT);
+      show(again, address);
+      double[][] both =
+          medians(
+              ISOLATED,
+              () -> timed(() -> show(again, address)),
+              () -> {
+                try (Browser isolated = pool.open()) {
+                  isolated.within(LIMIT);
+                  return timed(() -> show(isolated, address));
+                }
+              });
+      System.out.printf(
+          Locale.ROOT,
+          "%s, a heavy page in an isolated case: %.0f ms, again in one tab %.0f ms, ratio %.2f%n",
+          kind,
+          both[1][0],
+          both[0][0],
+          both[1][0] / both[0][0]);
+    }
+  }
+
+  private static void show(Browser browser, String address) {
+    browser.within(LIMIT);
+    browser.pages().goTo(address);
+    browser.elements().await(css("#count"), new Wanted.NotText(""), LIMIT);
   }
 
   /**

@@ -106,6 +106,12 @@ public final class Site implements AutoCloseable {
             api.handle(exchange);
         case "GET /visit" -> json(exchange, 200, state(visit));
         case "GET /price" -> price(exchange);
+        case "GET " + GlazeLibrary.PATH -> send(exchange, 200, "text/html", GlazeLibrary.PAGE);
+        case "GET " + GlazeLibrary.SCRIPT_PATH -> {
+          // As applications serve what never changes under its name.
+          exchange.getResponseHeaders().add("Cache-Control", "public, max-age=31536000, immutable");
+          send(exchange, 200, "text/javascript", GlazeLibrary.SCRIPT);
+        }
         default -> page(exchange, path);
       }
     } catch (RuntimeException broken) {

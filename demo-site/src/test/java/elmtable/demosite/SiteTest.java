@@ -51,7 +51,8 @@ class SiteTest {
     "/, A kiln for everyone",
     "/sign-in, Password",
     "/bookings, Firing programme",
-    "/firings, Only programme"
+    "/firings, Only programme",
+    "/glazes, Glaze library"
   })
   void pagesAreServed(String path, String words) throws Exception {
     HttpResponse<String> page = send("GET", path, "");
