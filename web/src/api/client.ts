@@ -35,7 +35,8 @@ async function ask<T>(path: string, init: RequestInit): Promise<T> {
 export const get = <T>(path: string) => send<T>('GET', path);
 export const post = <T>(path: string, body: unknown) => send<T>('POST', path, body);
 export const put = <T>(path: string, body: unknown) => send<T>('PUT', path, body);
-export const sendFile = (method: 'POST' | 'PUT', path: string, file: Blob) => ask<void>(path, { method, body: file });
+export const sendFile = <T = void>(method: 'POST' | 'PUT', path: string, file: Blob) =>
+  ask<T>(path, { method, body: file });
 export const patch = <T>(path: string, body: unknown) => send<T>('PATCH', path, body);
 export const remove = (path: string) => send<void>('DELETE', path);
 

@@ -163,6 +163,7 @@ export interface DataSetView {
     line: number;
     source: string;
     file?: string;
+    upload?: string;
     parts: DataPart[];
     stages: DataStage[];
     columns: DataColumn[];
@@ -621,6 +622,14 @@ export interface RepeatView {
     saved: number;
     steps: RowView[];
     places: PlaceView[];
+}
+
+export interface ReplacedSet {
+    name: string;
+    before: string;
+    after: string;
+    compared?: number;
+    broken?: string;
 }
 
 export interface RowLensStep {

@@ -1,7 +1,8 @@
-import { expect, it, vi } from 'vitest';
+import { expect, it } from 'vitest';
 import { all, enter, only, press, seen } from '@/testing/page';
 import { serve } from '@/testing/server';
 import { show } from '@/testing/show';
+import { until } from '@/testing/until';
 import { CommandBox } from './CommandBox';
 
 const suite = (name: string, cases: string[]) => ({
@@ -54,7 +55,7 @@ it('runs a suite and goes to the run', async () => {
   const { place, field, requests } = await opened();
   await enter(field, 'run glazes');
   await press('Enter');
-  await vi.waitFor(() => expect(place.history.at(-1)).toBe('/runs/7'));
+  await until(() => expect(place.history.at(-1)).toBe('/runs/7'));
   expect(requests.find((request) => request.method === 'POST')?.body).toEqual({ title: 'Glazes', suites: ['Glazes'] });
 });
 

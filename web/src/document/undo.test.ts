@@ -1,9 +1,10 @@
 import 'fake-indexeddb/auto';
 import { ChangeSet } from '@codemirror/state';
-import { afterEach, expect, it, vi } from 'vitest';
+import { afterEach, expect, it } from 'vitest';
 import type { UpdateView } from '@/api/types';
 import { rowOf } from '@/testing/documents';
 import { problem, serve } from '@/testing/server';
+import { until } from '@/testing/until';
 import { insertRow, removeRows, setCells, shiftRows } from './edits';
 import { OpenDocument } from './openDocument';
 import { dropPending } from './pending';
@@ -145,11 +146,11 @@ it('lets the server take back a change of several documents, and make it again',
 
   world.document.madeChangeSet(7);
   world.document.undo();
-  await vi.waitFor(() =>
+  await until(() =>
     expect(world.document.notices.get()).toMatchObject([{ text: '2 places that somebody changed since', undo: true }]),
   );
   world.document.redo();
-  await vi.waitFor(() => expect(requests.map((each) => each.path)).toHaveLength(2));
+  await until(() => expect(requests.map((each) => each.path)).toHaveLength(2));
   expect(requests[1]?.path).toBe('/api/changes/8/undo?author=');
 });
 
@@ -158,7 +159,7 @@ it('says so where the server does not take a change of several documents back', 
   serve({ 'POST /api/changes/7/undo?author=': problem(404, 'There is no change 7.') });
   world.document.madeChangeSet(7);
   world.document.undo();
-  await vi.waitFor(() =>
+  await until(() =>
     expect(world.document.notices.get()).toMatchObject([{ text: 'There is no change 7.', undo: true }]),
   );
 });

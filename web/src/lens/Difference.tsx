@@ -1,5 +1,7 @@
 import { useMemo } from 'react';
-import { type ChangedLine, difference } from '@/document/difference';
+import { type ChangedBlock, type ChangedLine, difference } from '@/document/difference';
+import { isRecords } from '@/document/kinds';
+import { counted } from '@/parts/counted';
 
 const SIGN = { same: '', removed: '−', added: '+' };
 const SAID = { same: 'unchanged: ', removed: 'removed: ', added: 'added: ' };
@@ -11,6 +13,7 @@ export function Difference({ before, after, path }: { before: string; after: str
   if (blocks.length === 0) return <p className="px-4 py-3 text-ink-2">Both say the same.</p>;
   return (
     <div className="flex flex-col gap-4 px-4 py-3">
+      <p className="text-ink-2">{countsOf(blocks, isRecords(path) ? 'row' : 'line')}</p>
       {blocks.map((block) => (
         <table key={block.title} className="w-full border-collapse text-left" aria-label={block.title || 'other lines'}>
           {block.title !== '' && <caption className="pb-1 text-left text-case font-semibold">{block.title}</caption>}
@@ -24,6 +27,13 @@ export function Difference({ before, after, path }: { before: string; after: str
       ))}
     </div>
   );
+}
+
+/** How many lines were added and removed; one that changed is both. */
+function countsOf(blocks: readonly ChangedBlock[], word: string): string {
+  const count = (kind: ChangedLine['kind']) =>
+    blocks.reduce((sum, { lines }) => sum + lines.filter((line) => line.kind === kind).length, 0);
+  return `${counted(count('added'), word)} added, ${counted(count('removed'), word)} removed`;
 }
 
 const widest = (lines: readonly ChangedLine[]) => Math.max(1, ...lines.map(({ cells }) => cells?.length ?? 1));

@@ -1,5 +1,5 @@
 import { act } from 'react';
-import { vi } from 'vitest';
+import { until } from './until';
 
 /** What a screen reader calls an element, near enough for our own parts. */
 function nameOf(element: Element): string {
@@ -25,7 +25,7 @@ export function only(selector: string, name?: string | RegExp): HTMLElement {
 
 /** The same, as soon as it is there. */
 export const seen = (selector: string, name?: string | RegExp) =>
-  vi.waitFor(async () => {
+  until(async () => {
     // What throws within drops what React was about to draw.
     await act(async () => {});
     return only(selector, name);
@@ -62,5 +62,14 @@ export async function enter(field: HTMLElement, value: string) {
     // React overrides the property of the element, so the prototype's one is set.
     Object.getOwnPropertyDescriptor(Object.getPrototypeOf(field), 'value')?.set?.call(field, value);
     field.dispatchEvent(new Event('input', { bubbles: true }));
+  });
+}
+
+/** Chooses a file of this machine. */
+export async function choose(name: string, content: BlobPart) {
+  await act(async () => {
+    const input = only('input[type=file]') as HTMLInputElement;
+    Object.defineProperty(input, 'files', { configurable: true, value: [new File([content], name)] });
+    input.dispatchEvent(new Event('change', { bubbles: true }));
   });
 }

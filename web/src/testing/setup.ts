@@ -1,3 +1,4 @@
+import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, vi } from 'vitest';
 import { live } from '@/api/socket';
 import { closeDocuments } from './opened';

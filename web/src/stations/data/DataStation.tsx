@@ -18,6 +18,7 @@ import { ViewChoice } from '@/stations/documents/ViewChoice';
 import { DataGrid } from './DataGrid';
 import { DataLens, type DataPlace } from './DataLens';
 import { DataLine } from './DataLine';
+import { FileReplacement } from './FileReplacement';
 import { FileStation } from './file/FileStation';
 
 const PAGE = 200;
@@ -84,6 +85,7 @@ function DataSetRows({ name, first, known }: { name: string; first: string | und
             <div className="flex h-7 items-center gap-2.5">
               <h1 className="truncate text-title leading-[26px] font-semibold">{set.name}</h1>
               <p className="flex-1 truncate self-end pb-0.5 text-ink-2">{set.note.split('\n')[0]}</p>
+              {set.upload !== undefined && <FileReplacement key={set.upload} path={set.upload} />}
               <ViewChoice of="the data set" own="Rows" at={set} station={DATA} file={set.file} />
             </div>
           </header>

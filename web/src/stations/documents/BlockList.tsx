@@ -1,6 +1,7 @@
 import { ChevronDown, ChevronRight } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { Link } from 'wouter';
+import { useBlocks } from '@/api/queries';
 import type { BlockNode } from '@/api/types';
 import { Filter } from '@/parts/Filter';
 import { ProblemMark } from '@/parts/ProblemMark';
@@ -37,6 +38,7 @@ export function BlockList({
   /** What is said where the project has none. */
   empty: string;
 }) {
+  const { data: known } = useBlocks();
   const [filter, setFilter] = useState('');
   const [toggled, setToggled] = useState<ReadonlyMap<string, boolean>>(new Map());
   const wanted = filter.toLowerCase();
@@ -73,7 +75,7 @@ export function BlockList({
             </section>
           );
         })}
-        {groups.every((group) => group.blocks.length === 0) && <p className="px-3 py-2 text-ink-2">{empty}</p>}
+        {known && groups.every((group) => group.blocks.length === 0) && <p className="px-3 py-2 text-ink-2">{empty}</p>}
         {shown.length === 0 && filter !== '' && <p className="px-3 py-2 text-ink-2">Nothing found.</p>}
         <RemovedDocuments />
       </nav>

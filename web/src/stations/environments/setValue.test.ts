@@ -1,8 +1,9 @@
 import 'fake-indexeddb/auto';
-import { expect, it, vi } from 'vitest';
+import { expect, it } from 'vitest';
 import type { EnvironmentColumn, EnvironmentValue } from '@/api/types';
 import { openDocument } from '@/document/openDocument';
 import { serve } from '@/testing/server';
+import { until } from '@/testing/until';
 import { typeIn } from './setValue';
 
 const of: EnvironmentColumn = { name: 'local', path: 'e.elmt', line: 1, note: '' };
@@ -18,7 +19,7 @@ it('keeps a secret on the server and takes it out of its document', async () => 
   // It is done once the document is saved, which this server never answers.
   void typeIn(of, password, 'raku');
   const document = await openDocument('e.elmt');
-  await vi.waitFor(() => expect(document.state.doc.toString()).toContain('| password |       | secret |'));
+  await until(() => expect(document.state.doc.toString()).toContain('| password |       | secret |'));
   expect(requests[0]).toEqual({
     method: 'PUT',
     path: '/api/environments/secret',

@@ -1,9 +1,10 @@
 import { act } from 'react';
-import { expect, it, vi } from 'vitest';
+import { expect, it } from 'vitest';
 import type { Outcome, RunCasesView, RunCaseView, RunDetailView } from '@/api/types';
 import { all, enter, only, press, pressOn, seen, text } from '@/testing/page';
 import { problem, serve } from '@/testing/server';
 import { show } from '@/testing/show';
+import { until } from '@/testing/until';
 import { RunDone } from './RunDone';
 
 const one = (number: number, name: string, outcome?: Outcome, message?: string): RunCaseView => ({
@@ -59,7 +60,7 @@ const names = () => all('nav a').map((link) => link.querySelector('[title]')?.ge
 it('goes to the first case of the list', async () => {
   serve({ [page('', '')]: cases(mixed.slice(1)) });
   const place = show(<RunDone detail={detail(mixed)} number={null} />, '/runs/9');
-  await vi.waitFor(() => expect(place.history.at(-1)).toBe('/runs/9/2'));
+  await until(() => expect(place.history.at(-1)).toBe('/runs/9/2'));
 });
 
 it('lists the cases as the server has them, and fetches what is missing', async () => {
@@ -76,18 +77,18 @@ it('asks the server for what fits the filter', async () => {
   await seen('a', /Load/);
   const filter = only('input', 'Filter cases of the run');
   await enter(filter, 'slow');
-  await vi.waitFor(() => act(async () => expect(names()).toEqual(['Glaze'])));
+  await until(() => act(async () => expect(names()).toEqual(['Glaze'])));
   await enter(filter, 'no');
-  await vi.waitFor(() => act(async () => expect(text()).toContain('No case fits the filter.')));
+  await until(() => act(async () => expect(text()).toContain('No case fits the filter.')));
   await press('Escape');
-  await vi.waitFor(() => act(async () => expect(names()).toHaveLength(4)));
+  await until(() => act(async () => expect(names()).toHaveLength(4)));
 });
 
 it('shows only one outcome where its count is pressed', async () => {
   serve({ [page('', '')]: cases(mixed), [page('', 'failed')]: cases(mixed.slice(1, 2)) });
   show(<RunDone detail={detail(mixed)} number={1} />);
   await pressOn(only('button', /1failed$/));
-  await vi.waitFor(() => act(async () => expect(names()).toEqual(['Load'])));
+  await until(() => act(async () => expect(names()).toEqual(['Load'])));
   expect(only('button', /1failed$/).getAttribute('aria-pressed')).toBe('true');
 });
 
@@ -108,7 +109,7 @@ it('runs again only what did not pass', async () => {
   const requests = serve({ 'POST /api/runs': { id: 10 } });
   const place = show(<RunDone detail={detail(mixed)} number={1} />);
   await pressOn(only('button', 'Run 2 cases again'));
-  await vi.waitFor(() => expect(place.history.at(-1)).toBe('/runs/10'));
+  await until(() => expect(place.history.at(-1)).toBe('/runs/10'));
   expect(requests.find((each) => each.method === 'POST')?.body).toEqual({
     title: 'what did not pass in run 9',
     again: 9,

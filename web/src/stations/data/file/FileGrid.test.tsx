@@ -6,6 +6,7 @@ import { replaceText } from '@/document/replaceText';
 import { opened } from '@/testing/opened';
 import { all, enter, only, press, pressOn } from '@/testing/page';
 import { show } from '@/testing/show';
+import { until } from '@/testing/until';
 import { FileGrid } from './FileGrid';
 import { FileSession } from './fileSession';
 
@@ -53,7 +54,7 @@ it('names columns in the first row, and puts new ones in and out', async () => {
   await press('Enter');
   expect(text().split('\n')[0]).toBe('kind,shelves');
   act(() => session.insertColumn(1));
-  await vi.waitFor(() => expect(field().dataset.editing).toBe('in'));
+  await until(() => expect(field().dataset.editing).toBe('in'));
   await enter(field(), 'peak');
   await press('Enter');
   expect(text().split('\n').slice(0, 2)).toEqual(['kind,peak,shelves', 'Bisque,,1']);

@@ -1,8 +1,7 @@
 import 'fake-indexeddb/auto';
-import { act } from 'react';
 import { expect, it } from 'vitest';
 import { opened } from '@/testing/opened';
-import { all, only, pressOn, seen, text } from '@/testing/page';
+import { all, choose, only, pressOn, seen, text } from '@/testing/page';
 import { serve } from '@/testing/server';
 import { show } from '@/testing/show';
 import { FileSheet } from './FileStation';
@@ -22,14 +21,6 @@ async function station(blocks: unknown[] = [LOADS, OTHERS]) {
 
 const cells = (row: number) => all(`[data-row="${row}"]`).map((cell) => cell.textContent);
 
-/** Chooses a file of this machine. */
-const choose = (name: string, content: BlobPart) =>
-  act(async () => {
-    const input = only('input[type=file]') as HTMLInputElement;
-    Object.defineProperty(input, 'files', { configurable: true, value: [new File([content], name)] });
-    input.dispatchEvent(new Event('change', { bubbles: true }));
-  });
-
 it('shows the rows, and who reads the file', async () => {
   await station();
   expect(cells(0)).toEqual(['programme', 'shelves']);
@@ -45,6 +36,7 @@ it('shows what another file changes before it takes its place', async () => {
   const dialog = await seen('[role=dialog]');
   const changed = [...dialog.querySelectorAll('tr[data-change]:not([data-change=same])')];
   expect(changed.map((row) => row.textContent?.replace(/^.*: [−+]/, ''))).toEqual(['Glaze2', 'Glaze4', 'Raku3']);
+  expect(dialog.textContent).toContain('2 rows added, 1 row removed');
   expect(cells(2)).toEqual(['Glaze', '2']);
   await pressOn(only('button', 'Take these rows'));
   expect([cells(2), cells(3)]).toEqual([

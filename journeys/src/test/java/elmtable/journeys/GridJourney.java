@@ -43,8 +43,6 @@ class GridJourney {
               "Kilns",
               "--suite",
               "Glaze mixer",
-              "--suite",
-              "My firings",
               "--workers",
               "4",
               "--out",

@@ -11,6 +11,7 @@ import elmtable.server.service.Workspace;
 import elmtable.server.service.Workspace.Sent;
 import elmtable.server.store.DocumentStore.Stored;
 import elmtable.server.store.RecordsText;
+import elmtable.server.view.ReplacementViews;
 import elmtable.text.SourceText;
 import elmtable.text.TextChange;
 import io.javalin.config.RoutesConfig;
@@ -25,9 +26,13 @@ import java.io.SequenceInputStream;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.UUID;
 import java.util.function.Supplier;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
@@ -46,6 +51,7 @@ final class FilesApi {
 
   void routes(RoutesConfig routes) {
     routes.put("/api/files/<path>", this::upload);
+    routes.post("/api/replacements/<path>", this::replacement);
     routes.get("/api/export", this::exportAll);
     routes.post("/api/import", this::importAll);
   }
@@ -63,6 +69,52 @@ final class FilesApi {
     }
     changes.forEach(Runnable::run);
     ctx.status(204);
+  }
+
+  /** What data sets would have of a file that is not taken in yet. */
+  private void replacement(Context ctx) throws IOException {
+    String path = ctx.pathParam("path");
+    DocumentPath.requireFile(path);
+    Path kept = Files.createTempFile("elm-table-", ".replacement");
+    try {
+      try (InputStream body = new Limited(ctx.bodyInputStream())) {
+        Files.copy(body, kept, StandardCopyOption.REPLACE_EXISTING);
+      }
+      Project project = workspace().project();
+      Project replaced =
+          project.withFiles(new ReplacedFile(project.files(), path, kept, UUID.randomUUID()));
+      ctx.json(ReplacementViews.of(project, replaced, path));
+    } finally {
+      Files.delete(kept);
+    }
+  }
+
+  /**
+   * A project's files with another one in place of one.
+   *
+   * @param version tells it from all others that were tried
+   */
+  private record ReplacedFile(ProjectFiles others, String path, Path content, UUID version)
+      implements ProjectFiles {
+    @Override
+    public List<String> paths() {
+      return others.paths();
+    }
+
+    @Override
+    public Optional<String> version(String of) {
+      return of.equals(path) ? Optional.of(version.toString()) : others.version(of);
+    }
+
+    @Override
+    public InputStream open(String of) throws IOException {
+      return of.equals(path) ? Files.newInputStream(content) : others.open(of);
+    }
+
+    @Override
+    public Path local(String of) throws IOException {
+      return of.equals(path) ? content : others.local(of);
+    }
   }
 
   private void exportAll(Context ctx) throws IOException {

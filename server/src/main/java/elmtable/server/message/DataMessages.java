@@ -40,10 +40,25 @@ public final class DataMessages {
       @Nullable Long inFile) {}
 
   /**
+   * What a data set has of a file and would have of another one in its place.
+   *
+   * @param before its rows as CSV, with the names of its columns
+   * @param compared how many rows were compared, where there are more
+   * @param broken why it could not be read any more
+   */
+  public record ReplacedSet(
+      String name,
+      String before,
+      String after,
+      @Nullable Integer compared,
+      @Nullable String broken) {}
+
+  /**
    * Some rows of a data set.
    *
    * @param source in words, such as the path of its file
    * @param file the path of its file, where that can be edited as a document
+   * @param upload the path of its file, where that can only be replaced as a whole
    * @param rows how many there are in all; left out where that takes too long to find out
    * @param leftOut how many rows its condition leaves out, where they can be shown among the others
    * @param broken why it cannot be read; then it has no rows here
@@ -55,6 +70,7 @@ public final class DataMessages {
       int line,
       String source,
       @Nullable String file,
+      @Nullable String upload,
       List<DataPart> parts,
       List<DataStage> stages,
       List<DataColumn> columns,

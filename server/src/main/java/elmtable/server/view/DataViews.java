@@ -99,6 +99,7 @@ public final class DataViews {
         entry.located().headerLine() + 1,
         source(),
         file().orElse(null),
+        upload().orElse(null),
         parts(),
         stages,
         columns,
@@ -122,6 +123,13 @@ public final class DataViews {
         .from()
         .map(Line.Property::value)
         .filter(path -> project.document(path).isPresent());
+  }
+
+  /** Its file, where that is none. */
+  private Optional<String> upload() {
+    return ReplacementViews.fileOf(entry)
+        .filter(path -> project.document(path).isEmpty())
+        .filter(path -> project.files().version(path).isPresent());
   }
 
   /** Which record of the file a row is; the first one may hold the names of columns. */
