@@ -44,15 +44,17 @@ public record FixtureList(Optional<Line.Property> line, List<Use> uses) {
 
   static FixtureList of(Block block, String word) {
     Optional<Line.Property> line = block.property(word);
-    if (line.isEmpty()) {
-      return NONE;
-    }
-    // A tag of Gherkin has no blanks; what stands for one in a value is an underscore.
+    return line.map(written -> of(written, block.isScenario())).orElse(NONE);
+  }
+
+  /**
+   * @param ofTag whether it is written as a tag of Gherkin, which has no blanks; what stands for
+   *     one in a name is an underscore
+   */
+  public static FixtureList of(Line.Property line, boolean ofTag) {
     return new FixtureList(
-        line,
-        Lists.outerParts(line.get().value()).stream()
-            .map(part -> Use.of(part, block.isScenario()))
-            .toList());
+        Optional.of(line),
+        Lists.outerParts(line.value()).stream().map(part -> Use.of(part, ofTag)).toList());
   }
 
   /** Whether it is there to take away what a suite says. */

@@ -1,8 +1,10 @@
 package elmtable.gherkin;
 
+import elmtable.language.Line;
 import elmtable.text.Range;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * A text in Gherkin, read. All ranges count in the document; lines and columns from zero.
@@ -18,11 +20,41 @@ public record GherkinDocument(
     warnings = List.copyOf(warnings);
   }
 
+  /** All of its tags, in the order of the document. */
+  public List<Tag> tags() {
+    return feature.stream()
+        .flatMap(of ->
+            Stream.of(
+                    of.tags().stream(),
+                    of.scenarios().stream().flatMap(Scenario::allTags),
+                    of.rules().stream()
+                        .flatMap(rule ->
+                            Stream.concat(
+                                rule.tags().stream(),
+                                rule.scenarios().stream().flatMap(Scenario::allTags))))
+                .flatMap(tags -> tags))
+        .toList();
+  }
+
   /** Something wrong at a place, in words. */
   public record Fault(Range range, String message) {}
 
   /** A tag with its sign, {@code @smoke}. */
-  public record Tag(String name, Range range) {}
+  public record Tag(String name, Range range) {
+    /**
+     * The property that it stands for where it names something, {@code @data(loads)}; its range is
+     * that of the name.
+     */
+    public Optional<Line.Property> naming() {
+      TagMeaning meaning = TagMeaning.of(name);
+      int open = name.indexOf('(');
+      if (open < 0 || !name.endsWith("(" + meaning.value() + ")")) {
+        return Optional.empty();
+      }
+      Range named = range.part(open + 1, open + 1 + meaning.value().length());
+      return Optional.of(new Line.Property(meaning.property(), meaning.value(), range, named));
+    }
+  }
 
   /** The line of a block's keyword, with the name behind it. */
   public record Title(String keyword, String name, Range range, Range nameRange) {
@@ -83,6 +115,10 @@ public record GherkinDocument(
       tags = List.copyOf(tags);
       steps = List.copyOf(steps);
       examples = List.copyOf(examples);
+    }
+
+    private Stream<Tag> allTags() {
+      return Stream.concat(tags.stream(), examples.stream().flatMap(rows -> rows.tags().stream()));
     }
   }
 

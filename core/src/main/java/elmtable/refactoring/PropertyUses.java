@@ -30,11 +30,26 @@ final class PropertyUses {
     this.uses = uses;
   }
 
+  /** A tag of a feature that names something. */
+  void findInTag(Line.Property tag) {
+    if (thing instanceof RenameTarget.Named named) {
+      if (named.kind() == BlockKind.FIXTURE && isFixtureList(tag)) {
+        fixtures(FixtureList.of(tag, true), named.name());
+      } else if (namedBy(named.kind(), BlockKind.CASE, tag.word())) {
+        listed(tag, named.name());
+      }
+    }
+  }
+
   void find(Block block, Line.Property property) {
     switch (thing) {
       case RenameTarget.Named named -> {
         if (named.kind() == BlockKind.FIXTURE && isFixtureList(property)) {
-          fixtures(block, property, named.name());
+          fixtures(
+              block.kind() == BlockKind.FIXTURE
+                  ? new FixtureBlock(block).needs()
+                  : SuiteOrCase.of(block).fixtures(),
+              named.name());
         } else if (namedBy(named.kind(), block.kind(), property.word())) {
           listed(property, named.name());
         }
@@ -77,11 +92,7 @@ final class PropertyUses {
   }
 
   /** Where a fixture is asked for, perhaps with its places filled in. */
-  private void fixtures(Block block, Line.Property property, String name) {
-    FixtureList list =
-        block.kind() == BlockKind.FIXTURE
-            ? new FixtureBlock(block).needs()
-            : SuiteOrCase.of(block).fixtures();
+  private void fixtures(FixtureList list, String name) {
     for (FixtureList.Use use : list.uses()) {
       boolean means =
           project

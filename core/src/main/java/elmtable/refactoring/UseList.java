@@ -15,11 +15,20 @@ final class UseList {
   private final List<Use> uses = new ArrayList<>();
   private String path;
   private LocatedBlock located;
+  private int firstLine;
+
+  /** What follows is found in the document as a whole. */
+  void enter(String document) {
+    path = document;
+    located = null;
+    firstLine = 0;
+  }
 
   /** What follows is found in this block. */
   void enter(String document, LocatedBlock block) {
     path = document;
     located = block;
+    firstLine = block.firstLine();
   }
 
   String path() {
@@ -35,7 +44,7 @@ final class UseList {
   }
 
   void add(Range range, String text, boolean declares, boolean byName) {
-    uses.add(new Use(path, range.shiftedBy(located.firstLine()), text, declares, byName));
+    uses.add(new Use(path, range.shiftedBy(firstLine), text, declares, byName));
   }
 
   /** Cells under a heading that hold a name. */

@@ -8,6 +8,7 @@ import elmtable.binding.ElementFinder;
 import elmtable.binding.EnclosingBlock;
 import elmtable.formula.Kind;
 import elmtable.formula.Template;
+import elmtable.gherkin.GherkinParser;
 import elmtable.language.Block;
 import elmtable.language.BlockKind;
 import elmtable.language.Cell;
@@ -17,6 +18,7 @@ import elmtable.language.Mark;
 import elmtable.language.Section;
 import elmtable.language.SectionBody;
 import elmtable.language.Step;
+import elmtable.project.DocumentKind;
 import elmtable.project.Project;
 import elmtable.project.SourceDocument;
 import elmtable.project.entry.CaseEntry;
@@ -57,18 +59,29 @@ public final class Uses {
 
   private List<Use> all() {
     for (SourceDocument document : project.documents().values()) {
+      boolean feature =
+          DocumentKind.of(document.path()).filter(DocumentKind.FEATURE::equals).isPresent();
+      if (feature) {
+        uses.enter(document.path());
+        GherkinParser.parse(document.text()).tags().stream()
+            .flatMap(tag -> tag.naming().stream())
+            .forEach(properties::findInTag);
+      }
       for (LocatedBlock located : document.document().blocks()) {
         uses.enter(document.path(), located);
-        block(located.block());
+        block(located.block(), feature);
       }
     }
     return uses.sorted();
   }
 
-  private void block(Block block) {
+  /**
+   * @param feature whether its properties are tags, of which several make one property
+   */
+  private void block(Block block, boolean feature) {
     declaration(block);
-    for (Line.Property property : block.properties()) {
-      properties.find(block, property);
+    if (!feature) {
+      block.properties().forEach(property -> properties.find(block, property));
     }
     if (thing instanceof RenameTarget.Named named && named.kind() == BlockKind.DATA_SET) {
       lookups(block, named.name());

@@ -54,6 +54,50 @@ class RenamingTest {
   }
 
   @Test
+  void aFeatureNamesTheDataSetsOfItsExamplesInTheirTags() {
+    String feature =
+        """
+        Feature: Mixer
+
+          @data(recipes)
+          Scenario Outline: <Recipe>
+            When I mix <Recipe>
+
+            @data(recipes)
+            Examples:
+
+            @data(recipes2) @fixture(open_studio) @fixture(signed_in)
+            Examples:
+        """;
+    Project project =
+        TestProjects.of(
+            Map.of(
+                "data.elmt",
+                "data recipes\n\ndata recipes2\n\nfixture open studio\n\nfixture signed in\n",
+                "mixer.feature",
+                feature),
+            Map.of());
+    RenameTarget recipes = new RenameTarget.Named(BlockKind.DATA_SET, "recipes");
+    assertEquals(3, Uses.of(project, recipes).size(), "with its declaration");
+    assertEquals(
+        feature.replace("(recipes)", "(glazes)"),
+        Refactorings.rename(CheckedProject.of(project), recipes, "glazes")
+            .applied(project)
+            .document("mixer.feature")
+            .orElseThrow()
+            .text());
+    RenameTarget signedIn = new RenameTarget.Named(BlockKind.FIXTURE, "signed in");
+    assertEquals(
+        feature.replace("signed_in", "known-there"),
+        Refactorings.rename(CheckedProject.of(project), signedIn, "known there")
+            .applied(project)
+            .document("mixer.feature")
+            .orElseThrow()
+            .text(),
+        "the second of several tags that make one property");
+  }
+
+  @Test
   void aSuiteIsRenamedInFrontOfItsCases() {
     String text =
         """
