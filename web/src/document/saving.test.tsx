@@ -1,38 +1,34 @@
 import { act } from 'react';
-import { afterEach, expect, it } from 'vitest';
+import { expect, it, vi } from 'vitest';
 import { only } from '@/testing/page';
 import { show } from '@/testing/show';
-import { type Saving, setSaving, somethingIsUnsaved, useSaving } from './saving';
+import type { Saving } from './saving';
 
-const documents = [{}, {}, {}];
-
-function Told() {
-  const { state, why } = useSaving();
-  return <p>{`${state} ${why}`.trim()}</p>;
-}
-
-const told = () => only('p').textContent;
-const set = (place: number, state: Saving['state'] | null, why = '') =>
-  act(() => setSaving(documents[place] as object, state && { state, since: 1, why }));
-
-afterEach(() => {
-  for (const place of documents.keys()) set(place, null);
-});
-
-it('tells the worst of all documents, and saved only when all of them are', () => {
+it('tells the worst of all documents, and saved only when all of them are', async () => {
+  // One of its own, since documents of other tests may not be saved.
+  vi.resetModules();
+  const { setSaving, somethingIsUnsaved, useSaving } = await import('./saving');
+  function Told() {
+    const { state, why } = useSaving();
+    return <p>{`${state} ${why}`.trim()}</p>;
+  }
+  const [first, second, third] = [{}, {}, {}];
+  const told = () => only('p').textContent;
+  const set = (by: object, state: Saving['state'] | null, why = '') =>
+    act(() => setSaving(by, state && { state, since: 1, why }));
   show(<Told />);
   expect(told()).toBe('saved');
-  set(0, 'saving');
+  set(first, 'saving');
   expect(told()).toBe('saving');
-  set(1, 'not saved', 'the disk is full');
+  set(second, 'not saved', 'the disk is full');
   expect(told()).toBe('not saved the disk is full');
-  set(2, 'saving');
+  set(third, 'saving');
   expect(told()).toBe('not saved the disk is full');
-  set(1, 'saved');
+  set(second, 'saved');
   expect(told()).toBe('saving');
   expect(somethingIsUnsaved()).toBe(true);
-  set(0, null);
-  set(2, null);
+  set(first, null);
+  set(third, null);
   expect(told()).toBe('saved');
   expect(somethingIsUnsaved()).toBe(false);
 });
