@@ -4,19 +4,20 @@ import { only } from '@/testing/page';
 import { show } from '@/testing/show';
 import type { Saving } from './saving';
 
+function Told({ useSaving }: { useSaving: () => Saving }) {
+  const { state, why } = useSaving();
+  return <p>{`${state} ${why}`.trim()}</p>;
+}
+
 it('tells the worst of all documents, and saved only when all of them are', async () => {
   // One of its own, since documents of other tests may not be saved.
   vi.resetModules();
   const { setSaving, somethingIsUnsaved, useSaving } = await import('./saving');
-  function Told() {
-    const { state, why } = useSaving();
-    return <p>{`${state} ${why}`.trim()}</p>;
-  }
   const [first, second, third] = [{}, {}, {}];
   const told = () => only('p').textContent;
   const set = (by: object, state: Saving['state'] | null, why = '') =>
     act(() => setSaving(by, state && { state, since: 1, why }));
-  show(<Told />);
+  show(<Told useSaving={useSaving} />);
   expect(told()).toBe('saved');
   set(first, 'saving');
   expect(told()).toBe('saving');
