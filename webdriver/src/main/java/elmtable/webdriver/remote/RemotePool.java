@@ -28,6 +28,9 @@ final class RemotePool implements Browser.Pool {
   /** Null between sessions; other workers may take it away while it is idle. */
   private final AtomicReference<BrowserProgram> program = new AtomicReference<>();
 
+  /** A session that comes after that is not wanted any more. */
+  private volatile boolean closed;
+
   RemotePool(RemoteEnd end, BrowserConfig config) {
     this.end = end;
     this.config = config;
@@ -52,6 +55,9 @@ final class RemotePool implements Browser.Pool {
       Optional<Browser> browser =
           opened.socket().isEmpty() ? Optional.of(classic(opened)) : bidi(opened);
       if (browser.isPresent()) {
+        if (closed) {
+          close();
+        }
         return browser.get();
       }
       LOG.info("{} lost a session that it had just opened", end.shown());
@@ -124,6 +130,7 @@ final class RemotePool implements Browser.Pool {
 
   @Override
   public void close() {
+    closed = true;
     end.left(this);
     BrowserProgram held = program.getAndSet(null);
     if (held != null) {

@@ -28,6 +28,7 @@ import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -158,6 +159,53 @@ class RemoteEndTest {
       try (Browser browser = second.get(LIMIT.toSeconds(), TimeUnit.SECONDS)) {
         use(browser, file);
       }
+    }
+  }
+
+  @Test
+  void aSessionThatNoCaseUsesMakesRoomForAnotherWorker(@TempDir Path folder) throws Exception {
+    Path file = Files.writeString(folder.resolve("note.txt"), "clay");
+    RemoteEnds ends = new RemoteEnds();
+    try (Browser.Pool first = ends.pool(config(1, ""));
+        Browser.Pool second = ends.pool(config(1, ""))) {
+      try (Browser browser = first.open()) {
+        use(browser, file);
+      }
+      Browser prepared = first.open();
+      try (Browser browser =
+          CompletableFuture.supplyAsync(second::open).get(LIMIT.toSeconds(), TimeUnit.SECONDS)) {
+        assertFalse(prepared.isUsable(), "its session was given up");
+        prepared.close();
+        use(browser, file);
+        CompletableFuture<Browser> waiting = CompletableFuture.supplyAsync(first::open);
+        assertThrows(
+            TimeoutException.class,
+            () -> waiting.get(4, TimeUnit.SECONDS),
+            "a session that a case uses is not taken away");
+        browser.close();
+        waiting.get(LIMIT.toSeconds(), TimeUnit.SECONDS).close();
+      }
+    }
+  }
+
+  @Test
+  void aPoolThatIsClosedWhileItWaitsLeavesNoSessionBehind(@TempDir Path folder) throws Exception {
+    Path file = Files.writeString(folder.resolve("note.txt"), "clay");
+    RemoteEnds ends = new RemoteEnds();
+    CompletableFuture<Browser> late;
+    try (Browser.Pool first = ends.pool(config(1, ""))) {
+      Browser.Pool ended = ends.pool(config(1, ""));
+      try (Browser browser = first.open()) {
+        use(browser, file);
+        late = CompletableFuture.supplyAsync(ended::open);
+        ended.close();
+      }
+    }
+    late.get(LIMIT.toSeconds(), TimeUnit.SECONDS).close();
+    try (Browser.Pool next = ends.pool(config(1, ""));
+        Browser browser =
+            CompletableFuture.supplyAsync(next::open).get(LIMIT.toSeconds(), TimeUnit.SECONDS)) {
+      use(browser, file);
     }
   }
 
