@@ -228,6 +228,7 @@ export interface DraftsRequest {
 
 export interface ElementTrial {
     name: string;
+    example?: string;
     count?: number;
     boxes: BoxView[];
     fault?: string;

@@ -1,7 +1,7 @@
 import { Upload } from 'lucide-react';
 import { type DragEvent, type ReactNode, useState } from 'react';
 import { useLocation } from 'wouter';
-import { get, inAddress, sendFile } from '@/api/client';
+import { inAddress, sendFile } from '@/api/client';
 import { intakePlace } from '@/app/places';
 
 const TAKEN = '.xlsx,.ods,.csv,.tsv';
@@ -19,7 +19,6 @@ function useTakeIn(taken: () => void) {
     const path = `intake/${file.name.replaceAll(/[^\p{L}\p{N}._-]+/gu, '-')}`;
     try {
       await sendFile('PUT', `/api/files/${inAddress(path)}`, file);
-      await known(path);
       taken();
       go(intakePlace(path));
     } catch (failed) {
@@ -27,18 +26,6 @@ function useTakeIn(taken: () => void) {
     }
   };
   return { take, wrong };
-}
-
-const LOOKS = 40;
-const LOOK_AGAIN_MILLIS = 250;
-
-/** The server looks at its folder now and then; the file is there once it has. */
-async function known(path: string) {
-  for (let i = 0; i < LOOKS; i++) {
-    if ((await get<string[]>('/api/intake')).includes(path)) return;
-    await new Promise((resolve) => setTimeout(resolve, LOOK_AGAIN_MILLIS));
-  }
-  throw new Error('The server has not found the file in its folder yet; load the page again.');
 }
 
 /** The button that asks for a spreadsheet. */

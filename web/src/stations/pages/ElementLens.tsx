@@ -58,13 +58,7 @@ function Ways({
         <span className="font-semibold">How to find it</span>
         <span>best first</span>
       </h3>
-      {!trial?.proposals.length && (
-        <p className="px-3.5 pb-2.5 text-ink-2">
-          {trial
-            ? 'Nothing to compare with: its locator does not find one element that is shown.'
-            : 'Try the page to see other ways.'}
-        </p>
-      )}
+      {!trial?.proposals.length && <p className="px-3.5 pb-2.5 text-ink-2">{whyNone(trial)}</p>}
       <ul>
         {trial?.proposals.map((way) => (
           <li
@@ -91,4 +85,12 @@ function Ways({
       </ul>
     </section>
   );
+}
+
+function whyNone(trial: ElementTrial | undefined): string {
+  if (!trial) return 'Try the page to see other ways.';
+  if (trial.example !== undefined) {
+    return `It was tried as “${trial.example}”; what else finds that one finds no other.`;
+  }
+  return 'Nothing to compare with: its locator does not find one element that is shown.';
 }

@@ -83,7 +83,8 @@ function ElementRows({
   choose: () => void;
   repair: (by: string, value: string) => void;
 }) {
-  const missing = trial?.count === 0;
+  // That the one of a row or of a name is not there now says nothing of the others.
+  const missing = trial?.count === 0 && trial.example === undefined;
   return (
     <>
       <tr aria-selected={chosen} className={`h-7 border-b border-hair ${chosen ? 'bg-select' : ''}`} onClick={choose}>
@@ -142,21 +143,29 @@ const FINDS_LOOK = {
   one: 'border-accent text-accent',
   several: 'border-error text-error',
   none: 'border-failed text-failed',
+  exampleOnly: 'border-hair-strong text-ink-2',
 };
 
 function Finds({ trial }: { trial: ElementTrial | undefined }) {
   if (!trial) return null;
   if (trial.count === undefined) {
     return (
-      <span title="Its name has places, so that it is tried in a run only" className="text-small text-ink-3">
+      <span
+        title="Its name has places, which no step fills with values that it could be tried with"
+        className="text-small text-ink-3"
+      >
         places
       </span>
     );
   }
-  const look = FINDS_LOOK[trial.count === 1 ? 'one' : trial.count === 0 ? 'none' : 'several'];
+  const none = trial.example === undefined ? 'none' : 'exampleOnly';
+  const look = FINDS_LOOK[trial.count === 1 ? 'one' : trial.count === 0 ? none : 'several'];
   return (
-    <span className={`inline-block min-w-6 border px-1.5 text-center leading-5 font-semibold ${look}`}>
-      <span className="sr-only">finds </span>
+    <span
+      title={trial.example && `As “${trial.example}”`}
+      className={`inline-block min-w-6 border px-1.5 text-center leading-5 font-semibold ${look}`}
+    >
+      <span className="sr-only">{trial.example ? `as ${trial.example} ` : ''}finds </span>
       {trial.count}
     </span>
   );

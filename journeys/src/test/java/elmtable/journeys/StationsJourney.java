@@ -198,6 +198,15 @@ class StationsJourney {
   }
 
   @Test
+  void anElementWhoseNameHasPlacesIsTriedAsAStepHasIt() {
+    screen.open(world.address() + "/pages?name=Kilns");
+    screen.press("//button[starts-with(normalize-space(), 'Try all')]");
+    screen.see(
+        "//table[@aria-label='Elements of Kilns']//tr[contains(., 'Row of')]"
+            + "//*[@title='As “Row of Birch”'][contains(., '1')]");
+  }
+
+  @Test
   void anElementThatIsNotFoundIsRepairedFromTheLivePage() {
     screen.open(world.address() + "/pages?name=Sign-in");
     screen.pressButton("Try all 4");

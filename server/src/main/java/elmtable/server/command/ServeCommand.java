@@ -208,7 +208,9 @@ final class ServeCommand implements Callable<Integer> {
               database,
               documents,
               workspace,
-              onFolder ? DataFiles.inFolder(folder) : DataFiles.inStore(documents, workspace),
+              onFolder
+                  ? DataFiles.inFolder(folder, workspace)
+                  : DataFiles.inStore(documents, workspace),
               new Runner(() -> new BrowserLauncher(onFolder ? folder : place)),
               new Services.Places(onFolder ? folder : null, place)),
           kept,

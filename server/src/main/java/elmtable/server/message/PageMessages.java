@@ -60,11 +60,13 @@ public final class PageMessages {
   /**
    * What a locator finds.
    *
-   * @param count left out for an element whose name has places, which is not tried
+   * @param example the name that was looked for, of an element whose name has places
+   * @param count left out where it was not looked for: its name has places that no step fills
    * @param proposals other ways to find the same element, best first
    */
   public record ElementTrial(
       String name,
+      @Nullable String example,
       @Nullable Integer count,
       List<BoxView> boxes,
       @Nullable String fault,

@@ -1,6 +1,7 @@
 package elmtable.server.service;
 
 import elmtable.server.store.DocumentStore;
+import elmtable.server.store.FolderReader;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
@@ -21,8 +22,8 @@ public interface DataFiles {
     };
   }
 
-  /** Files that lie in the project's folder; its next look finds them. */
-  static DataFiles inFolder(Path folder) {
+  /** Files that lie in the project's folder. */
+  static DataFiles inFolder(Path folder, Workspace workspace) {
     return (path, content) -> {
       Path target = folder.resolve(path);
       Files.createDirectories(target.getParent());
@@ -34,6 +35,8 @@ public interface DataFiles {
       } finally {
         Files.deleteIfExists(beside);
       }
+      // The folder's next look would find it, too, but who sent it goes on with it now.
+      workspace.filesChanged(FolderReader.filesOf(folder));
     };
   }
 }

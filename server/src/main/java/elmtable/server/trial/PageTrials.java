@@ -12,6 +12,9 @@ import elmtable.project.entry.CaseEntry;
 import elmtable.project.entry.ElementEntry;
 import elmtable.project.entry.PageEntry;
 import elmtable.project.entry.SuiteEntry;
+import elmtable.refactoring.RenameTarget;
+import elmtable.refactoring.Use;
+import elmtable.refactoring.Uses;
 import elmtable.run.Runner;
 import elmtable.run.event.Failure;
 import elmtable.run.request.KeptSessions;
@@ -25,8 +28,10 @@ import elmtable.server.message.PageMessages.TrialRequest;
 import elmtable.server.message.PageMessages.UnnamedElement;
 import java.util.ArrayList;
 import java.util.Base64;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
@@ -60,11 +65,12 @@ public final class PageTrials {
   public synchronized PageTrialView run(Project of, PageEntry page, TrialRequest ask)
       throws InterruptedException {
     LookingKeywords looking = new LookingKeywords();
+    Map<ElementEntry, String> names = names(of, page);
     Project project =
         of.withKeywords(looking)
             .with(
                 TrialRun.PATH,
-                TrialRun.text(ask.fixture() == null ? "" : ask.fixture(), steps(page)));
+                TrialRun.text(ask.fixture() == null ? "" : ask.fixture(), steps(page, names)));
     Selection selection = Selection.everything();
     if (ask.environment() != null && !ask.environment().isEmpty()) {
       selection = selection.withEnvironments(ask.environment());
@@ -75,38 +81,65 @@ public final class PageTrials {
     long begun = System.nanoTime();
     Optional<Failure> failure = trial.execute(project, selection);
     double millis = (System.nanoTime() - begun) / 1e6;
-    return view(page, looking, millis, failure);
+    return view(page, names, looking, millis, failure);
   }
 
-  private static List<String> steps(PageEntry page) {
+  private static List<String> steps(PageEntry page, Map<ElementEntry, String> names) {
     List<String> steps = new ArrayList<>(List.of("open | " + page.name()));
-    tried(page)
-        .forEach(element -> steps.add(LookingKeywords.LOOK_FOR + " | " + nameOf(page, element)));
+    names
+        .values()
+        .forEach(name -> steps.add(LookingKeywords.LOOK_FOR + " | " + written(page, name)));
     steps.add(LookingKeywords.LOOK_OVER);
     return steps;
   }
 
-  private static List<ElementEntry> tried(PageEntry page) {
-    return page.elements().stream().filter(each -> !each.pattern().hasPlaceholders()).toList();
+  /** The elements that can be looked for, each with the name by which it is. */
+  private static Map<ElementEntry, String> names(Project project, PageEntry page) {
+    Map<ElementEntry, String> names = new LinkedHashMap<>();
+    for (ElementEntry element : page.elements()) {
+      name(project, page, element).ifPresent(name -> names.put(element, name));
+    }
+    return names;
   }
 
-  private static String nameOf(PageEntry page, ElementEntry element) {
-    return page.name() + "/" + element.name();
+  /** Where a name has places, one that a step has with values in them, if there is such a step. */
+  private static Optional<String> name(Project project, PageEntry page, ElementEntry element) {
+    return element.pattern().hasPlaceholders()
+        ? Uses.of(project, new RenameTarget.Element(page.name(), element.name())).stream()
+            .filter(use -> !use.declares())
+            .map(Use::text)
+            .filter(text -> text.indexOf('<') < 0)
+            .findFirst()
+        : Optional.of(element.name());
+  }
+
+  private static String written(PageEntry page, String element) {
+    return page.name() + "/" + element;
   }
 
   private PageTrialView view(
-      PageEntry page, LookingKeywords looking, double millis, Optional<Failure> failure) {
+      PageEntry page,
+      Map<ElementEntry, String> names,
+      LookingKeywords looking,
+      double millis,
+      Optional<Failure> failure) {
     Optional<LookingKeywords.Whole> whole = looking.whole();
     List<PageElement> all = whole.map(LookingKeywords.Whole::elements).orElse(List.of());
     List<PageElement> free = new ArrayList<>(all);
-    for (ElementEntry element : tried(page)) {
+    for (String name : names.values()) {
       looking
-          .seen(nameOf(page, element))
+          .seen(written(page, name))
           .ifPresent(seen -> seen.sight().boxes().forEach(box -> free.removeIf(isAt(box))));
     }
     List<ElementTrial> elements = new ArrayList<>();
     for (ElementEntry element : page.elements()) {
-      elements.add(trial(page, element, looking, all, free));
+      String name = names.get(element);
+      Optional<LookingKeywords.Seen> seen =
+          name == null ? Optional.empty() : looking.seen(written(page, name));
+      elements.add(
+          element.pattern().hasPlaceholders()
+              ? example(element, name, seen)
+              : trial(element, seen, all, free));
     }
     return new PageTrialView(
         whole.map(LookingKeywords.Whole::address).orElse(""),
@@ -125,15 +158,33 @@ public final class PageTrials {
         .map(png -> "data:image/png;base64," + Base64.getEncoder().encodeToString(png));
   }
 
+  /** Other ways to find it would find that one only, so that none is proposed. */
+  private static ElementTrial example(
+      ElementEntry element, String name, Optional<LookingKeywords.Seen> seen) {
+    return seen.map(LookingKeywords.Seen::sight)
+        .map(sight ->
+            new ElementTrial(
+                element.name(),
+                name,
+                sight.count(),
+                sight.boxes().stream().map(PageTrials::box).toList(),
+                sight.fault().isEmpty() ? null : sight.fault(),
+                null,
+                List.of()))
+        .orElseGet(() -> untried(element));
+  }
+
+  private static ElementTrial untried(ElementEntry element) {
+    return new ElementTrial(element.name(), null, null, List.of(), null, null, List.of());
+  }
+
   private static ElementTrial trial(
-      PageEntry page,
       ElementEntry element,
-      LookingKeywords looking,
+      Optional<LookingKeywords.Seen> seen,
       List<PageElement> all,
       List<PageElement> free) {
-    Optional<LookingKeywords.Seen> seen = looking.seen(nameOf(page, element));
     if (seen.isEmpty()) {
-      return new ElementTrial(element.name(), null, List.of(), null, null, List.of());
+      return untried(element);
     }
     var sight = seen.get().sight();
     Optional<Repair> repair =
@@ -150,6 +201,7 @@ public final class PageTrials {
             : List.of();
     return new ElementTrial(
         element.name(),
+        null,
         sight.count(),
         sight.boxes().stream().map(PageTrials::box).toList(),
         sight.fault().isEmpty() ? null : sight.fault(),
