@@ -103,7 +103,8 @@ final class BrowserSteps {
                       fresh.fields().enter(css("input[name=member]"), "Wren", LIMIT);
                     }
                   }));
-      printAgainstSession("a case of one page in a state of its own", both);
+      printRatio(
+          "chrome, a case of one page in a state of its own", "by hand in a new session", both);
     }
   }
 
@@ -135,7 +136,8 @@ final class BrowserSteps {
                       request(fresh, address);
                     }
                   }));
-      printAgainstSession("a request with the sign-in kept, by hand with sign-in", both);
+      printRatio(
+          "chrome, a request with the sign-in kept", "by hand in a new session with sign-in", both);
     }
   }
 
@@ -156,13 +158,7 @@ final class BrowserSteps {
                   return timed(() -> show(isolated, address));
                 }
               });
-      System.out.printf(
-          Locale.ROOT,
-          "%s, a heavy page in an isolated case: %.0f ms, again in one tab %.0f ms, ratio %.2f%n",
-          kind,
-          both[1][0],
-          both[0][0],
-          both[1][0] / both[0][0]);
+      printRatio(kind + ", a heavy page in an isolated case", "again in one tab", both);
     }
   }
 
@@ -173,14 +169,15 @@ final class BrowserSteps {
   }
 
   /**
-   * @param both by hand, and ours
+   * @param both the other one, and what is measured
    */
-  private static void printAgainstSession(String what, double[][] both) {
+  private static void printRatio(String what, String other, double[][] both) {
     System.out.printf(
         Locale.ROOT,
-        "chrome, %s: %.0f ms, by hand in a new session %.0f ms, ratio %.2f%n",
+        "%s: %.0f ms, %s %.0f ms, ratio %.2f%n",
         what,
         both[1][0],
+        other,
         both[0][0],
         both[1][0] / both[0][0]);
   }

@@ -3,6 +3,7 @@ package elmtable.journeys;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 
@@ -11,12 +12,7 @@ class DemoJourney {
   @Test
   void allOfItPassesButForThePlantedDefect() throws Exception {
     try (World world = new World()) {
-      List<String> printed =
-          world.command(
-              "run",
-              world.project().toString(),
-              "--out",
-              world.project().resolveSibling("results").toString());
+      List<String> printed = run(world);
       List<String> others =
           printed.stream()
               .filter(line -> line.matches("(failed|error|blocked|skipped|not run) .*"))
@@ -36,16 +32,7 @@ class DemoJourney {
   @Test
   void plantedDefectsAreThreeFindingsEachForAReasonOfItsOwn() throws Exception {
     try (World world = new World()) {
-      List<String> printed =
-          world.command(
-              "run",
-              world.project().toString(),
-              "--plan",
-              "with planted defects",
-              "--tags",
-              "planted",
-              "--out",
-              world.project().resolveSibling("results").toString());
+      List<String> printed = run(world, "--plan", "with planted defects", "--tags", "planted");
       String all = String.join("\n", printed);
       assertTrue(all.contains("found:  Booked: 1 shelf"), all);
       assertTrue(all.contains("button Add a photo, Send my offer"), all);
@@ -59,9 +46,8 @@ class DemoJourney {
   void firefoxCarriesOutTheSameSteps() throws Exception {
     try (World world = new World()) {
       List<String> printed =
-          world.command(
-              "run",
-              world.project().toString(),
+          run(
+              world,
               "--browser",
               "firefox",
               "--suite",
@@ -71,10 +57,21 @@ class DemoJourney {
               "--suite",
               "My firings",
               "--suite",
-              "Receipts",
-              "--out",
-              world.project().resolveSibling("results").toString());
+              "Receipts");
       assertEquals("0", printed.get(printed.size() - 1), String.join("\n", printed));
     }
+  }
+
+  /** What a run of the project prints, with its exit code as the last line. */
+  private static List<String> run(World world, String... options) throws Exception {
+    List<String> arguments =
+        new ArrayList<>(
+            List.of(
+                "run",
+                world.project().toString(),
+                "--out",
+                world.project().resolveSibling("results").toString()));
+    arguments.addAll(List.of(options));
+    return world.command(arguments.toArray(String[]::new));
   }
 }

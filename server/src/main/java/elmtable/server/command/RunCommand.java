@@ -172,7 +172,7 @@ final class RunCommand implements Callable<Integer> {
   private ExpectedTimes expectedTimes() {
     try {
       return EarlierTimes.in(out);
-    } catch (IOException | RuntimeException unreadable) {
+    } catch (IOException | IllegalArgumentException unreadable) {
       PrintWriter err = spec.commandLine().getErr();
       err.println(
           "How long cases took earlier cannot be read from "

@@ -89,34 +89,6 @@ final class FilesApi {
     }
   }
 
-  /**
-   * A project's files with another one in place of one.
-   *
-   * @param version tells it from all others that were tried
-   */
-  private record ReplacedFile(ProjectFiles others, String path, Path content, UUID version)
-      implements ProjectFiles {
-    @Override
-    public List<String> paths() {
-      return others.paths();
-    }
-
-    @Override
-    public Optional<String> version(String of) {
-      return of.equals(path) ? Optional.of(version.toString()) : others.version(of);
-    }
-
-    @Override
-    public InputStream open(String of) throws IOException {
-      return of.equals(path) ? Files.newInputStream(content) : others.open(of);
-    }
-
-    @Override
-    public Path local(String of) throws IOException {
-      return of.equals(path) ? content : others.local(of);
-    }
-  }
-
   private void exportAll(Context ctx) throws IOException {
     String name = workspace().name().replaceAll("[^\\p{L}\\p{N} _-]", "_");
     ctx.contentType("application/zip")
