@@ -142,7 +142,10 @@ export function LivePage({ name, contents }: { name: string; contents: { name: s
 
 /** What the trial came to, in words. */
 function Tried({ result }: { result: PageTrialView }) {
-  const tried = result.elements.filter((each) => each.count !== undefined);
+  // An example that is not there now tells nothing of its locator.
+  const tried = result.elements.filter(
+    ({ count, example }) => count !== undefined && (count > 0 || example === undefined),
+  );
   const one = tried.filter((each) => each.count === 1).length;
   return (
     <span role="status" className="min-w-0 flex-1 truncate text-right" title={`${result.title}, ${result.address}`}>
