@@ -146,6 +146,8 @@ final class ChromeStarter implements AutoCloseable {
             "--disable-dev-shm-usage",
             "--disable-crash-reporter",
             "--disable-breakpad",
+            // Three processes a case would wait for another site, which is not opened.
+            "--disable-features=SpareRendererForSitePerProcess",
             "--window-size=" + config.width() + "," + config.height(),
             "--user-data-dir=" + profile));
     if (!config.language().isEmpty()) {
