@@ -8,6 +8,7 @@ import elmtable.webdriver.wire.WebDriverError;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.EnumSet;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -36,6 +37,8 @@ final class BiDiTab {
   private boolean acted;
   private Duration limit = USUAL;
   private long end;
+
+  private final Set<String> resized = new HashSet<>();
 
   /** The frames that were gone into, the outermost first. */
   private final List<Frame> frames = new ArrayList<>();
@@ -121,6 +124,19 @@ final class BiDiTab {
   void switchTo(String other) {
     window = other;
     leaveFrames();
+  }
+
+  /** Gives the window's pages an area of this size, in CSS pixels. */
+  void resize(int width, int height) {
+    command(
+        "browsingContext.setViewport",
+        Map.of("context", window, "viewport", BrowserProgram.area(width, height)));
+    resized.add(window);
+  }
+
+  /** Whether the window's area had another size than its browser block says. */
+  boolean isResized() {
+    return resized.contains(window);
   }
 
   /** Something was done that a navigation may follow. */

@@ -113,8 +113,6 @@ final class BiDiWindows implements Windows {
 
   @Override
   public void resize(int width, int height) {
-    tab.command(
-        "browsingContext.setViewport",
-        Map.of("context", tab.window(), "viewport", BrowserProgram.area(width, height)));
+    tab.resize(width, height);
   }
 }

@@ -194,6 +194,12 @@ final class ContextEvents {
     return realms.containsKey(context);
   }
 
+  /** Waits for a document in a window or frame; whether there is one. */
+  synchronized boolean awaitDocument(String context, Duration limit) throws InterruptedException {
+    await(() -> realms.containsKey(context), limit);
+    return hasDocument(context);
+  }
+
   private void promptOpened(String context, JsonNode about) {
     String window = window(context);
     prompts.put(window, new Prompt(about.path("type").asText(), about.path("message").asText()));

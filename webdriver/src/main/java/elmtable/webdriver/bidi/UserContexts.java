@@ -136,7 +136,7 @@ final class UserContexts {
   private ContextWiping wiping(UserContext used, BiDiTab tab) {
     Duration several = fresh.multipliedBy(WIPING_TO_FRESH);
     Duration limit = several.compareTo(LEAST_WIPING) > 0 ? several : LEAST_WIPING;
-    return new ContextWiping(program, router, used, tab.window(), limit);
+    return new ContextWiping(config, router, used, tab, limit);
   }
 
   private void remove(UserContext used) {
