@@ -2,6 +2,8 @@ package elmtable.demosite;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * One visitor from the first page on. Every visit has a day book of its own, so that visits do not
@@ -11,6 +13,10 @@ final class Visit {
   private static final int FIRST_REFERENCE = 2031;
 
   private final List<Firing> firings = new ArrayList<>();
+
+  /** References of what the keeper has confirmed; only that takes room in a kiln. */
+  private final Set<String> confirmed;
+
   private int nextReference = FIRST_REFERENCE;
   private final Clay clay = new Clay();
   private String member = "";
@@ -24,6 +30,7 @@ final class Visit {
     add("Tue 8 December", 8, Programme.GLAZE, 2);
     add("Wed 9 December", 9, Programme.GLAZE, 4);
     add("Thu 10 December", 10, Programme.RAKU, 1);
+    confirmed = firings.stream().map(Firing::reference).collect(Collectors.toUnmodifiableSet());
   }
 
   private void add(String day, int date, Programme programme, int shelves) {
@@ -49,6 +56,7 @@ final class Visit {
 
   synchronized boolean isTaken(String day) {
     return firings.stream()
+            .filter(firing -> confirmed.contains(firing.reference()))
             .filter(firing -> firing.day().equals(day))
             .mapToInt(Firing::shelves)
             .sum()

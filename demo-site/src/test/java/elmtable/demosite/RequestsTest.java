@@ -58,6 +58,16 @@ class RequestsTest {
   }
 
   @Test
+  void requestsFillNoDayBeforeTheyAreConfirmed() {
+    Visit visit = new Visit();
+    visit.book("Fri 11 December", 11, Programme.GLAZE, 6, false);
+    assertFalse(visit.isTaken("Fri 11 December"));
+    assertTrue(visit.isTaken("Mon 7 December"));
+    visit.cancel("EK-2034");
+    assertFalse(visit.isTaken("Mon 7 December"));
+  }
+
+  @Test
   void everyVisitStartsFromTheSameDayBook() {
     Visit first = new Visit();
     assertTrue(first.cancel("EK-2033"));

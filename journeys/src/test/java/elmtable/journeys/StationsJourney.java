@@ -169,7 +169,7 @@ class StationsJourney {
   void whatSurroundsACaseIsDrawn() {
     station("Fixtures");
     screen.press("//nav[@aria-label='Fixtures and hooks']//a[contains(., 'signed in as')]");
-    screen.see("//section[@aria-label='signed in as Juno Farrow']//section[@aria-label='Steps']");
+    screen.see("//section[@aria-label='signed in as Wren Aldous']//section[@aria-label='Steps']");
     screen.seeText("//aside[@aria-label='Lens']", "keep session");
     screen.press("//*[@data-testid='case-choice']");
     screen.keys("second window");
