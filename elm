@@ -143,6 +143,7 @@ case "${1:-help}" in
     fi
     if [ "${1:-}" = browser ]; then need_browser; need_firefox; fi
     if [ "${1:-}" = many ]; then set -- many "$here/server/target/elm-table.jar"; fi
+    if [ "${1:-}" = demo ]; then need_browser; set -- demo "$here/server/target/elm-table.jar" "$here/demo"; fi
     build; find_jdk; (cd "$here" && mvn -q -DskipTests -Dspotless.check.skip=true -pl bench -am package) >&2
     exec "$JAVA_HOME/bin/java" -XX:+UseSerialGC -jar "$here/bench/target/bench.jar" "$@" ;;
   screenshots) shift; need_browser; build; (cd "$here" && mvn -q -B verify -Dspotless.check.skip=true -Pscreenshots -pl journeys -am "$@") ;;
@@ -161,7 +162,7 @@ case "${1:-help}" in
 ./elm outline FILE       shows what is in a feature
 ./elm convert FILE       prints a suite as a feature, or the other way round (--to)
 ./elm bench [NAME]       prints the benchmarks' figures; sheet, live or browser: those in browsers;
-                         many: a million cases
+                         many: a million cases; demo: what a kept sign-in saves
 ./elm format             formats all sources
 ./elm screenshots        makes docs/screenshots anew from the demo
 HELP

@@ -1,6 +1,7 @@
 package elmtable.bench;
 
 import java.io.IOException;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import org.openjdk.jmh.runner.RunnerException;
@@ -9,7 +10,8 @@ import org.openjdk.jmh.runner.options.CommandLineOptionException;
 /**
  * Prints the figures: side-by-side programs first, then JMH's. Arguments go to JMH; {@code quick}
  * leaves it out and takes a smaller file; {@code browser} prints those of the browsers only, {@code
- * many} with the path of the server's jar those of a million cases.
+ * many} with the path of the server's jar those of a million cases, {@code demo} with that and the
+ * demo's folder what a kept sign-in saves there.
  */
 public final class Main {
   private static final long LARGE_FILE = 2L << 30;
@@ -25,6 +27,10 @@ public final class Main {
     }
     if (arguments.length > 1 && arguments[0].equals("many")) {
       ManyCases.main(arguments[1]);
+      return;
+    }
+    if (arguments.length > 2 && arguments[0].equals("demo")) {
+      WholeDemo.main(Path.of(arguments[1]), Path.of(arguments[2]));
       return;
     }
     BigDocument.main();

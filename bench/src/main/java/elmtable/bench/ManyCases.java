@@ -10,11 +10,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import java.util.stream.Stream;
 
 /**
  * A million executable cases without a browser, each of two steps: run by the command line and by
@@ -52,7 +50,7 @@ final class ManyCases {
       commandLine(jar, folder);
       server(jar, folder);
     } finally {
-      remove(folder);
+      Folders.remove(folder);
     }
   }
 
@@ -176,14 +174,6 @@ final class ManyCases {
       return found.find() ? Long.parseLong(found.group(1)) : 0;
     } catch (IOException gone) {
       return 0;
-    }
-  }
-
-  private static void remove(Path folder) throws IOException {
-    try (Stream<Path> all = Files.walk(folder)) {
-      for (Path each : all.sorted(Comparator.reverseOrder()).toList()) {
-        Files.delete(each);
-      }
     }
   }
 }
