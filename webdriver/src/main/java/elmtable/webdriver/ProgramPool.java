@@ -50,6 +50,10 @@ final class ProgramPool implements AutoCloseable {
       return reserved + (isStarted() ? program.join().inUse() : 0);
     }
 
+    boolean isUnused() {
+      return reserved == 0 && (!isStarted() || program.join().isUnused());
+    }
+
     boolean isStarted() {
       return program.isDone() && !program.isCompletedExceptionally();
     }
@@ -158,7 +162,7 @@ final class ProgramPool implements AutoCloseable {
   private void sweep() {
     List<Entry> ending;
     synchronized (this) {
-      ending = entries.stream().filter(entry -> entry.isWornOut() && entry.inUse() == 0).toList();
+      ending = entries.stream().filter(entry -> entry.isWornOut() && entry.isUnused()).toList();
       entries.removeAll(ending);
     }
     ending.stream()

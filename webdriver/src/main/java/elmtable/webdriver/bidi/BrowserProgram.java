@@ -177,6 +177,11 @@ public final class BrowserProgram implements AutoCloseable {
     return contexts.inUse();
   }
 
+  /** Whether none is open, and what the last ones left has been seen to. */
+  public boolean isUnused() {
+    return contexts.isUnused();
+  }
+
   /** Whether no case does anything in it: what is open in it is only made ready for one. */
   public boolean isIdle() {
     return busy.get() == 0;

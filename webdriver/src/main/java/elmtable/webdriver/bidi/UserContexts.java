@@ -27,6 +27,7 @@ final class UserContexts {
   private final WipedContexts wiped =
       new WipedContexts(task -> Thread.ofVirtual().name("wiping").start(task));
   private final AtomicInteger inUse = new AtomicInteger();
+  private final AtomicInteger comingBack = new AtomicInteger();
 
   /** How long the last fresh one took; on a busy machine everything takes longer. */
   private volatile Duration fresh = Duration.ZERO;
@@ -37,20 +38,21 @@ final class UserContexts {
     this.config = config;
   }
 
-  /** How many cases have, or are being wiped. */
+  /** How many cases have. */
   int inUse() {
     return inUse.get();
   }
 
+  /** Whether no case has one, and what the last ones left has been seen to. */
+  boolean isUnused() {
+    return inUse.get() == 0 && comingBack.get() == 0;
+  }
+
   /** One in a fresh state, which comes back by {@link #release}. */
   UserContext take() {
+    UserContext taken = program.isGone() ? make() : wiped.take().orElseGet(this::make);
     inUse.incrementAndGet();
-    try {
-      return program.isGone() ? make() : wiped.take().orElseGet(this::make);
-    } catch (RuntimeException failed) {
-      inUse.decrementAndGet();
-      throw failed;
-    }
+    return taken;
   }
 
   private UserContext make() {
@@ -109,6 +111,8 @@ final class UserContexts {
    * @param tab where the case was last
    */
   void release(UserContext used, BiDiTab tab) {
+    comingBack.incrementAndGet();
+    inUse.decrementAndGet();
     wiped.add(() -> {
       Optional<UserContext> next = Optional.empty();
       try {
@@ -119,7 +123,7 @@ final class UserContexts {
         if (next.isEmpty()) {
           remove(used);
         }
-        inUse.decrementAndGet();
+        comingBack.decrementAndGet();
       }
     });
   }
