@@ -104,3 +104,30 @@ it('finds the field of a place', () => {
   expect(placeOf(of, PRICES.indexOf('lines'))).toEqual({ row: 2, column: 2 });
   expect(placeOf(of, 0)).toEqual({ row: 0, column: 0 });
 });
+
+it('is what it was once an edit is taken back by its opposite', () => {
+  const pick = numbers(31);
+  for (let turn = 0; turn < 200; turn++) {
+    const columns = 2 + pick(3);
+    const table = Array.from({ length: 3 + pick(4) }, (_, row) =>
+      Array.from({ length: columns }, (_, column) => (pick(3) === 0 ? `"${row},${column}"` : `${row}/${column}`)),
+    );
+    const text = `${table.map((line) => line.join(',')).join('\n')}${pick(2) === 0 ? '\n' : ''}`;
+    const row = 1 + pick(table.length - 2);
+    const column = pick(columns + 1);
+    const same = (there: (of: Records) => TransactionSpec | null, back: (of: Records) => TransactionSpec | null) =>
+      expect(after(after(text, there), back)).toBe(text);
+    same(
+      (of) => insertRecord(of, row),
+      (of) => removeRecords(of, row, row),
+    );
+    same(
+      (of) => insertColumn(of, column, 'new'),
+      (of) => removeColumn(of, column),
+    );
+    same(
+      (of) => shiftRecords(of, row, row, 1),
+      (of) => shiftRecords(of, row + 1, row + 1, -1),
+    );
+  }
+});
