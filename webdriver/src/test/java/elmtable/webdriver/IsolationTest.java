@@ -63,7 +63,8 @@ class IsolationTest extends AbstractBrowserTest {
       return [document.cookie, localStorage.left, sessionStorage.left, window.name, files.join(),
         (await indexedDB.databases()).length, (await caches.keys()).length,
         (await navigator.serviceWorker.getRegistrations()).length,
-        String(navigator.serviceWorker.controller), String(opener), history.length, innerWidth];
+        String(navigator.serviceWorker.controller), String(opener), history.length, innerWidth,
+        document.querySelectorAll(':hover').length];
       """;
 
   private final AtomicInteger asked = new AtomicInteger();
@@ -171,6 +172,7 @@ class IsolationTest extends AbstractBrowserTest {
           assertEquals(fresh, found, "case " + i);
           one.scripts().run("return (async () => {" + LEAVE + "})()");
           one.windows().resize(500, 400);
+          one.pointer().press(target("css", "html"), LIMIT);
           one.scripts().run("window.open('/app')");
         }
       }
