@@ -225,6 +225,23 @@ export function addRows(
   return { spec: sheetEdit(state, changes, start + before), line: start + before };
 }
 
+/** Puts a row into a section: where an empty one stands, as in a new section, that is filled in; else behind the last. */
+export function putRow(
+  state: EditorState,
+  blockId: number,
+  word: SectionWord,
+  cells: readonly string[],
+): TransactionSpec | null {
+  const section = findBlock(structure(state), blockId)?.block.sections.find((each) => each.word === word);
+  const empty = section?.rows.find(({ row }) => widthOf(row.cells) === 0)?.row;
+  return empty
+    ? setCells(
+        state,
+        cells.map((text, column) => ({ row: empty.id, column, text })),
+      )
+    : (addRows(state, blockId, word, [cells])?.spec ?? null);
+}
+
 /** Takes rows out. */
 export function removeRows(state: EditorState, ids: readonly number[]): TransactionSpec | null {
   const places = ids.map((id) => findRow(structure(state), id)).filter((place) => place !== null);

@@ -1,7 +1,7 @@
 import { put } from '@/api/client';
 import type { EnvironmentColumn, EnvironmentValue } from '@/api/types';
 import { addSection } from '@/document/blockEdits';
-import { addRows, setCells } from '@/document/edits';
+import { putRow, setCells } from '@/document/edits';
 import { openDocument } from '@/document/openDocument';
 import { type Block, type Section, structure } from '@/document/structure';
 import { nameKey } from '@/document/words';
@@ -57,8 +57,7 @@ export async function setValue(of: EnvironmentColumn, value: EnvironmentValue, t
     const cells = head.map((_, column) =>
       column === name ? value.name : column === place ? text : column === kind && value.secret ? 'secret' : '',
     );
-    const added = addRows(document.state, block.id, 'values', [cells]);
-    if (added) document.dispatch(added.spec);
+    document.edit((state) => putRow(state, block.id, 'values', cells));
   }
   await document.sync.saved();
 }

@@ -1,6 +1,6 @@
 import type { ElementView, PageView } from '@/api/types';
 import { addSection } from '@/document/blockEdits';
-import { addRows, setCells } from '@/document/edits';
+import { putRow, setCells } from '@/document/edits';
 import { openDocument } from '@/document/openDocument';
 import { type Block, type Section, structure } from '@/document/structure';
 import { nameKey } from '@/document/words';
@@ -68,7 +68,6 @@ export async function addElement(page: PageView, wish: string, by: string, value
   const cells = Array.from({ length: width }, (_, column) =>
     column === columns.element ? name : column === columns.by ? by : column === columns.locator ? value : '',
   );
-  const added = addRows(document.state, block.id, 'elements', [cells]);
-  if (added) document.dispatch(added.spec);
+  document.edit((state) => putRow(state, block.id, 'elements', cells));
   await document.sync.saved();
 }
