@@ -17,7 +17,7 @@ import {
   shiftBlock,
   shiftColumn,
 } from './blockEdits';
-import { addRows, insertRow, MARKS, moveRows, pasteCells, removeRows, setCells, shiftRows } from './edits';
+import { addRows, insertRow, MARKS, moveRows, pasteCells, putRow, removeRows, setCells, shiftRows } from './edits';
 import { structure } from './structure';
 
 const CASE = `case one
@@ -285,5 +285,21 @@ describe('sections and columns', () => {
     expect(moved.doc.toString()).toBe('case c\ndata\n| new | a  | b |\n|     | 10 | 2 |\n');
     const removed = edited(moved, removeColumn(moved, blockOf(moved, 'c').id, section(moved), 0));
     expect(removed.doc.toString()).toBe('case c\ndata\n| a  | b |\n| 10 | 2 |\n');
+  });
+});
+
+describe('a row that is put in', () => {
+  const put = (of: EditorState, ...cells: string[]) => {
+    const block = blockOf(of, 'one');
+    return edited(of, putRow(of, block.id, 'steps', cells)).doc.toString();
+  };
+
+  it('takes the empty row at the end, else stands behind the last', () => {
+    expect(put(stateOf('case one\nsteps\n|  |\n'), 'log', 'a')).toBe('case one\nsteps\n| log | a |\n');
+    expect(put(stateOf('case one\nsteps\n| open |\n'), 'log')).toBe('case one\nsteps\n| open |\n| log  |\n');
+    expect(put(stateOf('case one\nsteps\n|     |\n| log |\n'), 'add')).toBe(
+      'case one\nsteps\n|     |\n| log |\n| add |\n',
+    );
+    expect(put(stateOf('case one\n'), 'log')).toBe('case one\nsteps\n| log |\n');
   });
 });

@@ -225,7 +225,7 @@ export function addRows(
   return { spec: sheetEdit(state, changes, start + before), line: start + before };
 }
 
-/** Puts a row into a section: where an empty one stands, as in a new section, that is filled in; else behind the last. */
+/** Puts a row in behind the last one of a section; where that is empty, as in a new section, it is filled in. */
 export function putRow(
   state: EditorState,
   blockId: number,
@@ -233,11 +233,11 @@ export function putRow(
   cells: readonly string[],
 ): TransactionSpec | null {
   const section = findBlock(structure(state), blockId)?.block.sections.find((each) => each.word === word);
-  const empty = section?.rows.find(({ row }) => widthOf(row.cells) === 0)?.row;
-  return empty
+  const last = section?.rows.at(-1)?.row;
+  return last && widthOf(last.cells) === 0
     ? setCells(
         state,
-        cells.map((text, column) => ({ row: empty.id, column, text })),
+        cells.map((text, column) => ({ row: last.id, column, text })),
       )
     : (addRows(state, blockId, word, [cells])?.spec ?? null);
 }

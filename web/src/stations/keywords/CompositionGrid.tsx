@@ -5,7 +5,7 @@ import { useKeywords, useTree } from '@/api/queries';
 import { useCrumbs } from '@/app/crumbs';
 import { compositionPlace, documentPlace, KEYWORDS } from '@/app/places';
 import { analysis } from '@/document/analysis';
-import { addRows, removeRows } from '@/document/edits';
+import { putRow, removeRows } from '@/document/edits';
 import { isFeature } from '@/document/kinds';
 import type { OpenDocument } from '@/document/openDocument';
 import { structure } from '@/document/structure';
@@ -98,7 +98,7 @@ function Grid({ document }: { document: OpenDocument }) {
     const last = one.calls.get(keyword.key)?.at(-1);
     const spec = last
       ? removeRows(document.state, [last.row])
-      : addRows(document.state, one.id, 'steps', [[keyword.name]])?.spec;
+      : putRow(document.state, one.id, 'steps', [keyword.name]);
     if (spec) document.dispatch(spec);
   };
   const go = (line: number, column: number) => {
