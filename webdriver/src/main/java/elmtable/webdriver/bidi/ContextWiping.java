@@ -160,7 +160,6 @@ final class ContextWiping {
     if (opened.size() != 1) {
       throw new BrowserException(Kind.PAGE, "The wiped window did not open another one.");
     }
-    router.isOurs(opened.get(0));
     tab.send("browsingContext.close", Map.of("context", tab.window()));
     return opened.get(0);
   }

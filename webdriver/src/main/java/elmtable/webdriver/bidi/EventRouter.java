@@ -47,11 +47,6 @@ final class EventRouter {
     contexts.remove(user);
   }
 
-  /** A window that a page opened is one that we asked for. */
-  void isOurs(String window) {
-    opening.remove(window);
-  }
-
   void receive(String event, JsonNode about) {
     String context = contextOf(event, about);
     if (event.equals("network.authRequired")) {
