@@ -34,7 +34,7 @@ class ArchitectureTest {
           "run",
           "report");
 
-  private final JavaClasses classes =
+  private static final JavaClasses CLASSES =
       new ClassFileImporter()
           .withImportOption(new ImportOption.DoNotIncludeTests())
           .importPackages("elmtable");
@@ -50,7 +50,7 @@ class ArchitectureTest {
 
   @Test
   void noPackagesDependOnEachOther() {
-    slices().matching("elmtable.(**)").should().beFreeOfCycles().check(classes);
+    slices().matching("elmtable.(**)").should().beFreeOfCycles().check(CLASSES);
   }
 
   @Test
@@ -76,6 +76,6 @@ class ArchitectureTest {
         .should()
         .dependOnClassesThat()
         .resideInAnyPackage(to)
-        .check(classes);
+        .check(CLASSES);
   }
 }

@@ -14,8 +14,7 @@ import java.util.Set;
  *
  * @param indexes the documents that were checked
  * @param documents by path
- * @param circles keywords that call themselves, by the block that closes the circle; lines count
- *     from that block
+ * @param circles that no block shows by itself
  * @param useCounts how many documents use each thing
  * @param repeatedSteps steps that stand in several cases
  * @param documentProblems what is wrong with each document, by path
@@ -24,7 +23,7 @@ import java.util.Set;
 record Checked(
     Map<String, DocumentIndex> indexes,
     Map<String, CheckedDocument> documents,
-    Map<Block, List<Diagnostic>> circles,
+    Circles circles,
     UseCounts useCounts,
     RepeatedSteps repeatedSteps,
     Map<String, DocumentProblems> documentProblems,
@@ -48,7 +47,7 @@ record Checked(
       CheckedDocument document,
       List<Diagnostic> duplicates,
       UseCounts useCounts,
-      Map<Block, List<Diagnostic>> circles,
+      Circles circles,
       Map<Block, Diagnostic> notices) {
 
     /** Whether the same problems come from both; they may where this says no. */

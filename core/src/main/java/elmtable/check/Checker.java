@@ -15,7 +15,6 @@ import elmtable.project.Project;
 import elmtable.project.Symbol;
 import elmtable.project.SymbolChanges;
 import elmtable.project.entry.CaseEntry;
-import elmtable.project.entry.KeywordEntry;
 import elmtable.project.entry.SuiteEntry;
 import elmtable.text.Diagnostic;
 import java.util.ArrayList;
@@ -61,10 +60,7 @@ final class Checker {
     List<CheckedDocument> checked =
         project.indexes().values().parallelStream().map(checker::document).toList();
     checked.forEach(document -> documents.put(document.index().document().path(), document));
-    Map<Block, List<Diagnostic>> circles =
-        before != null && sameKeywords(before.indexes(), project.indexes())
-            ? before.circles()
-            : KeywordCircles.find(project.index());
+    Circles circles = Circles.of(project, before);
     UseCounts useCounts = checker.useCounts(before, documents);
     RepeatedSteps repeatedSteps = checker.repeatedSteps(before, documents);
     Map<String, DocumentProblems> documentProblems = new LinkedHashMap<>();
@@ -134,26 +130,6 @@ final class Checker {
     return one != null && one.index() == other.index();
   }
 
-  private static boolean sameKeywords(
-      Map<String, DocumentIndex> before, Map<String, DocumentIndex> now) {
-    if (!before.keySet().equals(now.keySet())) {
-      return false;
-    }
-    for (Map.Entry<String, DocumentIndex> entry : now.entrySet()) {
-      DocumentIndex old = before.get(entry.getKey());
-      if (old != entry.getValue() && !blocks(old).equals(blocks(entry.getValue()))) {
-        return false;
-      }
-    }
-    return true;
-  }
-
-  private static Set<Block> blocks(DocumentIndex index) {
-    Set<Block> blocks = Collections.newSetFromMap(new IdentityHashMap<>());
-    index.keywords().forEach(keyword -> blocks.add(keyword.block()));
-    return blocks;
-  }
-
   /**
    * What was found in a document itself, with what the project as a whole shows about it; the same
    * list as before where it says the same.
@@ -166,9 +142,9 @@ final class Checker {
     List<Diagnostic> all = new ArrayList<>(inputs.document().problems());
     all.addAll(inputs.duplicates());
     all.addAll(inputs.useCounts().of(index));
-    for (KeywordEntry.Composed keyword : index.keywords()) {
-      for (Diagnostic circle : inputs.circles().getOrDefault(keyword.block(), List.of())) {
-        all.add(circle.shiftedBy(keyword.located().firstLine()));
+    for (LocatedBlock located : index.document().document().blocks()) {
+      for (Diagnostic circle : inputs.circles().closedBy(located.block())) {
+        all.add(circle.shiftedBy(located.firstLine()));
       }
     }
     for (CaseEntry entry : index.suite().map(SuiteEntry::cases).orElse(List.of())) {

@@ -41,6 +41,8 @@ final class Screen implements AutoCloseable {
         "--disable-background-networking",
         "--disable-component-update",
         "--disable-sync",
+        // Pages for what its address bar may suggest, which cost more than many a test.
+        "--disable-features=WebUIOmniboxPopup,WebUIOmniboxAimPopup",
         "--hide-scrollbars",
         "--window-size=1280,800",
         "--user-data-dir=" + profile);

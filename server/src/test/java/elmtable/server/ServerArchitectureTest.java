@@ -14,7 +14,7 @@ import org.junit.jupiter.api.Test;
  * store.
  */
 class ServerArchitectureTest {
-  private final JavaClasses classes =
+  private static final JavaClasses CLASSES =
       new ClassFileImporter()
           .withImportOption(new ImportOption.DoNotIncludeTests())
           .importPackages("elmtable");
@@ -67,12 +67,12 @@ class ServerArchitectureTest {
             "elmtable.run..",
             "elmtable.report..",
             "elmtable.server..")
-        .check(classes);
+        .check(CLASSES);
   }
 
   @Test
   void noPackagesDependOnEachOther() {
-    slices().matching("elmtable.(**)").should().beFreeOfCycles().check(classes);
+    slices().matching("elmtable.(**)").should().beFreeOfCycles().check(CLASSES);
   }
 
   @Test
@@ -95,6 +95,6 @@ class ServerArchitectureTest {
         .should()
         .dependOnClassesThat()
         .resideInAnyPackage(to)
-        .check(classes);
+        .check(CLASSES);
   }
 }

@@ -13,7 +13,6 @@ import elmtable.webdriver.wire.WebDriverHttp;
 import java.net.URI;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -127,39 +126,8 @@ final class ChromeStarter implements AutoCloseable {
   }
 
   private static Map<String, ?> capabilities(BrowserConfig config, Path profile) {
-    List<String> arguments = new ArrayList<>();
-    if (config.headless()) {
-      arguments.add("--headless=new");
-      arguments.add("--disable-gpu");
-    }
-    if ("root".equals(System.getProperty("user.name"))) {
-      // Chromium's sandbox refuses to be started by root.
-      arguments.add("--no-sandbox");
-    }
-    arguments.addAll(
-        List.of(
-            "--disable-quic",
-            "--no-first-run",
-            "--disable-background-networking",
-            "--disable-component-update",
-            "--disable-sync",
-            "--disable-dev-shm-usage",
-            "--disable-crash-reporter",
-            "--disable-breakpad",
-            // Three processes a case would wait for another site, which is not opened.
-            "--disable-features=SpareRendererForSitePerProcess",
-            "--window-size=" + config.width() + "," + config.height(),
-            "--user-data-dir=" + profile));
-    if (!config.language().isEmpty()) {
-      arguments.add("--lang=" + config.language());
-    }
-    if (!config.emulation().colourScheme().isEmpty()) {
-      boolean dark = config.emulation().colourScheme().equals("dark");
-      arguments.add("--blink-settings=preferredColorScheme=" + (dark ? 0 : 1));
-    }
-    arguments.addAll(config.arguments());
     Map<String, Object> chrome = new LinkedHashMap<>();
-    chrome.put("args", arguments);
+    chrome.put("args", ChromeArguments.of(config, profile));
     if (!config.language().isEmpty()) {
       chrome.put("prefs", Map.of("intl.accept_languages", config.language()));
     }

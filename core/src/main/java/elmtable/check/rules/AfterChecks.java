@@ -8,11 +8,9 @@ import elmtable.project.entry.CaseEntry;
 import elmtable.project.entry.EarlierCase;
 import elmtable.project.entry.SuiteEntry;
 import elmtable.text.Diagnostic;
-import elmtable.text.Names;
 import elmtable.text.Problem;
 import elmtable.text.Range;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 
@@ -26,11 +24,6 @@ final class AfterChecks {
 
   void check(CaseEntry entry, List<Diagnostic> problems) {
     NameList after = entry.own().after();
-    Graphs<CaseEntry> graph =
-        new Graphs<>(
-            CaseEntry::key,
-            Comparator.comparing(CaseEntry::path).thenComparing(each -> Names.key(each.name())),
-            this::earlierThan);
     for (String name : entry.after()) {
       Range range = after.range(name);
       Optional<EarlierCase> found = index.earlier(name, entry);
@@ -49,24 +42,7 @@ final class AfterChecks {
       } else if (found.get().byRow()) {
         byRow(entry, earlier, range, problems);
       }
-      graph
-          .closedBy(entry, earlier)
-          .ifPresent(circle ->
-              problems.add(
-                  new Diagnostic(
-                      Problem.AFTER_CIRCLE,
-                      range,
-                      "A case may not come after itself, or none of these can begin: "
-                          + Graphs.inWords(circle, CaseEntry::name)
-                          + ".")));
     }
-  }
-
-  private List<CaseEntry> earlierThan(CaseEntry entry) {
-    return entry.after().stream()
-        .flatMap(name -> index.earlier(name, entry).stream())
-        .map(EarlierCase::entry)
-        .toList();
   }
 
   /** Rows are recognised by their keys. */

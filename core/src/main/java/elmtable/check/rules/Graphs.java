@@ -21,20 +21,20 @@ import java.util.function.Function;
  * @param order of documents and names
  * @param next those that one names
  */
-record Graphs<T>(Function<T, String> key, Comparator<T> order, Function<T, List<T>> next) {
+public record Graphs<T>(Function<T, String> key, Comparator<T> order, Function<T, List<T>> next) {
 
   /**
    * The circle that a reference closes, from the thing that it names round to it again; nothing
    * where there is none or another reference of the circle reports it.
    */
-  Optional<List<T>> closedBy(T from, T named) {
+  public Optional<List<T>> closedBy(T from, T named) {
     Optional<List<T>> back = way(named, from);
     return back.filter(
         circle -> key.apply(circle.stream().min(order).orElseThrow()).equals(key.apply(named)));
   }
 
   /** The names of a circle's members, the first again at its end. */
-  static <T> String inWords(List<T> circle, Function<T, String> name) {
+  public static <T> String inWords(List<T> circle, Function<T, String> name) {
     List<String> names = new ArrayList<>(circle.stream().map(name).toList());
     names.add(names.get(0));
     return String.join(" → ", names);
