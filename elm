@@ -139,7 +139,8 @@ case "${1:-help}" in
     if [ "${1:-}" = sheet ] || [ "${1:-}" = live ]; then
       need_browser; build
       exec mvn -q -B -f "$here/pom.xml" verify -Dspotless.check.skip=true -pl journeys -am -Dtest=none \
-        -Dsurefire.failIfNoSpecifiedTests=false -Dfailsafe.failIfNoSpecifiedTests=false "-Dit.test=$([ "$1" = sheet ] && echo Sheet || echo Live)Benchmark"
+        -Dsurefire.failIfNoSpecifiedTests=false -Dfailsafe.failIfNoSpecifiedTests=false \
+        -Djourneys.compiler=-XX:+TieredCompilation "-Dit.test=$([ "$1" = sheet ] && echo Sheet || echo Live)Benchmark"
     fi
     if [ "${1:-}" = browser ]; then need_browser; need_firefox; fi
     if [ "${1:-}" = many ]; then set -- many "$here/server/target/elm-table.jar"; fi

@@ -181,6 +181,27 @@ class IncrementalCheckTest {
     assertEquals(List.of("D101"), codes(none, "d.elmt"));
   }
 
+  @Test
+  void aCircleOfCasesComesAndGoesWithTheCaseThatClosesIt() {
+    String first = "suite A\n\ncase a\nafter: B/b\nsteps\n| log | x |\n";
+    String second = "suite B\n\ncase b\nafter: C/c\nsteps\n| log | x |\n";
+    String open = "suite C\n\ncase c\nsteps\n| log | x |\n";
+    String closed = open.replace("steps", "after: A/a\nsteps");
+    Project project =
+        TestProjects.of(Map.of("a.elmt", first, "b.elmt", second, "c.elmt", open), Map.of());
+    CheckedProject checked = CheckedProject.of(project);
+    for (String text : List.of(closed, open, closed)) {
+      checked = checked.with(checked.project().with("c.elmt", text));
+      List<String> circles = new ArrayList<>();
+      for (String path : List.of("a.elmt", "b.elmt", "c.elmt")) {
+        if (codes(checked, path).contains("N117")) {
+          circles.add(path);
+        }
+      }
+      assertEquals(text.equals(closed) ? List.of("c.elmt") : List.of(), circles);
+    }
+  }
+
   private static List<String> codes(CheckedProject checked, String path) {
     assertEquals(
         CheckedProject.of(checked.project()).problems(path),

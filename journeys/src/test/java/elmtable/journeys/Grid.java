@@ -18,6 +18,12 @@ final class Grid implements AutoCloseable {
   private static final int SESSIONS_OF_A_NODE = 2;
   private static final Pattern UP = Pattern.compile("\"availability\": *\"UP\"");
 
+  private static final String CHROMIUM =
+      """
+      {"browserName": "chrome", "goog:chromeOptions": {"args": [
+        "--disable-features=SpareRendererForSitePerProcess,WebUIOmniboxPopup,WebUIOmniboxAimPopup"]}}
+      """;
+
   private final Path logs;
   private final int port = freePort();
   private final List<String> events =
@@ -55,7 +61,7 @@ final class Grid implements AutoCloseable {
                   "display-name=Chromium",
                   "max-sessions=" + SESSIONS_OF_A_NODE,
                   "webdriver-executable=" + Screen.program("chromedriver"),
-                  "stereotype={\"browserName\": \"chrome\"}")));
+                  "stereotype=" + CHROMIUM)));
     }
     awaitNodes(nodeCount);
   }

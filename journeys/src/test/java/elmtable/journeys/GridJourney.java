@@ -28,7 +28,7 @@ class GridJourney {
           kind: chrome
           address: %s
           limit: 4
-          arguments: --no-sandbox, --disable-gpu, --disable-quic, --disable-dev-shm-usage, "--disable-features=WebUIOmniboxPopup,WebUIOmniboxAimPopup"
+          arguments: --no-sandbox, --disable-gpu, --disable-quic, --disable-dev-shm-usage
           """
               .formatted(grid.address()));
       Process run =

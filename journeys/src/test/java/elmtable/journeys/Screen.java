@@ -16,8 +16,6 @@ import org.openqa.selenium.StaleElementReferenceException;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.WindowType;
 import org.openqa.selenium.chrome.ChromeDriver;
-import org.openqa.selenium.chrome.ChromeDriverService;
-import org.openqa.selenium.chrome.ChromeOptions;
 import org.openqa.selenium.interactions.Actions;
 import org.openqa.selenium.support.ui.WebDriverWait;
 
@@ -25,33 +23,11 @@ import org.openqa.selenium.support.ui.WebDriverWait;
 final class Screen implements AutoCloseable {
   private static final Duration PATIENCE = Duration.ofSeconds(120);
 
+  private final ScreenBrowsers browser = ScreenBrowsers.take();
   private final ChromeDriver driver;
-  private final Path profile;
 
   Screen() throws Exception {
-    profile = Files.createTempDirectory("elm-table-screen-");
-    ChromeOptions options = new ChromeOptions();
-    options.setBinary(program("chromium").toFile());
-    options.addArguments(
-        "--headless=new",
-        "--no-sandbox",
-        "--disable-gpu",
-        "--disable-quic",
-        "--no-first-run",
-        "--disable-background-networking",
-        "--disable-component-update",
-        "--disable-sync",
-        // Pages for what its address bar may suggest, which cost more than many a test.
-        "--disable-features=WebUIOmniboxPopup,WebUIOmniboxAimPopup",
-        "--hide-scrollbars",
-        "--window-size=1280,800",
-        "--user-data-dir=" + profile);
-    driver =
-        new ChromeDriver(
-            new ChromeDriverService.Builder()
-                .usingDriverExecutable(program("chromedriver").toFile())
-                .build(),
-            options);
+    driver = browser.driver();
     // The window of a headless browser is larger than its page; measures are those of the page.
     driver.executeCdpCommand(
         "Emulation.setDeviceMetricsOverride",
@@ -237,10 +213,7 @@ final class Screen implements AutoCloseable {
   }
 
   @Override
-  public void close() throws Exception {
-    driver.quit();
-    try (Stream<Path> all = Files.walk(profile)) {
-      all.sorted((a, b) -> b.compareTo(a)).forEach(path -> path.toFile().delete());
-    }
+  public void close() {
+    browser.giveBack();
   }
 }

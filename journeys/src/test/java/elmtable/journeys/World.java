@@ -21,6 +21,18 @@ import java.util.stream.Stream;
 final class World implements AutoCloseable {
   private static final Path JAR = Path.of("../server/target/elm-table.jar");
   private static final Path DEMO = Path.of("../demo");
+
+  /**
+   * What lives for a minute or two is done before the better compiler has paid; figures need it.
+   */
+  private static final List<String> JAVA =
+      List.of(
+          ProcessHandle.current().info().command().orElseThrow(),
+          "--enable-native-access=ALL-UNNAMED",
+          System.getProperty("journeys.compiler", "-XX:TieredStopAtLevel=1"),
+          "-jar",
+          JAR.toString());
+
   private static final String STARTED = "Elm Table is at ";
 
   private final Site site;
@@ -80,13 +92,7 @@ final class World implements AutoCloseable {
 
   /** Begins a command of the same program, of which what it prints is read as it comes. */
   static Process begin(String... arguments) throws IOException {
-    List<String> command =
-        new ArrayList<>(
-            List.of(
-                ProcessHandle.current().info().command().orElseThrow(),
-                "--enable-native-access=ALL-UNNAMED",
-                "-jar",
-                JAR.toString()));
+    List<String> command = new ArrayList<>(JAVA);
     command.addAll(List.of(arguments));
     return new ProcessBuilder(command).redirectError(ProcessBuilder.Redirect.INHERIT).start();
   }
@@ -113,21 +119,15 @@ final class World implements AutoCloseable {
 
   private void start(String port) throws Exception {
     server =
-        new ProcessBuilder(
-                ProcessHandle.current().info().command().orElseThrow(),
-                "--enable-native-access=ALL-UNNAMED",
-                "-jar",
-                JAR.toString(),
-                "serve",
-                folder.resolve("project").toString(),
-                "--data",
-                folder.resolve("data").toString(),
-                "--name",
-                "Emberwick Kilns",
-                "--port",
-                port)
-            .redirectError(ProcessBuilder.Redirect.INHERIT)
-            .start();
+        begin(
+            "serve",
+            folder.resolve("project").toString(),
+            "--data",
+            folder.resolve("data").toString(),
+            "--name",
+            "Emberwick Kilns",
+            "--port",
+            port);
     CompletableFuture<String> said = new CompletableFuture<>();
     Thread.ofVirtual().start(() -> read(said));
     address = said.get(120, TimeUnit.SECONDS);
