@@ -81,6 +81,7 @@ final class Grid implements AutoCloseable {
         new ArrayList<>(
             List.of(
                 ProcessHandle.current().info().command().orElseThrow(),
+                World.QUICK_COMPILER,
                 "-cp",
                 System.getProperty(
                     "surefire.test.class.path", System.getProperty("java.class.path")),

@@ -22,14 +22,15 @@ final class World implements AutoCloseable {
   private static final Path JAR = Path.of("../server/target/elm-table.jar");
   private static final Path DEMO = Path.of("../demo");
 
-  /**
-   * What lives for a minute or two is done before the better compiler has paid; figures need it.
-   */
+  /** What lives for a minute or two is done before the better compiler has paid. */
+  static final String QUICK_COMPILER = "-XX:TieredStopAtLevel=1";
+
+  /** Figures are those of the usual compiler. */
   private static final List<String> JAVA =
       List.of(
           ProcessHandle.current().info().command().orElseThrow(),
           "--enable-native-access=ALL-UNNAMED",
-          System.getProperty("journeys.compiler", "-XX:TieredStopAtLevel=1"),
+          System.getProperty("journeys.compiler", QUICK_COMPILER),
           "-jar",
           JAR.toString());
 

@@ -23,9 +23,11 @@ final class ContextEvents {
   private static final long QUIET_MILLIS = 500;
   private static final int MOST_ERRORS = 200;
 
-  /** What Firefox reports for a request that ends because its page is left. */
-  private static final String REQUEST_ENDED_WITH_PAGE =
-      "NetworkError when attempting to fetch resource";
+  /** What Firefox reports for a request, or an answer, that ends because its page is left. */
+  private static final List<String> ENDED_WITH_PAGE =
+      List.of(
+          "NetworkError when attempting to fetch resource",
+          "AbortError: The operation was aborted");
 
   private final Set<String> origins = new LinkedHashSet<>();
   private String emptyPage;
@@ -230,7 +232,7 @@ final class ContextEvents {
   private void logged(String context, JsonNode entry) {
     String text = entry.path("text").asText();
     boolean endedWithPage =
-        navigations.containsKey(context) && text.contains(REQUEST_ENDED_WITH_PAGE);
+        navigations.containsKey(context) && ENDED_WITH_PAGE.stream().anyMatch(text::contains);
     if (entry.path("level").asText().equals("error")
         && !endedWithPage
         && errors.size() < MOST_ERRORS) {

@@ -11,6 +11,8 @@ import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class ContextEventsTest {
   private final ContextEvents watch = new ContextEvents();
@@ -54,6 +56,21 @@ class ContextEventsTest {
     }
     assertEquals("e0", watch.errors().get(0));
     assertTrue(watch.errors().size() < 1_000, "a page that reports for ever fills no memory");
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "TypeError: NetworkError when attempting to fetch resource.",
+        "AbortError: The operation was aborted. "
+      })
+  void whatEndsBecauseItsPageIsLeftIsNoErrorOfThePage(String text) {
+    watch.receive("log.entryAdded", "w", entry("error", text));
+    assertEquals(List.of(text), watch.errors(), "the page stays");
+    watch.receive("browsingContext.navigationStarted", "w", json("{'navigation': '1'}"));
+    watch.receive("log.entryAdded", "w", entry("error", text));
+    watch.receive("log.entryAdded", "w", entry("error", "ReferenceError: kiln"));
+    assertEquals(List.of(text, "ReferenceError: kiln"), watch.errors(), "the page is being left");
   }
 
   @Test
