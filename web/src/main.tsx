@@ -5,6 +5,7 @@ import { createRoot } from 'react-dom/client';
 import { App } from './app/App';
 import { documentAt } from './app/places';
 import { openDocument } from './document/openDocument';
+import { loadParts } from './parts/later';
 import './styles/index.css';
 
 const queries = new QueryClient({
@@ -27,3 +28,6 @@ if (root) {
     </StrictMode>,
   );
 }
+
+const PARTS_AFTER_MILLIS = 2_000;
+setTimeout(loadParts, PARTS_AFTER_MILLIS);

@@ -3,18 +3,20 @@ import { ErrorBoundary } from 'react-error-boundary';
 import { Redirect, Route, Switch, useLocation } from 'wouter';
 import { useChanges } from '@/api/live';
 import { sendAbandoned } from '@/document/leftDocuments';
-import { CasesStation } from '@/stations/cases/CasesStation';
-import { DataStation } from '@/stations/data/DataStation';
-import { EnvironmentsStation } from '@/stations/environments/EnvironmentsStation';
-import { FixturesStation } from '@/stations/fixtures/FixturesStation';
-import { IntakeStation } from '@/stations/intake/IntakeStation';
-import { KeywordsStation } from '@/stations/keywords/KeywordsStation';
-import { PagesStation } from '@/stations/pages/PagesStation';
-import { PlanStation } from '@/stations/plan/PlanStation';
-import { RunsStation } from '@/stations/runs/RunsStation';
 import { BrokenScreen } from './BrokenScreen';
 import { Frame } from './Frame';
 import { lastPlace } from './places';
+import {
+  CasesStation,
+  DataStation,
+  EnvironmentsStation,
+  FixturesStation,
+  IntakeStation,
+  KeywordsStation,
+  PagesStation,
+  PlanStation,
+  RunsStation,
+} from './stations';
 
 export function App() {
   useChanges();
