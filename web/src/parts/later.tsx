@@ -5,7 +5,18 @@ const parts: (() => Promise<unknown>)[] = [];
 /** A part of the program that comes when it is first shown, so that the first page is there sooner. */
 export function later<P extends object>(load: () => Promise<ComponentType<P>>) {
   parts.push(load);
-  const Part = lazy(async () => ({ default: await load() }));
+  // What failed is kept by what waits for it, so another try needs another one.
+  const waiting = () =>
+    lazy(() =>
+      load().then(
+        (part) => ({ default: part }),
+        (failed) => {
+          Part = waiting();
+          throw failed;
+        },
+      ),
+    );
+  let Part = waiting();
   return (props: P) => (
     <Suspense fallback={null}>
       <Part {...props} />

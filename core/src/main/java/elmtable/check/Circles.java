@@ -19,8 +19,9 @@ import java.util.Set;
 record Circles(Map<Block, List<Diagnostic>> ofKeywords, Map<Block, List<Diagnostic>> ofCases) {
 
   /**
-   * @param before what an earlier check found, which is the same object again where nothing of it
-   *     changed; or null
+   * Those of a project; the same object as before where nothing of it changed.
+   *
+   * @param before what an earlier check found, or null
    */
   static Circles of(Project project, Checked before) {
     Map<Block, List<Diagnostic>> ofCases = CaseCircles.find(project);

@@ -23,7 +23,7 @@ import org.openqa.selenium.support.ui.WebDriverWait;
 final class Screen implements AutoCloseable {
   private static final Duration PATIENCE = Duration.ofSeconds(120);
 
-  private final ScreenBrowsers browser = ScreenBrowsers.take();
+  private final ScreenBrowser browser = ScreenBrowser.take();
   private final ChromeDriver driver;
 
   Screen() throws Exception {

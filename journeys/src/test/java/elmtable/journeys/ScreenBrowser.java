@@ -12,20 +12,20 @@ import org.openqa.selenium.chrome.ChromeDriverService;
 import org.openqa.selenium.chrome.ChromeOptions;
 
 /**
- * The browsers that screens are shown in. One goes from journey to journey, as each has a server at
- * an address of its own, of which the browser keeps nothing for the next one.
+ * A browser that screens are shown in. It goes from journey to journey, as each has a server at an
+ * address of its own, of which it keeps nothing for the next one.
  */
-final class ScreenBrowsers {
-  private static final ConcurrentLinkedDeque<ScreenBrowsers> IDLE = new ConcurrentLinkedDeque<>();
+final class ScreenBrowser {
+  private static final ConcurrentLinkedDeque<ScreenBrowser> IDLE = new ConcurrentLinkedDeque<>();
 
   static {
-    Runtime.getRuntime().addShutdownHook(new Thread(() -> IDLE.forEach(ScreenBrowsers::end)));
+    Runtime.getRuntime().addShutdownHook(new Thread(() -> IDLE.forEach(ScreenBrowser::end)));
   }
 
   private final Path profile;
   private final ChromeDriver driver;
 
-  private ScreenBrowsers() throws IOException {
+  private ScreenBrowser() throws IOException {
     profile = Files.createTempDirectory("elm-table-screen-");
     ChromeOptions options = new ChromeOptions();
     options.setBinary(Screen.program("chromium").toFile());
@@ -52,9 +52,9 @@ final class ScreenBrowsers {
   }
 
   /** One that nobody uses, with a single empty window. */
-  static ScreenBrowsers take() throws IOException {
-    ScreenBrowsers idle = IDLE.poll();
-    return idle == null ? new ScreenBrowsers() : idle;
+  static ScreenBrowser take() throws IOException {
+    ScreenBrowser idle = IDLE.poll();
+    return idle == null ? new ScreenBrowser() : idle;
   }
 
   ChromeDriver driver() {
