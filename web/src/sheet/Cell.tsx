@@ -38,7 +38,7 @@ export function Cell({
       aria-invalid={own.some(({ problem }) => problem.severity === 'error') || undefined}
       aria-describedby={own.length > 0 ? own.map(({ index }) => `problem-${item.id}-${index}`).join(' ') : undefined}
       title={text || undefined}
-      className={`relative flex min-w-0 items-center gap-[5px] whitespace-nowrap px-2 outline-none ${inRange ? 'bg-accent-wash' : ''} ${className}`}
+      className={`relative flex min-w-0 items-center gap-[5px] whitespace-nowrap px-2 outline-none ${inRange ? 'bg-accent-wash [&_.spill]:bg-transparent' : ''} ${className}`}
       onMouseDown={(event) => {
         if ((event.target as HTMLElement).closest('button')) return;
         if (event.button === 2 && !inRange) session.goTo(item.key, column);
@@ -64,6 +64,11 @@ export function Cell({
       )}
     </div>
   );
+}
+
+/** A text runs on over the empty cells after its own and ends with dots where one is filled. */
+export function CellText({ spills, children }: { spills: boolean; children: ReactNode }) {
+  return <span className={spills ? 'spill' : 'truncate'}>{children}</span>;
 }
 
 function isIn(problem: BlockProblem, item: RowItem, column: number, cell: number | null): boolean {

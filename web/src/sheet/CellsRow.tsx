@@ -1,6 +1,6 @@
 import { type CSSProperties, memo } from 'react';
 import { TextPieces } from '@/parts/TextPieces';
-import { Cell } from './Cell';
+import { Cell, CellText } from './Cell';
 import type { Item } from './items';
 import type { LineProps } from './SheetLine';
 
@@ -39,7 +39,9 @@ export const CellsRow = memo(function CellsRow({
           line={line}
           className={`${column === 0 ? 'border-l border-hair' : ''} ${item.numeric[column] ? 'justify-end' : ''} ${item.head ? 'font-medium text-ink-2' : ''}`}
         >
-          <TextPieces pieces={pieces} mono={!item.head && (item.numeric[column] ?? false)} />
+          <CellText spills={!item.numeric[column] && item.pieces.slice(column + 1).every((next) => next.length === 0)}>
+            <TextPieces pieces={pieces} mono={!item.head && (item.numeric[column] ?? false)} />
+          </CellText>
         </Cell>
       ))}
     </div>

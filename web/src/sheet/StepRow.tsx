@@ -3,7 +3,7 @@ import { type CSSProperties, memo, useState } from 'react';
 import type { Piece } from '@/document/cells';
 import { MARKS } from '@/document/edits';
 import { TextPieces } from '@/parts/TextPieces';
-import { Cell } from './Cell';
+import { Cell, CellText } from './Cell';
 import { sameLine } from './CellsRow';
 import { type Item, textAt } from './items';
 import type { LineProps } from './SheetLine';
@@ -23,6 +23,7 @@ export const StepRow = memo(function StepRow({ item, line }: { item: StepItem; l
   const read = line.lens?.steps.get(item.id);
   const skipped = read?.condition === false;
   const ground = focused ? 'var(--select)' : 'var(--surface)';
+  const last = read?.condition === undefined ? lastFilled(item) : item.marksFrom;
   return (
     <div
       role="row"
@@ -50,7 +51,9 @@ export const StepRow = memo(function StepRow({ item, line }: { item: StepItem; l
         className={`border-l border-hair ${step.unbound ? 'text-failed' : 'font-medium'}`}
       >
         <Chevron composed={step.composed} open={line.unfolded} onFold={(open) => session.fold(item.key, open)} />
-        <Said pieces={pieces[0] ?? []} value={read?.values[0]} />
+        <CellText spills={0 >= last}>
+          <Said pieces={pieces[0] ?? []} value={read?.values[0]} />
+        </CellText>
       </Cell>
       {Array.from({ length: item.argumentColumns }, (_, i) => i + 1).map((column) => {
         const given = column < item.marksFrom;
@@ -61,7 +64,9 @@ export const StepRow = memo(function StepRow({ item, line }: { item: StepItem; l
             {(caption || missing) && <span className="capt">{caption || missing}</span>}
             {missing && <span className="text-small text-failed">must be given</span>}
             {given && (
-              <Said pieces={pieces[column] ?? []} mono={isValue(pieces[column] ?? [])} value={read?.values[column]} />
+              <CellText spills={column >= last}>
+                <Said pieces={pieces[column] ?? []} mono={isValue(pieces[column] ?? [])} value={read?.values[column]} />
+              </CellText>
             )}
           </Cell>
         );
@@ -117,6 +122,15 @@ function Said({
       {value}
     </span>
   );
+}
+
+/** The last cell in which something stands. */
+function lastFilled(item: StepItem): number {
+  const said = item.pieces.findLastIndex((pieces) => pieces.length > 0);
+  for (let column = item.argumentColumns; column > said; column--) {
+    if (missingAt(item, column)) return column;
+  }
+  return said;
 }
 
 /** A required parameter that has no argument says so where it would stand. */

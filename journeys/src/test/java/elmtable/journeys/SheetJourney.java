@@ -135,6 +135,39 @@ class SheetJourney {
   }
 
   @Test
+  void aLongTextEndsWhereTheNextCellIsFilledAndRunsOnWhereItIsEmpty() {
+    openCase();
+    name("expect text");
+    screen.until("it ends in its cell", () -> roomAfter("expect text", 1) >= 0);
+    name("press");
+    screen.until("it runs on", () -> roomAfter("press", 1) < 0);
+    screen.chord(Keys.CONTROL, "z");
+    screen.chord(Keys.CONTROL, "z");
+    steps("[open, press, expect text]");
+    screen.seeText("//*[@data-testid='problem-count']", "no problems");
+  }
+
+  private void name(String keyword) {
+    screen.press(cell(keyword, 1));
+    String name = "an element whose name takes much more room than its column has";
+    screen.keys(Keys.ENTER, Keys.chord(Keys.CONTROL, "a"), name, Keys.ENTER);
+  }
+
+  /** From where the text of a cell ends to the next cell; in CSS pixels. */
+  private double roomAfter(String keyword, int column) {
+    screen.see(cell(keyword, column));
+    Object room =
+        screen.script(
+            """
+            const cell = document.evaluate(`%s`, document, null, 9).singleNodeValue;
+            const texts = [...cell.querySelectorAll('.truncate, .spill')];
+            return cell.getBoundingClientRect().right - texts.at(-1).getBoundingClientRect().right;
+            """
+                .formatted(cell(keyword, column)));
+    return ((Number) room).doubleValue();
+  }
+
+  @Test
   void oneCaseIsRunByItsButton() {
     openCase();
     screen.press(

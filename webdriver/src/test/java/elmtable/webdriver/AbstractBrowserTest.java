@@ -31,7 +31,11 @@ import org.junit.jupiter.params.provider.ValueSource;
 @ValueSource(strings = {"chrome", "firefox"})
 abstract class AbstractBrowserTest {
   static final Duration LIMIT = Duration.ofSeconds(30);
-  static final Duration SHORT = Duration.ofMillis(300);
+  static final Duration SHORT = Duration.ofSeconds(1);
+
+  /** A test is one step to its browser, on a machine that is busy, too. */
+  private static final Duration WHOLE_TEST = Duration.ofMinutes(2);
+
   static BrowserLauncher launcher;
   static Browser.Pool pool;
   static HttpServer server;
@@ -86,12 +90,19 @@ abstract class AbstractBrowserTest {
   @BeforeEach
   void open() {
     browser = next == null ? pool.open() : next.join();
+    browser.within(WHOLE_TEST);
     next = CompletableFuture.supplyAsync(pool::open);
   }
 
   @AfterEach
   void close() {
     browser.close();
+  }
+
+  static Browser openOf(Browser.Pool pool) {
+    Browser browser = pool.open();
+    browser.within(WHOLE_TEST);
+    return browser;
   }
 
   static String address(String path) {

@@ -77,7 +77,7 @@ class AuthenticationTest extends AbstractBrowserTest {
     show("<p id=open>for all</p>");
     assertEquals("for all", text("id", "open"));
     assertEquals(List.of(), browser.network().awaitQuiet(LIMIT));
-    try (Browser other = pool.open()) {
+    try (Browser other = openOf(pool)) {
       assertAsked(other);
     }
   }

@@ -186,7 +186,7 @@ class BrowserStatesTest extends AbstractBrowserTest {
     assertEquals(2, state.cookies().size(), state.toString());
     String seen =
         "return [localStorage.a, sessionStorage.b, document.cookie.split('; ').sort().join()].join(' ')";
-    try (Browser other = pool.open()) {
+    try (Browser other = openOf(pool)) {
       other.state().put(state);
       assertEquals("about:blank", other.pages().address());
       other.pages().goTo(address("/next"));

@@ -149,7 +149,7 @@ class BrowserTest extends AbstractBrowserTest {
   void eachBrowserOfAPoolIsByItself() {
     show("<script>localStorage.x = 1; document.cookie = 'y=1';</script>");
     browser.close();
-    browser = pool.open();
+    browser = openOf(pool);
     show(
         "<p id=p></p><script>p.textContent = 'x' + (localStorage.x ?? '') + document.cookie</script>");
     assertEquals("x", text("id", "p"));
@@ -203,7 +203,7 @@ class BrowserTest extends AbstractBrowserTest {
         CompletableFuture.supplyAsync(() -> browser.pictures().glance(List.of()));
     assertTrue(
         failure(() -> browser.pointer().press(target("id", "none"), SHORT)).contains("none"));
-    byte[] picture = watching.get(10, TimeUnit.SECONDS).orElseThrow();
+    byte[] picture = watching.get(30, TimeUnit.SECONDS).orElseThrow();
     assertEquals(0xFFD8, (picture[0] & 0xFF) << 8 | picture[1] & 0xFF, "a JPEG");
   }
 
@@ -211,7 +211,7 @@ class BrowserTest extends AbstractBrowserTest {
   void nothingIsLeftWhenALauncherIsClosed() throws Exception {
     Set<ProcessHandle> others = browsers();
     BrowserLauncher own = new BrowserLauncher(Path.of(""));
-    own.pool(BrowserConfig.of(kind)).open().pages().goTo(address("/"));
+    openOf(own.pool(BrowserConfig.of(kind))).pages().goTo(address("/"));
     Set<ProcessHandle> started = browsers();
     // What another program starts meanwhile is not ours.
     started.removeIf(process -> isOf(process, others));
@@ -336,9 +336,12 @@ class BrowserTest extends AbstractBrowserTest {
   }
 
   @Test
-  void whatPagesReportAndAskIsKnown() {
+  void whatPagesReportAndAskIsKnown() throws InterruptedException {
+    answer = new CountDownLatch(1);
+    asked = new CountDownLatch(1);
     show(
         "<p id=d></p><script>console.error('glaze', 7); setTimeout(() => none(), 1); fetch('/slow').then(() => { d.textContent = 'done'; })</script>");
+    assertTrue(asked.await(LIMIT.toSeconds(), TimeUnit.SECONDS));
     assertEquals(List.of("GET " + address("/slow")), browser.network().awaitQuiet(SHORT));
     answer.countDown();
     assertEquals(List.of(), browser.network().awaitQuiet(LIMIT));
@@ -347,7 +350,7 @@ class BrowserTest extends AbstractBrowserTest {
     assertEquals(2, errors.size(), errors.toString());
     assertEquals("glaze 7", errors.get(0));
     assertTrue(errors.get(1).contains("none is not defined"), errors.get(1));
-    try (Browser other = pool.open()) {
+    try (Browser other = openOf(pool)) {
       assertEquals(List.of(), other.scripts().consoleErrors());
     }
   }

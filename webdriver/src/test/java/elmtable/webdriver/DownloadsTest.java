@@ -81,7 +81,7 @@ class DownloadsTest extends AbstractBrowserTest {
         Browser.Pool staying = own.pool(BrowserConfig.of(kind).downloadingTo("kept/here"))) {
       assertEquals(folder.resolve("kilns.csv"), downloaded(staying));
       assertEquals(folder.resolve("kilns (2).csv"), downloaded(staying));
-      try (Browser one = staying.open()) {
+      try (Browser one = openOf(staying)) {
         page = link("clay.csv", "grog") + link("kilns.csv", "Wren");
         one.pages().goTo(address("/"));
         one.pointer().press(target("link", "clay.csv"), LIMIT);
@@ -109,7 +109,7 @@ class DownloadsTest extends AbstractBrowserTest {
 
   /** A file that a browser downloaded before it was closed. */
   private Path downloaded(Browser.Pool from) {
-    try (Browser one = from.open()) {
+    try (Browser one = openOf(from)) {
       page = link("kilns.csv", "Olga");
       one.pages().goTo(address("/"));
       one.pointer().press(target("link", "kilns.csv"), LIMIT);

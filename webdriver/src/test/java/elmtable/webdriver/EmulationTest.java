@@ -12,6 +12,7 @@ import java.math.BigDecimal;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -27,6 +28,8 @@ class EmulationTest {
         matchMedia('(prefers-color-scheme: dark)').matches, navigator.userAgent, navigator.language,
         new Intl.NumberFormat().format(1.5)];
       """;
+
+  private static final Duration LIMIT = Duration.ofMinutes(1);
 
   private static BrowserConfig config(String kind, boolean offline) {
     BrowserConfig.Position position =
@@ -65,6 +68,7 @@ class EmulationTest {
         Browser browser = pool.open();
         Browser.Pool away = launcher.pool(config(kind, true));
         Browser offline = away.open()) {
+      browser.within(LIMIT);
       browser.pages().goTo(address);
       assertEquals(
           List.of("Europe/Lisbon", List.of(38.7, -9.1), 640, true, "Kiln 1.0", "pt-PT", "1,5"),

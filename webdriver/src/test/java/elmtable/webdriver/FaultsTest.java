@@ -39,7 +39,7 @@ class FaultsTest {
   private static final Duration LIMIT = Duration.ofSeconds(2);
 
   /** Until the next case has a browser: a program is started anew. */
-  private static final Duration NEXT = Duration.ofSeconds(10);
+  private static final Duration NEXT = Duration.ofSeconds(30);
 
   @Parameter String kind;
 
@@ -68,7 +68,8 @@ class FaultsTest {
     server.createContext(
         "/busy",
         exchange ->
-            show(exchange, "<button onclick='setTimeout(() => { for (;;) {} }, 500)'>Go</button>"));
+            show(
+                exchange, "<button onclick='setTimeout(() => { for (;;) {} }, 1000)'>Go</button>"));
     server.createContext(
         "/own-names",
         exchange ->
@@ -116,7 +117,7 @@ class FaultsTest {
     long begun = System.nanoTime();
     BrowserException failure = assertThrows(BrowserException.class, step);
     long millis = (System.nanoTime() - begun) / 1_000_000;
-    assertTrue(millis < LIMIT.toMillis() + 4_000, () -> "it took " + millis + " ms");
+    assertTrue(millis < LIMIT.toMillis() + 10_000, () -> "it took " + millis + " ms");
     return failure;
   }
 
@@ -141,7 +142,7 @@ class FaultsTest {
       assertFalse(browser.isUsable());
       long begun = System.nanoTime();
       assertThrows(BrowserException.class, () -> browser.pages().title());
-      assertTrue(System.nanoTime() - begun < 500_000_000, "what comes after does not wait");
+      assertTrue(System.nanoTime() - begun < LIMIT.toNanos(), "what comes after does not wait");
     }
     nextIsGood();
   }
@@ -162,7 +163,7 @@ class FaultsTest {
       browser.pages().goTo(address("/busy"));
       browser.pointer().press(target("button", "Go"), NEXT);
       BrowserException failure =
-          fails(browser, () -> browser.elements().text(target("id", "p"), LIMIT));
+          fails(browser, () -> browser.elements().text(target("id", "none"), LIMIT));
       assertFalse(browser.isUsable());
       assertEquals(Kind.SILENT, failure.kind());
       assertTrue(failure.getMessage().contains("did not answer for 2 s"), failure.getMessage());

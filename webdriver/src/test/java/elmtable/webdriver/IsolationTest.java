@@ -151,7 +151,7 @@ class IsolationTest extends AbstractBrowserTest {
     assertNotEquals(fresh, found(browser), "the browser itself finds it");
     browser.close();
     for (int i = 0; i < 2; i++) {
-      try (Browser later = pool.open()) {
+      try (Browser later = openOf(pool)) {
         assertEquals(fresh, found(later));
         assertThrows(BrowserException.class, () -> later.pages().goTo(site("/guarded")));
       }
@@ -165,7 +165,7 @@ class IsolationTest extends AbstractBrowserTest {
       Browser.Pool wiping = own.pool(BrowserConfig.of(kind));
       String fresh = null;
       for (int i = 0; i < 4; i++) {
-        try (Browser one = wiping.open()) {
+        try (Browser one = openOf(wiping)) {
           one.pages().goTo(site("/app"));
           String found = "" + one.scripts().run("return (async () => {" + FIND + "})()");
           fresh = fresh == null ? found : fresh;
@@ -208,12 +208,12 @@ class IsolationTest extends AbstractBrowserTest {
       Browser.Pool wiping = own.pool(BrowserConfig.of(kind));
       List<String> warm = new ArrayList<>();
       ways.forEach((way, leave) -> {
-        try (Browser one = wiping.open()) {
+        try (Browser one = openOf(wiping)) {
           one.pages().goTo(site("/app"));
           leave.accept(one);
         }
         int before = partsAsked.get();
-        try (Browser later = wiping.open()) {
+        try (Browser later = openOf(wiping)) {
           later.pages().goTo(site("/app"));
         }
         if (partsAsked.get() == before) {

@@ -58,6 +58,13 @@ final class BiDiScripts implements Scripts, Network {
     }
   }
 
+  /** What the page has set off so far is known once it answers: answers do not overtake events. */
+  private void settle() {
+    if (tab.events().prompt(tab.window()).isEmpty()) {
+      call("() => null", tab.window());
+    }
+  }
+
   private static Object result(JsonNode answer) {
     if (answer.path("type").asText().equals("exception")) {
       String reason = answer.path("exceptionDetails").path("text").asText();
@@ -69,7 +76,7 @@ final class BiDiScripts implements Scripts, Network {
 
   @Override
   public List<String> consoleErrors() {
-    tab.program().settle();
+    settle();
     return tab.events().errors();
   }
 
@@ -83,7 +90,7 @@ final class BiDiScripts implements Scripts, Network {
 
   @Override
   public List<String> awaitQuiet(Duration limit) {
-    tab.program().settle();
+    settle();
     try {
       return tab.events().awaitQuiet(limit);
     } catch (InterruptedException interrupted) {

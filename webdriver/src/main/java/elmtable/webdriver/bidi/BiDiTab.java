@@ -195,13 +195,10 @@ final class BiDiTab {
     requireAnswering();
     try (ContextEvents.Watch watch = events.watch(context, interruptions)) {
       CompletableFuture<JsonNode> answer = program.connection().send(method, parameters);
-      CompletableFuture.anyOf(answer, watch.happened())
-          .get(Math.max(1, limit.toMillis()), TimeUnit.MILLISECONDS);
+      awaitFirst(CompletableFuture.anyOf(answer, watch.happened()), limit);
       return answer.isDone()
           ? new Reply(answer.get(), null)
           : new Reply(null, watch.happened().join());
-    } catch (TimeoutException late) {
-      throw fallenSilent(late);
     } catch (ExecutionException failed) {
       throw failed.getCause() instanceof RuntimeException cause
           ? cause
@@ -209,6 +206,19 @@ final class BiDiTab {
     } catch (InterruptedException interrupted) {
       Thread.currentThread().interrupt();
       throw new BrowserException(Kind.LOST, "Waiting was broken off.", interrupted);
+    }
+  }
+
+  /** Where the whole machine is slow, the answer comes while the program itself is asked. */
+  private void awaitFirst(CompletableFuture<?> first, Duration limit)
+      throws ExecutionException, InterruptedException {
+    try {
+      first.get(Math.max(1, limit.toMillis()), TimeUnit.MILLISECONDS);
+    } catch (TimeoutException late) {
+      boolean programAnswers = program.answers();
+      if (!first.isDone()) {
+        throw fallenSilent(late, programAnswers);
+      }
     }
   }
 
@@ -220,12 +230,12 @@ final class BiDiTab {
   }
 
   /** A page that keeps its browser busy is the page's failure, a browser that hangs is not. */
-  private BrowserException fallenSilent(Throwable cause) {
+  private BrowserException fallenSilent(Throwable cause, boolean programAnswers) {
     silent = true;
     if (!events.hasDocument(window)) {
       return new BrowserException(Kind.LOST, "The browser's page crashed.", cause);
     }
-    return program.answers()
+    return programAnswers
         ? new BrowserException(
             Kind.SILENT,
             "The page did not answer for "

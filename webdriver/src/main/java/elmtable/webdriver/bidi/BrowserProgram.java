@@ -150,11 +150,6 @@ public final class BrowserProgram implements AutoCloseable {
     }
   }
 
-  /** Comes back when every event that was on its way before has arrived. */
-  void settle() {
-    told("session.status", Map.of());
-  }
-
   /**
    * From now on, {@link EventRouter} answers sites that ask for authentication. Not from the start
    * in Chromium, which then holds up every request.

@@ -35,7 +35,7 @@ final class RemoteEnd {
   private static final Logger LOG = LoggerFactory.getLogger(RemoteEnd.class);
   private static final ObjectMapper JSON = new ObjectMapper();
   private static final Duration SESSION_LIMIT = Duration.ofMinutes(5);
-  private static final Duration STATUS_LIMIT = Duration.ofSeconds(2);
+  private static final Duration STATUS_LIMIT = Duration.ofSeconds(5);
 
   /** How long one waits for a session before others are asked for one that they do not use. */
   private static final Duration PATIENCE = Duration.ofSeconds(3);

@@ -37,7 +37,7 @@ import org.junit.jupiter.api.io.TempDir;
 
 /** A driver that was started by somebody else, as a remote end with BiDi and without. */
 class RemoteEndTest {
-  private static final Duration LIMIT = Duration.ofSeconds(30);
+  private static final Duration LIMIT = Duration.ofMinutes(1);
   private static final String WITHOUT_BIDI = "{\"webSocketUrl\": null}";
   private static final String PAGE =
       "<!doctype html><title>Kiln</title><input id=i><input id=f type=file><select id=s><option>a<option>b</select>"
