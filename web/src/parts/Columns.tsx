@@ -116,7 +116,7 @@ function FoldButton({ at, name, fold }: { at: 'left' | 'right'; name: string; fo
       aria-label={`Fold ${name}`}
       title={`Fold ${name}`}
       onClick={fold}
-      className={`absolute z-10 grid size-6 place-items-center rounded-chip text-ink-3 hover:bg-sunk hover:text-ink ${at === 'left' ? 'right-1.5 bottom-1.5' : 'top-1.5 right-1.5'}`}
+      className={`absolute z-10 grid size-6 place-items-center rounded-chip text-ink-3 hover:bg-sunk hover:text-ink ${at === 'left' ? 'right-1.5 bottom-1.5 bg-surface' : 'top-1.5 right-1.5'}`}
     >
       <Close size={15} aria-hidden />
     </button>

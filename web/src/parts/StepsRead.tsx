@@ -51,7 +51,7 @@ function StepRead({
         return (
           <td key={column} className="relative px-2">
             {changed && <span className="capt">{caption}</span>}
-            <span className="block truncate">
+            <span className="block truncate [&>span]:whitespace-nowrap">
               {column < from && <TextPieces pieces={row.cells[column]?.parts ?? []} />}
             </span>
           </td>

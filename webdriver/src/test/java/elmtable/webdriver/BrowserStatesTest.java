@@ -118,8 +118,7 @@ class BrowserStatesTest extends AbstractBrowserTest {
         failure(() -> browser.pointer().press(target("id", "none"), SHORT)).endsWith("frame it."));
     browser.pages().reload();
     assertTrue(
-        failure(() -> browser.pointer().press(target("id", "none"), SHORT))
-            .endsWith("after 0.3 s."));
+        failure(() -> browser.pointer().press(target("id", "none"), SHORT)).endsWith("after 1 s."));
   }
 
   private static Target within(String css, Target... surroundings) {

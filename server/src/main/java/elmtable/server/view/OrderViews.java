@@ -85,6 +85,9 @@ public final class OrderViews {
           for (Line.Row row : body.rows()) {
             views.add(rows.of(row, part.located(), names, enclosing.context()));
           }
+          for (Line.Sentence sentence : body.sentences()) {
+            views.add(rows.of(sentence, part.located(), names, enclosing.context()));
+          }
         });
     return views;
   }

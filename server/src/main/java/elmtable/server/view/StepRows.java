@@ -64,13 +64,37 @@ final class StepRows {
       cells.add(
           new CellView(cell.source(), cell.range().start(), parts(cell, c, step, bound, visible)));
     }
-    RowView view = new RowView(line, cells, stepView(step, bound, marksFrom));
-    if (step.isOff()) {
-      return view;
+    if (!step.isOff()) {
+      leave(step, bound, visible);
     }
+    return new RowView(line, cells, stepView(step, bound, marksFrom));
+  }
+
+  /** A step of a scenario: its word, and what it says. */
+  RowView of(
+      Line.Sentence sentence, LocatedBlock located, VisibleNames visible, BindingContext context) {
+    Step step = Step.of(sentence);
+    visible.enter(step);
+    BoundStep bound = binder.bind(step, context);
+    Cell text = sentence.text();
+    List<CellView> cells =
+        List.of(
+            new CellView(
+                sentence.word(),
+                sentence.range().start(),
+                List.of(new TextPiece(sentence.word(), null))),
+            new CellView(
+                text.source(),
+                text.range().start(),
+                TextPieces.of(Template.of(text.source()), visible)));
+    leave(step, bound, visible);
+    int line = located.firstLine() + sentence.range().line() + 1;
+    return new RowView(line, cells, stepView(step, bound, cells.size()));
+  }
+
+  private static void leave(Step step, BoundStep bound, VisibleNames visible) {
     visible.leave(
         step, bound.keyword().map(keyword -> keyword.signature().gives()).orElse(List.of()));
-    return view;
   }
 
   private static List<TextPiece> parts(

@@ -178,6 +178,25 @@ class StationsApiTest extends AbstractApiTest {
   }
 
   @Test
+  void theOrderOfAScenarioHasItsSentences() throws Exception {
+    String path = "features/glaze-mixer.feature";
+    int line = lineOf(document(path), "  Scenario Outline: <Recipe>");
+    JsonNode parts = get("/api/order?path=" + path + "&line=" + line).body().path("parts");
+    JsonNode steps = parts.get(0).path("steps");
+    assertEquals(4, steps.size());
+    JsonNode second = steps.get(1);
+    assertEquals("When", second.path("cells").get(0).path("source").asText());
+    assertTrue(second.path("cells").get(1).path("source").asText().startsWith("I mix <Share>"));
+    List<String> origins =
+        list(second.path("cells").get(1).path("parts")).stream()
+            .map(piece -> piece.path("origin").asText())
+            .filter(origin -> !origin.isEmpty())
+            .toList();
+    assertEquals(List.of("column", "column", "column"), origins);
+    assertEquals("mix two parts", second.path("step").path("keyword").asText());
+  }
+
+  @Test
   void sessionsThatAreKeptAreToldWithoutTheirValuesAndForgotten() throws Exception {
     assertEquals(0, get("/api/sessions").body().size());
     SessionFiles.in(data)
