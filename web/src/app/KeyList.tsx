@@ -1,6 +1,6 @@
 import { Dialog } from 'radix-ui';
 import { useEffect } from 'react';
-import { Keys, type KeysOf, TABLE_KEYS } from '@/parts/Keys';
+import { Keys, type KeysOf, TABLE_KEYS, TEXT_KEYS } from '@/parts/Keys';
 import { isTyping } from '@/parts/typing';
 
 const GROUPS: readonly { name: string; keys: KeysOf }[] = [
@@ -32,6 +32,7 @@ const GROUPS: readonly { name: string; keys: KeysOf }[] = [
       ['Shift F10', 'what can be done here'],
     ],
   },
+  { name: 'In a text', keys: TEXT_KEYS },
   {
     name: 'While you edit a cell',
     keys: [

@@ -143,3 +143,10 @@ export function meaningOf(info: BlockInfo | undefined, line: Line): { meaning: L
   const meaning = info?.lines.get(line.id) ?? null;
   return { meaning, holds: meaning !== null && meaning.said === saidBy(line) };
 }
+
+/** The name of the keyword that a line calls, as long as the line says what it said when that was found. */
+export function keywordOf(said: Analysis, line: Line): string | undefined {
+  const blocks = [...said.blocks.values()];
+  const meaning = said.rest.get(line.id) ?? blocks.find(({ lines }) => lines.has(line.id))?.lines.get(line.id);
+  return meaning?.said === saidBy(line) ? (meaning.row?.keyword ?? undefined) : undefined;
+}

@@ -96,4 +96,5 @@ const KINDS: BlockKind[] = [
 ];
 
 const KIND_BY_WORD = new Map(KINDS.map((each) => [each.word, each]));
+export const BLOCK_WORDS = KINDS.map((each) => each.word);
 export const kindOf = (word: string): BlockKind | undefined => KIND_BY_WORD.get(word.toLowerCase());

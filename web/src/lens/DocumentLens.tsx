@@ -1,25 +1,36 @@
 import { useState } from 'react';
-import type { KeywordView } from '@/api/types';
+import type { CaseNode, KeywordView } from '@/api/types';
 import type { OpenDocument } from '@/document/openDocument';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
 import { isRow, type Stop, textAt } from '@/sheet/items';
+import { CaseCard } from './CaseCard';
 import { HistoryLens } from './HistoryLens';
 import { StepLens } from './StepLens';
 import { UsesList } from './UsesList';
+
+/** What the cursor of a text is in. */
+export interface Caret {
+  keyword: string | undefined;
+  suite: string;
+  inCase: CaseNode | undefined;
+}
 
 /** Explains what is selected, or tells the document's history. */
 export function DocumentLens({
   document,
   stop,
+  caret,
   keywords,
 }: {
   document: OpenDocument;
   stop: Stop | null;
+  /** Null in a table. */
+  caret: Caret | null;
   keywords: ReadonlyMap<string, KeywordView>;
 }) {
   const [shown, setShown] = useState<'step' | 'uses' | 'history'>('step');
   const row = stop && isRow(stop) ? stop : null;
-  const used = usedAt(stop);
+  const used = caret ? keywordUsed(caret.keyword) : usedAt(stop);
   return (
     <>
       <div className="flex h-9 flex-none items-center border-b border-hair px-3.5">
@@ -35,7 +46,8 @@ export function DocumentLens({
         />
       </div>
       <div className="min-h-0 flex-1 overflow-y-auto">
-        {shown === 'step' && <StepLens row={row} keywords={keywords} />}
+        {shown === 'step' && caret?.inCase && <CaseCard suite={caret.suite} of={caret.inCase} />}
+        {shown === 'step' && <StepLens row={row} caret={caret} keywords={keywords} />}
         {shown === 'uses' && (
           <div className="px-3.5 py-3">
             {used ? (
@@ -62,13 +74,21 @@ export function DocumentLens({
 /** The kinds of blocks that others name. */
 const NAMED = ['keyword', 'page', 'data', 'fixture', 'environment', 'browser', 'suite'];
 
+interface Used {
+  kind: string;
+  name: string;
+  page?: string;
+  word: string;
+}
+
+const keywordUsed = (name: string | undefined): Used | null =>
+  name ? { kind: 'keyword', name, word: 'keyword' } : null;
+
 /** What is under the cursor that can be used elsewhere. */
-function usedAt(stop: Stop | null): { kind: string; name: string; page?: string; word: string } | null {
+function usedAt(stop: Stop | null): Used | null {
   if (!stop || stop.kind === 'add') return null;
   const { block } = stop;
-  if (stop.kind === 'step') {
-    return stop.step.keyword ? { kind: 'keyword', name: stop.step.keyword, word: 'keyword' } : null;
-  }
+  if (stop.kind === 'step') return keywordUsed(stop.step.keyword);
   if (stop.kind === 'cells' && block.kind.word === 'page' && !stop.head) {
     return { kind: 'page', page: block.name, name: textAt(stop, 0), word: `element of ${block.name}` };
   }

@@ -2,17 +2,27 @@ import { Link } from 'wouter';
 import type { KeywordView } from '@/api/types';
 import { documentPlace } from '@/app/places';
 import { nameKey } from '@/document/words';
-import { Keys, TABLE_KEYS } from '@/parts/Keys';
+import { Keys, TABLE_KEYS, TEXT_KEYS } from '@/parts/Keys';
 import type { RowItem } from '@/sheet/items';
+import type { Caret } from './DocumentLens';
 
 /** Explains the step that is selected: what its keyword does, takes and gives. */
-export function StepLens({ row, keywords }: { row: RowItem | null; keywords: ReadonlyMap<string, KeywordView> }) {
-  const name = row?.kind === 'step' ? row.step.keyword : undefined;
+export function StepLens({
+  row,
+  caret,
+  keywords,
+}: {
+  row: RowItem | null;
+  /** Null in a table. */
+  caret: Caret | null;
+  keywords: ReadonlyMap<string, KeywordView>;
+}) {
+  const name = caret ? caret.keyword : row?.kind === 'step' ? row.step.keyword : undefined;
   const keyword = name ? keywords.get(nameKey(name)) : undefined;
-  return keyword ? <KeywordCard keyword={keyword} /> : <Hint row={row} />;
+  return keyword ? <KeywordCard keyword={keyword} /> : <Hint row={row} inText={caret !== null} />;
 }
 
-function Hint({ row }: { row: RowItem | null }) {
+function Hint({ row, inText }: { row: RowItem | null; inText: boolean }) {
   if (row?.kind === 'step') {
     return (
       <p className="px-3.5 py-3 text-ink-2">
@@ -26,8 +36,10 @@ function Hint({ row }: { row: RowItem | null }) {
   }
   return (
     <div className="px-3.5 py-3 text-ink-2">
-      <p className="mb-3">Select a step to read what its keyword does and takes.</p>
-      <Keys of={TABLE_KEYS} />
+      <p className="mb-3">
+        {inText ? 'Put the cursor into a step' : 'Select a step'} to read what its keyword does and takes.
+      </p>
+      <Keys of={inText ? TEXT_KEYS : TABLE_KEYS} />
       <p className="mt-3 text-small">
         <kbd className="kbd">Ctrl /</kbd> shows all keys.
       </p>

@@ -16,6 +16,17 @@ export const TABLE_KEYS: KeysOf = [
   ['Ctrl Z', 'undo'],
 ];
 
+/** The keys in a text. */
+export const TEXT_KEYS: KeysOf = [
+  ['Ctrl Space', 'what can be written here'],
+  ['Tab', 'take what is offered'],
+  ['Esc', 'leave what is offered'],
+  ['Alt ↑ ↓', 'move the line'],
+  ['Ctrl F', 'find and replace'],
+  ['Ctrl Z', 'undo'],
+  ['Ctrl Y', 'redo'],
+];
+
 export function Keys({ of }: { of: KeysOf }) {
   return (
     <dl className="grid grid-cols-[112px_1fr] gap-x-3 gap-y-1.5">

@@ -1,10 +1,8 @@
-import { Play } from 'lucide-react';
-import { memo, useState } from 'react';
+import { memo } from 'react';
 import { useStartRun } from '@/api/queries';
 import { piecesOf, referencesIn } from '@/document/cells';
-import { Button } from '@/parts/Button';
-import { counted } from '@/parts/counted';
 import { Outcome } from '@/parts/Outcome';
+import { RunButton } from '@/parts/RunButton';
 import { TextPieces } from '@/parts/TextPieces';
 import { sameLine } from './CellsRow';
 import { type HeadField, headFields } from './heads';
@@ -163,20 +161,10 @@ function HeadCell({
 
 function RunCase({ name, suite, count }: { name: string; suite: string; count: number }) {
   const start = useStartRun();
-  const [wrong, setWrong] = useState<string | null>(null);
-  const run = async () => setWrong(await start({ title: name, cases: [suite === '' ? name : `${suite}/${name}`] }));
   return (
     // biome-ignore lint/a11y/useFocusableInteractive: the button in it is what has the focus
     <span role="gridcell" className="flex items-center gap-2">
-      {wrong && (
-        <span role="alert" className="text-failed">
-          {wrong}
-        </span>
-      )}
-      <Button small onClick={run}>
-        <Play size={11} aria-hidden />
-        Run {counted(count, 'case')}
-      </Button>
+      <RunButton count={count} run={() => start({ title: name, cases: [suite === '' ? name : `${suite}/${name}`] })} />
     </span>
   );
 }

@@ -1,14 +1,13 @@
 import { type KeyboardEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
-import { inAddress, post, Refused } from '@/api/client';
+import { Refused } from '@/api/client';
 import type { CompletionView, KeywordView, SuggestionView } from '@/api/types';
 import { analysis } from '@/document/analysis';
 import { type CellValue, setCells } from '@/document/edits';
-import { structure } from '@/document/structure';
+import { argumentOffers, keywordSuggestions } from '@/document/suggestions';
 import { isMenuKey, openMenuAt } from '@/parts/Menu';
 import { useStore } from '@/parts/store';
 import { Completions } from './Completions';
 import { paste } from './clipboard';
-import { keywordSuggestions } from './completion';
 import { headFields } from './heads';
 import { isRow, type Stop, textAt } from './items';
 import { sheetKey } from './keys';
@@ -270,17 +269,9 @@ function useArgumentOffers(
     if (row === null) return;
     let late = false;
     const { document } = session;
-    // The server's lines are those of the page once all is saved.
     const ask = async () => {
-      await document.sync.saved();
-      const line = structure(document.state).lines.findIndex((each) => each.id === row);
-      if (late || line < 0) return;
-      const offers = await post<CompletionView>(`/api/completions/${inAddress(document.path)}`, {
-        line: line + 1,
-        cell: column,
-        text: typed,
-      });
-      if (!late) take({ for: typed, offers });
+      const offers = await argumentOffers(document, row, column, typed, () => late);
+      if (offers && !late) take({ for: typed, offers });
     };
     ask().catch((failed) => {
       // Without the server there are no suggestions; the top line says that it does not answer.

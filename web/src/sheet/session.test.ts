@@ -1,10 +1,10 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { KeywordView } from '@/api/types';
+import { keywordSuggestions } from '@/document/suggestions';
 import { opened } from '@/testing/opened';
 import { addBlock, addColumn, removeBlock, removeColumn, removeSection, shiftColumn } from './blockActions';
 import { copyRange, paste, readTable } from './clipboard';
-import { keywordSuggestions } from './completion';
 import { isRow, type RowItem } from './items';
 import { SheetSession } from './session';
 

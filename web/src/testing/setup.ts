@@ -15,6 +15,7 @@ beforeEach(() => {
   vi.stubGlobal('IS_REACT_ACT_ENVIRONMENT', true);
   vi.stubGlobal('ResizeObserver', NoResizeObserver);
   Element.prototype.scrollIntoView = () => {};
+  Range.prototype.getClientRects = () => [] as unknown as DOMRectList;
 });
 
 afterEach(async () => {

@@ -13,13 +13,14 @@ import {
   lineNumbers,
 } from '@codemirror/view';
 import { useEffect, useRef } from 'react';
-import type { BlockProblem } from '@/api/types';
+import type { BlockProblem, KeywordView } from '@/api/types';
 import { type Analysis, analysis, type LineMeaning, saidBy } from '@/document/analysis';
 import { mend } from '@/document/fixes';
 import { isFeature, isRecords } from '@/document/kinds';
 import type { OpenDocument } from '@/document/openDocument';
 import { structure } from '@/document/structure';
 import { useDocumentState } from '@/document/useDocument';
+import { textCompletion } from './completion';
 import { gherkinLanguage } from './gherkinLanguage';
 import { resolvedSteps } from './resolvedSteps';
 import { tableLanguage } from './tableLanguage';
@@ -31,10 +32,21 @@ const languageOf = (document: OpenDocument) => {
 };
 
 /** The document as text: another view of the same state, with the same history and problems. */
-export function TextSheet({ document, line }: { document: OpenDocument; line: number | null }) {
+export function TextSheet({
+  document,
+  keywords,
+  line,
+}: {
+  document: OpenDocument;
+  /** What is offered in it; nothing in a file of rows. */
+  keywords?: ReadonlyMap<string, KeywordView>;
+  line: number | null;
+}) {
   const place = useRef<HTMLDivElement>(null);
   const editor = useRef<EditorView | null>(null);
   const firstLine = useRef(line);
+  const known = useRef(keywords);
+  known.current = keywords;
   const state = useDocumentState(document);
   const said = analysis(state);
 
@@ -50,6 +62,7 @@ export function TextSheet({ document, line }: { document: OpenDocument; line: nu
       highlightSelectionMatches(),
       lintGutter(),
       languageOf(document),
+      isRecords(document.path) ? [] : textCompletion(document, () => known.current?.values() ?? []),
       keymap.of([...defaultKeymap, ...undoKeys(document), ...searchKeymap, indentWithTab]),
       EditorView.contentAttributes.of({ 'aria-label': 'Text of the document', tabindex: '0' }),
     ]);

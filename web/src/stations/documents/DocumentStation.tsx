@@ -1,33 +1,29 @@
 import type { EditorState } from '@codemirror/state';
-import { Play } from 'lucide-react';
 import { type ReactNode, startTransition, useCallback, useEffect, useMemo, useState } from 'react';
-import { Link, Redirect, useLocation, useSearch } from 'wouter';
-import { useKeywords, useStartRun, useTree } from '@/api/queries';
-import type { KeywordView } from '@/api/types';
+import { Redirect, useLocation, useSearch } from 'wouter';
+import { useKeywords, useTree } from '@/api/queries';
+import type { KeywordView, SuiteNode } from '@/api/types';
 import { type Crumb, useCrumbs } from '@/app/crumbs';
-import { documentPlace, stationOf, suitePlanPlace } from '@/app/places';
-import { setName, setNote, setProperty } from '@/document/blockEdits';
+import { documentPlace, stationOf } from '@/app/places';
+import { analysis, keywordOf } from '@/document/analysis';
 import { isFeature } from '@/document/kinds';
 import type { OpenDocument } from '@/document/openDocument';
 import { useOthers } from '@/document/presence';
-import { type Block, structure } from '@/document/structure';
+import { structure } from '@/document/structure';
 import { useDocument, useDocumentState } from '@/document/useDocument';
 import { useOutcomes } from '@/document/useOutcomes';
 import { nameKey } from '@/document/words';
-import { DocumentLens } from '@/lens/DocumentLens';
-import { Button, LinkButton } from '@/parts/Button';
+import { type Caret, DocumentLens } from '@/lens/DocumentLens';
+import { LinkButton } from '@/parts/Button';
 import { Columns } from '@/parts/Columns';
-import { counted } from '@/parts/counted';
-import { InlineText } from '@/parts/InlineText';
-import { SegmentedChoice } from '@/parts/SegmentedChoice';
 import { useStore } from '@/parts/store';
 import { RefactoringPanel } from '@/refactoring/RefactoringPanel';
-import { headFields } from '@/sheet/heads';
 import type { Stop } from '@/sheet/items';
 import { Overview } from '@/sheet/Overview';
 import { SheetTable } from '@/sheet/SheetTable';
 import { SheetSession } from '@/sheet/session';
 import { TextSheet } from '@/text/TextSheet';
+import { DocumentHead, type Shown } from './DocumentHead';
 import { GoneStrip } from './GoneStrip';
 
 /** The station that shows a document: its address, its word, its contents. */
@@ -58,8 +54,6 @@ export function DocumentStation({ path, station }: { path: string; station: Stat
     </Columns>
   );
 }
-
-type Shown = 'table' | 'overview' | 'text';
 
 /** Sheets keep their cursor while one looks elsewhere. */
 const sessions = new WeakMap<OpenDocument, SheetSession>();
@@ -92,7 +86,13 @@ function DocumentSheet({ document, station }: { document: OpenDocument; station:
   const select = useCallback((stop: Stop | null) => startTransition(() => setSelected(stop)), []);
   const suite = structure(state).blocks.find((block) => block.kind.word === 'suite');
   const overview = suite !== undefined && params.get('as') === 'overview';
-  const title = suite?.name ?? path;
+  const { data: tree } = useTree();
+  const known = tree?.suites.find((each) => each.path === path);
+  const title = suite?.name ?? (feature ? known?.name : undefined) ?? path;
+  const executable = [...outcomes.values()].reduce((sum, one) => sum + one.executableCount, 0);
+  const runs = feature
+    ? known && { suite: known.name, executable: known.executableCount }
+    : suite && { suite: suite.name, executable };
   const crumbs: Crumb[] = [{ word: station.word, to: station.home }, { word: title }];
   useCrumbs(crumbs);
   usePresence(document, idOf(selected));
@@ -115,15 +115,22 @@ function DocumentSheet({ document, station }: { document: OpenDocument; station:
           ? null
           : {
               name: 'Lens',
-              content: <DocumentLens document={document} stop={asText ? null : selected} keywords={keywords} />,
+              content: (
+                <DocumentLens
+                  document={document}
+                  stop={asText ? null : selected}
+                  caret={asText ? caretIn(state, known) : null}
+                  keywords={keywords}
+                />
+              ),
             }
       }
     >
-      <SheetHead
+      <DocumentHead
         document={document}
         title={title}
         suite={suite ?? null}
-        executable={[...outcomes.values()].reduce((sum, one) => sum + one.executableCount, 0)}
+        runs={runs ?? null}
         shown={feature ? null : asText ? 'text' : overview ? 'overview' : 'table'}
         show={show}
         also={station.also}
@@ -132,7 +139,7 @@ function DocumentSheet({ document, station }: { document: OpenDocument; station:
       <AskedRefactoring session={session} />
       {!asText && !overview && isLarge(state) && <LargeStrip lines={state.doc.lines} asText={() => show('text')} />}
       {asText ? (
-        <TextSheet document={document} line={line} />
+        <TextSheet document={document} keywords={keywords} line={line} />
       ) : overview ? (
         <Overview document={document} outcomes={outcomes} />
       ) : (
@@ -147,6 +154,20 @@ function DocumentSheet({ document, station }: { document: OpenDocument; station:
       )}
     </Columns>
   );
+}
+
+/** What the cursor of the text is in: the keyword that its line calls, and its case. */
+function caretIn(state: EditorState, suite: SuiteNode | undefined): Caret {
+  const { lines, blocks, starts } = structure(state);
+  const { number } = state.doc.lineAt(state.selection.main.head);
+  const line = lines[number - 1];
+  const block = blocks[starts.findLastIndex((start) => start < number)];
+  const inCase = block === undefined || block.kind.word === 'case';
+  return {
+    keyword: line && keywordOf(analysis(state), line),
+    suite: suite?.name ?? '',
+    inCase: inCase ? suite?.cases.findLast((each) => each.line <= number) : undefined,
+  };
 }
 
 /** The panel of the refactoring that was asked for on the sheet. */
@@ -181,114 +202,3 @@ const idOf = (stop: Stop | null) => (stop && stop.kind !== 'add' ? stop.id : und
 function usePresence(document: OpenDocument, id: number | undefined) {
   useEffect(() => document.tellPlace(id), [document, id]);
 }
-
-function SheetHead({
-  document,
-  title,
-  suite,
-  executable,
-  shown,
-  show,
-  also,
-}: {
-  document: OpenDocument;
-  title: string;
-  suite: Block | null;
-  executable: number;
-  /** Null where a document can be shown in one way only. */
-  shown: Shown | null;
-  show: (as: Shown) => void;
-  also: StationOfDocument['also'];
-}) {
-  const start = useStartRun();
-  const [wrong, setWrong] = useState<string | null>(null);
-  return (
-    <header className="flex-none px-4 pt-2.5 pb-1">
-      <div className="flex h-7 items-center gap-2.5">
-        {suite ? (
-          <InlineText
-            as="h1"
-            label="Name of the suite"
-            text={title}
-            className="truncate text-title leading-[26px] font-semibold tracking-[-.1px]"
-            onCommit={(text) => document.edit((state) => setName(state, suite.id, text))}
-          />
-        ) : (
-          <h1 className="truncate text-title leading-[26px] font-semibold tracking-[-.1px]">{title}</h1>
-        )}
-        {suite ? (
-          <InlineText
-            as="p"
-            label="Note of the suite"
-            text={suite.note}
-            placeholder="note"
-            className="flex-1 truncate self-end pb-0.5 text-ink-2"
-            onCommit={(text) => document.edit((state) => setNote(state, suite.id, text))}
-          />
-        ) : (
-          <span className="flex-1" />
-        )}
-        {shown && (
-          <SegmentedChoice
-            label="How the document is shown"
-            options={[
-              ...(also ? [{ value: 'also' as const, word: also.word }] : []),
-              { value: 'table' as const, word: 'Table' },
-              ...(suite ? [{ value: 'overview' as const, word: 'Overview' }] : []),
-              { value: 'text' as const, word: 'Text' },
-            ]}
-            value={shown as 'also' | Shown}
-            onChange={(as) => (as === 'also' ? also?.go() : show(as))}
-          />
-        )}
-        {suite && (
-          <Link to={suitePlanPlace(suite.name)} className="whitespace-nowrap font-medium text-accent hover:underline">
-            Show what will run
-          </Link>
-        )}
-        {suite && executable > 0 && (
-          <Button kind="main" onClick={async () => setWrong(await start({ title: suite.name, suites: [suite.name] }))}>
-            <Play size={13} aria-hidden />
-            Run {counted(executable, 'case')}
-          </Button>
-        )}
-      </div>
-      {wrong && (
-        <p role="alert" className="pt-1 text-failed">
-          {wrong}
-        </p>
-      )}
-      {suite && <SuiteProperties document={document} suite={suite} />}
-    </header>
-  );
-}
-
-/** The properties of a suite, edited in place; what it has none of is offered as a quiet word. */
-function SuiteProperties({ document, suite }: { document: OpenDocument; suite: Block }) {
-  return (
-    <dl className="flex min-h-[26px] flex-wrap items-center gap-x-[18px]">
-      {headFields(suite)
-        .filter((field) => field.field === 'property')
-        .map((field) => (
-          <div key={`${field.word} ${field.place}`} className="flex items-center gap-1.5 whitespace-nowrap">
-            <dt className={`text-small text-ink-3 ${field.text === '' ? 'sr-only' : ''}`}>{field.word}</dt>
-            <InlineText
-              as="dd"
-              label={`${field.word} of the suite`}
-              text={field.text}
-              placeholder={field.word}
-              shown={field.word === 'tags' && field.text !== '' ? hashed(field.text) : undefined}
-              className={field.word === 'tags' ? 'text-[12px] text-ink-2' : ''}
-              onCommit={(text) => document.edit((state) => setProperty(state, suite.id, field.word, text, field.place))}
-            />
-          </div>
-        ))}
-    </dl>
-  );
-}
-
-const hashed = (tags: string) =>
-  tags
-    .split(/, */)
-    .map((tag) => `#${tag}`)
-    .join(' ');

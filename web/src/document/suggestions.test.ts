@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import type { KeywordView } from '@/api/types';
-import { keywordSuggestions } from './completion';
+import { keywordSuggestions } from './suggestions';
 
 const keyword = (name: string, more: Partial<KeywordView> = {}) =>
   ({ name, path: 'k.elmt', group: 'studio', note: '', phrases: [], takes: [], ...more }) as unknown as KeywordView;
