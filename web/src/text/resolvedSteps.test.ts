@@ -33,8 +33,8 @@ it('shows behind each sentence what it calls, and what would mend one that calls
           rows: [{ line: 3, keyword: 'sign in as', captions: ['member'], given: ['Juno'] }],
           problems: [
             {
-              code: 'N102',
-              severity: 'error',
+              code: 'N130',
+              severity: 'warning',
               line: 4,
               start: 9,
               end: 30,

@@ -28,7 +28,7 @@ class Resolved extends WidgetType {
     return this.keyword === other.keyword && this.values === other.values && this.fixes.join() === other.fixes.join();
   }
 
-  override toDOM() {
+  override toDOM(view: EditorView) {
     const place = document.createElement('span');
     place.className = 'cm-resolved';
     const add = (text: string, style: string) => {
@@ -46,7 +46,12 @@ class Resolved extends WidgetType {
       const button = place.appendChild(document.createElement('button'));
       button.type = 'button';
       button.textContent = fix;
-      button.onclick = () => this.carryOut(fix);
+      // The button goes with its fix; the cursor stays where it is in the text.
+      button.onmousedown = (event) => event.preventDefault();
+      button.onclick = () => {
+        this.carryOut(fix);
+        view.focus();
+      };
     }
     return place;
   }
@@ -56,8 +61,8 @@ class Resolved extends WidgetType {
   }
 }
 
-/** A step that no keyword answers to, in a case that is ready and in a draft. */
-const NO_KEYWORD = ['N102', 'N103'];
+/** A sentence that no keyword answers to yet, in a scenario that may run and in a draft. */
+const NO_KEYWORD = ['N130', 'N103'];
 const MOST_FIXES = 2;
 
 /** The text behind a caption and its value; the caption alone says nothing where there is no value. */

@@ -58,16 +58,18 @@ final class Screen implements AutoCloseable {
     driver.navigate().refresh();
   }
 
-  private WebDriverWait patient() {
+  /** Waits for something; where it does not come, what the page shows instead is told. */
+  private WebDriverWait patient(String what) {
     WebDriverWait wait = new WebDriverWait(driver, PATIENCE, Duration.ofMillis(30));
     wait.ignoring(StaleElementReferenceException.class, ElementClickInterceptedException.class);
+    wait.withMessage(
+        () -> what + ", at " + address() + ":\n" + script("return document.body.innerText"));
     return wait;
   }
 
   /** The first shown element of an XPath, waited for. */
   WebElement see(String xpath) {
-    return patient()
-        .withMessage("seeing " + xpath)
+    return patient("seeing " + xpath)
         .until(d ->
             d.findElements(By.xpath(xpath)).stream()
                 .filter(WebElement::isDisplayed)
@@ -76,15 +78,12 @@ final class Screen implements AutoCloseable {
   }
 
   void seeNo(String xpath) {
-    patient()
-        .withMessage("seeing no " + xpath)
-        .until(d -> d.findElements(By.xpath(xpath)).isEmpty());
+    patient("seeing no " + xpath).until(d -> d.findElements(By.xpath(xpath)).isEmpty());
   }
 
   /** Waits until the text of an element holds another. */
   String seeText(String xpath, String text) {
-    return patient()
-        .withMessage("seeing “" + text + "” in " + xpath)
+    return patient("seeing “" + text + "” in " + xpath)
         .until(d -> {
           List<WebElement> found = d.findElements(By.xpath(xpath));
           return found.stream()
@@ -96,12 +95,11 @@ final class Screen implements AutoCloseable {
   }
 
   void until(String what, BooleanSupplier holds) {
-    patient().withMessage(what).until(d -> holds.getAsBoolean());
+    patient(what).until(d -> holds.getAsBoolean());
   }
 
   void press(String xpath) {
-    patient()
-        .withMessage("pressing " + xpath)
+    patient("pressing " + xpath)
         .until(d -> {
           Optional<WebElement> found =
               d.findElements(By.xpath(xpath)).stream().filter(WebElement::isDisplayed).findFirst();

@@ -149,8 +149,9 @@ class SheetJourney {
 
   private void name(String keyword) {
     screen.press(cell(keyword, 1));
-    String name = "an element whose name takes much more room than its column has";
-    screen.keys(Keys.ENTER, Keys.chord(Keys.CONTROL, "a"), name, Keys.ENTER);
+    screen.keys(Keys.ENTER);
+    screen.chord(Keys.CONTROL, "a");
+    screen.keys("an element whose name takes much more room than its column has", Keys.ENTER);
   }
 
   /** From where the text of a cell ends to the next cell; in CSS pixels. */

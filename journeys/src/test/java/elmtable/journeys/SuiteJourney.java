@@ -168,6 +168,42 @@ class SuiteJourney {
     screen.seeText("//*[contains(@class, 'cm-content')]", "hello");
   }
 
+  @Test
+  void aFeatureIsWrittenWithWhatIsOfferedAndRun() {
+    screen.open(world.address() + "/cases/features/sign-in.feature?line=7");
+    screen.see("//h1[normalize-space()='Signing in']");
+    screen.seeText("//section[@aria-label='Case']", "A member signs in");
+    screen.seeText("//aside[@aria-label='Lens']", "be on a page");
+    screen.keys(Keys.END, Keys.ENTER, "And page titled");
+    screen.press("//*[@role='option'][contains(., 'I am on the page titled <title>')]");
+    screen.keys("\"Request a firing · Emberwick Kilns\"");
+    screen.until(
+        "it is resolved", () -> resolved().equals("sign in as, be on a page, be on a page"));
+    screen.saved();
+
+    screen.keys(Keys.ENTER, "And the kiln hums");
+    screen.pressButton("Make the keyword");
+    screen.until("it has a keyword", () -> resolved().endsWith("be on a page, the kiln hums"));
+    screen.seeText("//*[@data-testid='problem-count']", "1 error");
+    screen.keys(Keys.HOME);
+    screen.chord(Keys.SHIFT, Keys.END);
+    screen.keys(Keys.DELETE);
+    screen.seeText("//*[@data-testid='problem-count']", "no problems");
+    screen.press("//section[@aria-label='Case']//button[contains(., 'Run 1 case')]");
+    screen.see("//header[.//*[@aria-label='passed']]//h2[normalize-space()='A member signs in']");
+  }
+
+  /** The keywords of the first scenario's sentences, in their order. */
+  private String resolved() {
+    return (String)
+        screen.script(
+            """
+            const first = document.querySelector('.cm-content').innerText.split('Scenario Outline')[0];
+            return [...document.querySelectorAll('.cm-resolvedKeyword')].map((each) => each.innerText)
+              .slice(0, first.split('\\n').filter((line) => /^ +(When|Then|And)/.test(line)).length).join(', ');
+            """);
+  }
+
   /**
    * Measured, not required: a figure for the log, taken from the key to the strip that names the
    * problem.

@@ -77,8 +77,8 @@ final class World implements AutoCloseable {
   }
 
   /**
-   * A document with the addresses of this world's sites. Steps wait longer than by themselves, for machines that are
-   * busy, but where a defect is planted.
+   * A document with the addresses of this world's sites. Steps wait longer than by themselves, for
+   * machines that are busy, but where a defect is planted.
    */
   private String patient(String text) {
     return text.replace("http://127.0.0.1:8090", site.address())
@@ -138,7 +138,8 @@ final class World implements AutoCloseable {
             "--port",
             port);
     CompletableFuture<String> said = new CompletableFuture<>();
-    Thread.ofVirtual().start(() -> read(said));
+    // It reads for as long as the server lives; a virtual thread would keep a carrier for that.
+    Thread.ofPlatform().daemon().start(() -> read(said));
     address = said.get(120, TimeUnit.SECONDS);
   }
 

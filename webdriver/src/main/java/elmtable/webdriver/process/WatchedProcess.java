@@ -93,7 +93,10 @@ public final class WatchedProcess implements AutoCloseable {
   private static WatchedProcess started(
       Path program, Process process, Path folder, Pattern listening) {
     CompletableFuture<String> address = new CompletableFuture<>();
-    Thread.ofVirtual().name("browser output").start(() -> readOutput(process, listening, address));
+    Thread.ofPlatform()
+        .daemon()
+        .name("browser output")
+        .start(() -> readOutput(process, listening, address));
     String reason;
     try {
       return new WatchedProcess(program, process, folder, address.get(60, TimeUnit.SECONDS));
