@@ -37,26 +37,29 @@ export function keywordSuggestions(typed: string, keywords: Iterable<KeywordView
 /** Sentences that what was typed could become, best first: phrases, and names of keywords that need nothing. */
 export function sentenceSuggestions(typed: string, keywords: Iterable<KeywordView>): SuggestionView[] {
   const wanted = typed.trim().toLowerCase();
-  const words = wanted.split(/\s+/);
   const found: Ranked[] = [];
   for (const keyword of keywords) {
-    const own = keyword.path ? 0 : 0.5;
-    for (const phrase of sentencesOf(keyword)) {
-      const sentence = phrase.toLowerCase();
-      const rank = sentence.startsWith(wanted)
-        ? 0
-        : words.every((word) => sentence.includes(word))
-          ? 1
-          : words.every((word) => `${keyword.name} ${keyword.note}`.toLowerCase().includes(word))
-            ? 2
-            : -1;
-      const why = rank === 2 ? keyword.note : keyword.name;
-      if (rank < 0) continue;
-      const suggestion = { ...suggestionOf(keyword, { rank, matched: [], why }), insert: phrase, label: phrase };
-      found.push({ rank: rank + own, suggestion });
+    for (const sentence of sentencesOf(keyword)) {
+      const match = sentenceMatch(wanted, sentence, keyword);
+      if (!match) continue;
+      found.push({
+        rank: match.rank,
+        suggestion: { ...suggestionOf(keyword, match), insert: sentence, label: sentence },
+      });
     }
   }
   return best(found);
+}
+
+/** By its beginning, by words in any order, by words of its keyword's name and note. */
+function sentenceMatch(wanted: string, sentence: string, keyword: KeywordView): Match | null {
+  const own = keyword.path ? 0 : 0.5;
+  const words = wanted.split(/\s+/);
+  const said = sentence.toLowerCase();
+  if (said.startsWith(wanted)) return { rank: own, matched: [], why: keyword.name };
+  if (words.every((word) => said.includes(word))) return { rank: 1 + own, matched: [], why: keyword.name };
+  const about = `${keyword.name} ${keyword.note}`.toLowerCase();
+  return words.every((word) => about.includes(word)) ? { rank: 2 + own, matched: [], why: keyword.note } : null;
 }
 
 /** Optional words are written out; whoever does not want them takes them away. */

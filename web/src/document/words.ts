@@ -98,3 +98,6 @@ const KINDS: BlockKind[] = [
 const KIND_BY_WORD = new Map(KINDS.map((each) => [each.word, each]));
 export const BLOCK_WORDS = KINDS.map((each) => each.word);
 export const kindOf = (word: string): BlockKind | undefined => KIND_BY_WORD.get(word.toLowerCase());
+
+/** A case as a run names it; one outside all suites by its name alone. */
+export const caseInSuite = (suite: string, name: string) => (suite === '' ? name : `${suite}/${name}`);

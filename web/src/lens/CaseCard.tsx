@@ -1,5 +1,6 @@
 import { useStartRun } from '@/api/queries';
 import type { CaseNode } from '@/api/types';
+import { caseInSuite } from '@/document/words';
 import { counted } from '@/parts/counted';
 import { Outcome } from '@/parts/Outcome';
 import { RunButton } from '@/parts/RunButton';
@@ -23,7 +24,7 @@ export function CaseCard({ suite, of }: { suite: string; of: CaseNode }) {
         {exclusionReason ?? counted(executableCount, 'executable case')}
       </p>
       {executableCount > 0 && (
-        <RunButton count={executableCount} run={() => start({ title: name, cases: [`${suite}/${name}`] })} />
+        <RunButton count={executableCount} run={() => start({ title: name, cases: [caseInSuite(suite, name)] })} />
       )}
     </section>
   );

@@ -1,6 +1,7 @@
 import { memo } from 'react';
 import { useStartRun } from '@/api/queries';
 import { piecesOf, referencesIn } from '@/document/cells';
+import { caseInSuite } from '@/document/words';
 import { Outcome } from '@/parts/Outcome';
 import { RunButton } from '@/parts/RunButton';
 import { TextPieces } from '@/parts/TextPieces';
@@ -164,7 +165,7 @@ function RunCase({ name, suite, count }: { name: string; suite: string; count: n
   return (
     // biome-ignore lint/a11y/useFocusableInteractive: the button in it is what has the focus
     <span role="gridcell" className="flex items-center gap-2">
-      <RunButton count={count} run={() => start({ title: name, cases: [suite === '' ? name : `${suite}/${name}`] })} />
+      <RunButton count={count} run={() => start({ title: name, cases: [caseInSuite(suite, name)] })} />
     </span>
   );
 }

@@ -2,7 +2,7 @@ import type { EditorState } from '@codemirror/state';
 import { type ReactNode, startTransition, useCallback, useEffect, useMemo, useState } from 'react';
 import { Redirect, useLocation, useSearch } from 'wouter';
 import { useKeywords, useTree } from '@/api/queries';
-import type { KeywordView, SuiteNode } from '@/api/types';
+import type { CaseNode, KeywordView } from '@/api/types';
 import { type Crumb, useCrumbs } from '@/app/crumbs';
 import { documentPlace, stationOf } from '@/app/places';
 import { analysis, keywordOf } from '@/document/analysis';
@@ -119,7 +119,7 @@ function DocumentSheet({ document, station }: { document: OpenDocument; station:
                 <DocumentLens
                   document={document}
                   stop={asText ? null : selected}
-                  caret={asText ? caretIn(state, known) : null}
+                  caret={asText ? caretIn(state, runs?.suite ?? '', known?.cases ?? []) : null}
                   keywords={keywords}
                 />
               ),
@@ -157,7 +157,7 @@ function DocumentSheet({ document, station }: { document: OpenDocument; station:
 }
 
 /** What the cursor of the text is in: the keyword that its line calls, and its case. */
-function caretIn(state: EditorState, suite: SuiteNode | undefined): Caret {
+function caretIn(state: EditorState, suite: string, cases: readonly CaseNode[]): Caret {
   const { lines, blocks, starts } = structure(state);
   const { number } = state.doc.lineAt(state.selection.main.head);
   const line = lines[number - 1];
@@ -165,8 +165,8 @@ function caretIn(state: EditorState, suite: SuiteNode | undefined): Caret {
   const inCase = block === undefined || block.kind.word === 'case';
   return {
     keyword: line && keywordOf(analysis(state), line),
-    suite: suite?.name ?? '',
-    inCase: inCase ? suite?.cases.findLast((each) => each.line <= number) : undefined,
+    suite,
+    inCase: inCase ? cases.findLast((each) => each.line <= number) : undefined,
   };
 }
 

@@ -43,9 +43,10 @@ class ScreenshotsJourney {
       screen.picture(FOLDER.resolve("cases-evening.png"));
       screen.pressButton("Day");
 
-      screen.open(world.address() + "/cases/features/request-a-firing.feature");
+      screen.open(world.address() + "/cases/features/request-a-firing.feature?line=20");
       screen.see("//*[@role='textbox'][@aria-label='Text of the document']");
       screen.seeText("//main", "Scenario Outline");
+      screen.seeText("//aside[@aria-label='Lens']", "answer of the form");
       screen.picture(FOLDER.resolve("feature.png"));
       screen.open(world.address() + "/cases/suites/firing-requests.elmt");
 
