@@ -40,7 +40,8 @@ export function DocumentStation({ path, station }: { path: string; station: Stat
   const { document, wrong } = useDocument(path);
   const { data: tree } = useTree();
   const { home, word, contents } = station;
-  const kinds = tree?.documents.find((each) => each.path === path)?.kinds;
+  // The document itself says it, too, before the tree is here.
+  const kinds = tree?.documents.find((each) => each.path === path)?.kinds ?? (document && kindsOf(document));
   const own = isFeature(path) || !kinds ? home : stationOf(kinds, path);
   if (own !== home) return <Redirect to={`${documentPlace(path, { station: own })}${location.search}`} replace />;
   if (document) return <DocumentSheet key={path} document={document} station={station} />;
@@ -53,6 +54,12 @@ export function DocumentStation({ path, station }: { path: string; station: Stat
       )}
     </Columns>
   );
+}
+
+/** The kinds of a document's blocks; null where it has none. */
+function kindsOf(document: OpenDocument): string[] | null {
+  const kinds = structure(document.state).blocks.map((block) => block.kind.word);
+  return kinds.length > 0 ? kinds : null;
 }
 
 /** Sheets keep their cursor while one looks elsewhere. */

@@ -84,7 +84,7 @@ final class World implements AutoCloseable {
     return text.replace("http://127.0.0.1:8090", site.address())
         .replace("http://127.0.0.1:8091", flawedSite.address())
         .replaceFirst("(?m)(^environment local\n> .*\n)", "$1within: 45s\n")
-        .replaceFirst("(?m)(^environment with defects\n> .*\n)", "$1within: 10s\n")
+        .replaceFirst("(?m)(^environment with defects\n> .*\n)", "$1within: 4s\n")
         .replaceFirst("(?m)(^case The Monday offer can be requested\n> .*\n)", "$1within: 10s\n");
   }
 
