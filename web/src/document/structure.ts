@@ -84,6 +84,10 @@ export const structureOf = (tables: boolean) => [hasBlocks.init(() => tables), s
 
 export const structure = (state: EditorState): Structure => state.field(structureField);
 
+/** The block that a line, counted from 1, is in or under. */
+export const blockOver = ({ blocks, starts }: Structure, number: number): Block | undefined =>
+  blocks[starts.findLastIndex((start) => start < number)];
+
 /** Reads a whole text; one without tables has lines only. */
 export function readText(doc: Text, tables = true): Structure {
   const lines: Line[] = [];

@@ -51,7 +51,7 @@ export const StepRow = memo(function StepRow({ item, line }: { item: StepItem; l
         className={`border-l border-hair ${step.unbound ? 'text-failed' : 'font-medium'}`}
       >
         <Chevron composed={step.composed} open={line.unfolded} onFold={(open) => session.fold(item.key, open)} />
-        <CellText spills={0 >= last}>
+        <CellText spills={last <= 0}>
           <Said pieces={pieces[0] ?? []} value={read?.values[0]} />
         </CellText>
       </Cell>
@@ -64,7 +64,7 @@ export const StepRow = memo(function StepRow({ item, line }: { item: StepItem; l
             {(caption || missing) && <span className="capt">{caption || missing}</span>}
             {missing && <span className="text-small text-failed">must be given</span>}
             {given && (
-              <CellText spills={column >= last}>
+              <CellText spills={last <= column}>
                 <Said pieces={pieces[column] ?? []} mono={isValue(pieces[column] ?? [])} value={read?.values[column]} />
               </CellText>
             )}

@@ -14,9 +14,10 @@ import type { KeywordView, SuggestionView } from '@/api/types';
 import { isFeature } from '@/document/kinds';
 import type { Cell, Line, Row } from '@/document/lines';
 import type { OpenDocument } from '@/document/openDocument';
-import { type Block, structure } from '@/document/structure';
+import { type Block, blockOver, structure } from '@/document/structure';
 import { argumentOffers, keywordSuggestions, sentenceSuggestions } from '@/document/suggestions';
 import { BLOCK_WORDS, holdsSteps } from '@/document/words';
+import { TITLE } from './gherkinLanguage';
 
 /** What the page knows of keywords by now. */
 export type Keywords = () => Iterable<KeywordView>;
@@ -53,10 +54,9 @@ async function lineOffers(
 ): Promise<CompletionResult | null> {
   const { state, pos } = context;
   const at = state.doc.lineAt(pos);
-  const { lines, blocks, starts } = structure(state);
-  const line = lines[at.number - 1];
-  const place = starts.findLastIndex((start) => start < at.number);
-  const block = blocks[place];
+  const read = structure(state);
+  const line = read.lines[at.number - 1];
+  const block = blockOver(read, at.number);
   if (!line) return null;
   if (line.kind !== 'row') return wordOffers(context, line, block);
   const column = pos - at.from;
@@ -158,13 +158,11 @@ function sentenceOffers(context: CompletionContext, keywords: Keywords): Complet
   return { from: start, options: STEP_WORDS.map((each) => ({ label: each, apply: `${each} ` })) };
 }
 
-const TITLE = /^\s*[^\s|@#"`*][^:|"]{0,40}:/;
-
 /** The columns of the examples below a step, up to the next scenario. */
 function columnsAt(state: EditorState, number: number): string[] {
   const columns = new Set<string>();
   for (let at = number + 1; at <= state.doc.lines; at++) {
-    if (!TITLE.test(state.doc.line(at).text)) continue;
+    if (!TITLE.test(state.doc.line(at).text.trim())) continue;
     const head = rowBelow(state, at);
     if (!head) break;
     for (const cell of head.split('|').slice(1, -1)) if (cell.trim()) columns.add(cell.trim());

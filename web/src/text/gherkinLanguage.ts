@@ -1,7 +1,8 @@
 import { StreamLanguage, type StringStream, syntaxHighlighting } from '@codemirror/language';
 import { colours } from './tableLanguage';
 
-const TITLE = /^[^\s|@#"`*][^:|"]{0,40}:/;
+/** What opens a part of a feature, in any language; without the blanks before it. */
+export const TITLE = /^[^\s|@#"`*][^:|"]{0,40}:/;
 
 interface Place {
   /** Whether steps can stand here, so that a line's first word is one of theirs. */

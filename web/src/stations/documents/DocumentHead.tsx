@@ -8,6 +8,7 @@ import type { OpenDocument } from '@/document/openDocument';
 import type { Block } from '@/document/structure';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
+import { ErrorLine } from '@/parts/ErrorLine';
 import { InlineText } from '@/parts/InlineText';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
 import { headFields } from '@/sheet/heads';
@@ -91,11 +92,7 @@ export function DocumentHead({
           </Button>
         )}
       </div>
-      {wrong && (
-        <p role="alert" className="pt-1 text-failed">
-          {wrong}
-        </p>
-      )}
+      <ErrorLine text={wrong} />
       {suite && <SuiteProperties document={document} suite={suite} />}
     </header>
   );

@@ -9,7 +9,7 @@ import { analysis, keywordOf } from '@/document/analysis';
 import { isFeature } from '@/document/kinds';
 import type { OpenDocument } from '@/document/openDocument';
 import { useOthers } from '@/document/presence';
-import { structure } from '@/document/structure';
+import { blockOver, structure } from '@/document/structure';
 import { useDocument, useDocumentState } from '@/document/useDocument';
 import { useOutcomes } from '@/document/useOutcomes';
 import { nameKey } from '@/document/words';
@@ -165,10 +165,10 @@ function DocumentSheet({ document, station }: { document: OpenDocument; station:
 
 /** What the cursor of the text is in: the keyword that its line calls, and its case. */
 function caretIn(state: EditorState, suite: string, cases: readonly CaseNode[]): Caret {
-  const { lines, blocks, starts } = structure(state);
+  const read = structure(state);
   const { number } = state.doc.lineAt(state.selection.main.head);
-  const line = lines[number - 1];
-  const block = blocks[starts.findLastIndex((start) => start < number)];
+  const line = read.lines[number - 1];
+  const block = blockOver(read, number);
   const inCase = block === undefined || block.kind.word === 'case';
   return {
     keyword: line && keywordOf(analysis(state), line),

@@ -6,6 +6,7 @@ import { documentPlace } from '@/app/places';
 import { authorName } from '@/document/author';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
+import { ErrorLine } from '@/parts/ErrorLine';
 import { OneChoice } from '@/parts/OneChoice';
 
 const COLUMNS = ['key', 'title', 'preconditions', 'steps', 'expected'];
@@ -53,11 +54,7 @@ export function IntakeHead({
           Draft {counted(keys.length, 'case')}
         </Button>
       </div>
-      {wrong && (
-        <p role="alert" className="pt-1 text-failed">
-          {wrong}
-        </p>
-      )}
+      <ErrorLine text={wrong} />
       <Coverage sheet={sheet} />
       <div className="mt-2 grid grid-cols-5 rounded-field border border-field">
         {COLUMNS.map((column) => (

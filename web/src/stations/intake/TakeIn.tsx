@@ -3,6 +3,7 @@ import { type DragEvent, type ReactNode, useState } from 'react';
 import { useLocation } from 'wouter';
 import { inAddress, sendFile } from '@/api/client';
 import { intakePlace } from '@/app/places';
+import { ErrorLine } from '@/parts/ErrorLine';
 
 const TAKEN = '.xlsx,.ods,.csv,.tsv';
 
@@ -47,11 +48,7 @@ export function TakeIn({ taken }: { taken: () => void }) {
           }}
         />
       </label>
-      {wrong && (
-        <p role="alert" className="pt-1 text-failed">
-          {wrong}
-        </p>
-      )}
+      <ErrorLine text={wrong} />
     </>
   );
 }

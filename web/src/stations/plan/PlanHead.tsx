@@ -6,6 +6,7 @@ import type { PlanView, SavedPlanView } from '@/api/types';
 import { documentPlace, PLAN } from '@/app/places';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
+import { ErrorLine } from '@/parts/ErrorLine';
 import { SeveralChoice } from '@/parts/SeveralChoice';
 import { NewBlock } from '@/stations/documents/NewBlock';
 import { differs, type PlanSelection } from './planSelection';
@@ -82,11 +83,7 @@ export function PlanHead({
           Run {counted(plan?.count ?? 0, 'case')}
         </Button>
       </div>
-      {wrong && (
-        <p role="alert" className="pt-1 text-failed">
-          {wrong}
-        </p>
-      )}
+      <ErrorLine text={wrong} />
       <form
         className="mt-2.5 grid grid-cols-[1.3fr_1fr_0.8fr_0.9fr_0.9fr] rounded-field border border-field"
         onSubmit={(event) => {

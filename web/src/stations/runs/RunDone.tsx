@@ -7,6 +7,7 @@ import type { Outcome as OutcomeWord, RunCaseView, RunDetailView } from '@/api/t
 import { caseOfRunPlace } from '@/app/places';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
+import { ErrorLine } from '@/parts/ErrorLine';
 import { Filter } from '@/parts/Filter';
 import { OUTCOMES, Outcome, outcomeWord } from '@/parts/Outcome';
 import { Wrong } from '@/parts/Wrong';
@@ -70,11 +71,7 @@ function RunHead({
           Run {counted(some ? bad : planned, 'case')} again
         </Button>
       </div>
-      {wrong && (
-        <p role="alert" className="pt-1 text-failed">
-          {wrong}
-        </p>
-      )}
+      <ErrorLine text={wrong} />
       {(run.state === 'interrupted' || run.state === 'stopped') && (
         <p role="status" className="mt-1.5 bg-error-wash px-3 py-1.5">
           {run.state === 'interrupted'

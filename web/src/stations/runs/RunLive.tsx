@@ -4,6 +4,7 @@ import { hasMany, type LiveCase, type LiveRun, useLiveRun } from '@/api/live';
 import { pauseRun, stopRun, useRunCounts } from '@/api/queries';
 import type { Outcome as OutcomeWord, RunView, SuiteCountsView } from '@/api/types';
 import { Button } from '@/parts/Button';
+import { ErrorLine } from '@/parts/ErrorLine';
 import { OUTCOMES, Outcome, outcomeColour, outcomeWord } from '@/parts/Outcome';
 import { LivePicture } from './LivePicture';
 import { OutcomeBar } from './OutcomeBar';
@@ -68,11 +69,7 @@ export function RunLive({ run }: { run: RunView }) {
               {STOP_WORDS[stops]}
             </Button>
           </div>
-          {wrong && (
-            <p role="alert" className="pt-1 text-failed">
-              {wrong}
-            </p>
-          )}
+          <ErrorLine text={wrong} />
           <div className="flex h-11 items-center gap-5">
             {OUTCOMES.filter((word) => word === 'passed' || word === 'failed' || counts[word]).map((word) => (
               <Count key={word} of={word} count={counts[word] ?? 0} word={outcomeWord(word)} />
