@@ -129,6 +129,7 @@ export interface CompletionRequest {
     line: number;
     cell: number;
     text: string;
+    property?: string;
 }
 
 export interface CompletionView {

@@ -5,22 +5,28 @@ import { structure } from './structure';
 
 const MOST = 50;
 
+/** What is being typed: a cell by its number, or a property by its word. */
+export type TypedPlace = number | string;
+
 /**
- * What the server offers for a cell behind the keyword's, as it is typed; null where its row is gone or nobody wants
- * it any more.
+ * What the server offers for a cell or a property, as it is typed; null where its line is gone or nobody wants it any
+ * more.
+ *
+ * @param id of the cell's row, or of a line of the property's block
  */
-export async function argumentOffers(
+export async function valueOffers(
   document: OpenDocument,
-  row: number,
-  cell: number,
+  id: number,
+  place: TypedPlace,
   text: string,
   late: () => boolean,
 ): Promise<CompletionView | null> {
   // The server's lines are those of the page once all is saved.
   await document.sync.saved();
-  const line = structure(document.state).lines.findIndex((each) => each.id === row);
+  const line = structure(document.state).lines.findIndex((each) => each.id === id);
   if (late() || line < 0) return null;
-  return post<CompletionView>(`/api/completions/${inAddress(document.path)}`, { line: line + 1, cell, text });
+  const at = typeof place === 'number' ? { cell: place } : { cell: 0, property: place };
+  return post<CompletionView>(`/api/completions/${inAddress(document.path)}`, { line: line + 1, text, ...at });
 }
 
 /** Keywords that what was typed could mean, best first, from what the page holds itself. */

@@ -1,4 +1,6 @@
 import { type ElementType, type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { useFieldOffers } from './useFieldOffers';
+import type { Ask } from './useOffers';
 
 /** A text that turns into a field where it stands; Enter and a press elsewhere keep what was typed, Esc does not. */
 export function InlineText({
@@ -9,6 +11,7 @@ export function InlineText({
   placeholder = '',
   className = '',
   secret = false,
+  ask = null,
   onCommit,
 }: {
   as: ElementType;
@@ -20,46 +23,25 @@ export function InlineText({
   className?: string;
   /** Whether nobody may read what is typed. */
   secret?: boolean;
+  /** Asks what could be meant, where something is known of that. */
+  ask?: Ask | null;
   onCommit: (text: string) => void;
 }) {
   const [editing, setEditing] = useState(false);
-  const area = useRef<HTMLTextAreaElement>(null);
-  const line = useRef<HTMLInputElement>(null);
-  const over = useRef(false);
-  useEffect(() => {
-    if (!editing) return;
-    over.current = false;
-    const field = area.current ?? line.current;
-    field?.focus();
-    field?.select();
-  }, [editing]);
-
-  const end = (keep: boolean) => {
-    if (over.current) return;
-    over.current = true;
-    const field = area.current ?? line.current;
-    if (keep && field && field.value !== text) onCommit(field.value);
-    setEditing(false);
-  };
-
-  const onKeyDown = (event: KeyboardEvent) => {
-    if (event.nativeEvent.isComposing) return;
-    if (event.key === 'Enter' && !event.shiftKey) {
-      event.preventDefault();
-      end(true);
-    } else if (event.key === 'Escape') end(false);
-  };
-
-  const editor = {
-    'aria-label': label,
-    defaultValue: text,
-    onKeyDown,
-    onBlur: () => end(true),
-    className: `min-w-32 resize-none border-2 border-select-edge bg-raised px-1 outline-none ${className}`,
-  };
-  if (editing && secret) return <input ref={line} type="password" autoComplete="off" {...editor} />;
   if (editing) {
-    return <textarea ref={area} rows={Math.max(1, text.split('\n').length)} spellCheck={false} {...editor} />;
+    return (
+      <Field
+        label={label}
+        text={text}
+        className={className}
+        secret={secret}
+        ask={ask}
+        onEnd={(typed) => {
+          if (typed !== null && typed !== text) onCommit(typed);
+          setEditing(false);
+        }}
+      />
+    );
   }
   return (
     <Part className={className}>
@@ -72,5 +54,66 @@ export function InlineText({
         {shown ?? (text.split('\n')[0] || placeholder)}
       </button>
     </Part>
+  );
+}
+
+function Field({
+  label,
+  text,
+  className,
+  secret,
+  ask,
+  onEnd,
+}: {
+  label: string;
+  text: string;
+  className: string;
+  secret: boolean;
+  ask: Ask | null;
+  /** What was typed, or null where that is not to be kept. */
+  onEnd: (typed: string | null) => void;
+}) {
+  const area = useRef<HTMLTextAreaElement>(null);
+  const line = useRef<HTMLInputElement>(null);
+  const over = useRef(false);
+  useEffect(() => {
+    const field = area.current ?? line.current;
+    field?.focus();
+    field?.select();
+  }, []);
+
+  const end = (typed: string | null) => {
+    if (over.current) return;
+    over.current = true;
+    onEnd(typed);
+  };
+  const value = () => (area.current ?? line.current)?.value ?? text;
+  const offers = useFieldOffers(ask, text, end);
+
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.nativeEvent.isComposing || offers.key(event)) return;
+    if (event.key === 'Enter' && !event.shiftKey) {
+      event.preventDefault();
+      end(value());
+    } else if (event.key === 'Escape') end(null);
+  };
+
+  const editor = {
+    'aria-label': label,
+    defaultValue: text,
+    onKeyDown,
+    onInput: () => offers.typed(value()),
+    onBlur: () => end(value()),
+    className: `min-w-32 resize-none border-2 border-select-edge bg-raised px-1 outline-none ${className}`,
+    ...offers.attributes,
+  };
+  if (secret) return <input ref={line} type="password" autoComplete="off" {...editor} />;
+  const field = <textarea ref={area} rows={Math.max(1, text.split('\n').length)} spellCheck={false} {...editor} />;
+  if (!ask) return field;
+  return (
+    <span className="relative inline-flex">
+      {field}
+      {offers.list}
+    </span>
   );
 }

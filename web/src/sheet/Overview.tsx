@@ -1,12 +1,15 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { type ClipboardEvent, type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { type ClipboardEvent, type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'wouter';
 import type { CaseOutcomeView } from '@/api/types';
 import { documentPlace } from '@/app/places';
 import type { OpenDocument } from '@/document/openDocument';
+import { valueOffers } from '@/document/suggestions';
 import { useDocumentState } from '@/document/useDocument';
 import { Filter } from '@/parts/Filter';
 import { Outcome } from '@/parts/Outcome';
+import { useFieldOffers } from '@/parts/useFieldOffers';
+import type { Ask } from '@/parts/useOffers';
 import {
   OVERVIEW_COLUMNS,
   type OverviewCase,
@@ -150,7 +153,7 @@ export function Overview({
               line && (
                 <CaseLine
                   key={line.one.id}
-                  path={document.path}
+                  document={document}
                   one={line.one}
                   outcome={outcomes.get(line.one.id)}
                   top={start}
@@ -202,7 +205,7 @@ function Head() {
 }
 
 function CaseLine({
-  path,
+  document,
   one,
   outcome,
   top,
@@ -215,7 +218,7 @@ function CaseLine({
   choose,
   edit,
 }: {
-  path: string;
+  document: OpenDocument;
   one: OverviewCase;
   outcome: CaseOutcomeView | undefined;
   top: number;
@@ -240,7 +243,7 @@ function CaseLine({
       className={`${GRID} absolute inset-x-0 items-stretch border-b border-hair`}
     >
       <Link
-        to={documentPlace(path, { line: one.line })}
+        to={documentPlace(document.path, { line: one.line })}
         tabIndex={-1}
         aria-label={`Open ${one.cells[0]}`}
         title="Open the case"
@@ -267,6 +270,9 @@ function CaseLine({
             )}
             {here && column === place && editing !== null && (
               <Field
+                document={document}
+                id={one.id}
+                word={OVERVIEW_COLUMNS[place]}
                 label={`${OVERVIEW_COLUMNS[place]} of ${one.cells[0]}`}
                 text={editing}
                 commit={commit}
@@ -291,11 +297,18 @@ function CaseLine({
 }
 
 function Field({
+  document,
+  id,
+  word,
   label,
   text,
   commit,
   cancel,
 }: {
+  document: OpenDocument;
+  /** The case's block. */
+  id: number;
+  word: string | undefined;
   label: string;
   text: string;
   commit: (text: string, down: number) => void;
@@ -304,28 +317,41 @@ function Field({
   const field = useRef<HTMLInputElement>(null);
   const over = useRef(false);
   useEffect(() => field.current?.focus({ preventScroll: true }), []);
-  const end = (down: number) => {
-    if (over.current || !field.current) return;
+  const end = (typed: string | undefined, down: number) => {
+    if (over.current || typed === undefined) return;
     over.current = true;
-    commit(field.current.value, down);
+    commit(typed, down);
   };
+  const ask = useMemo<Ask | null>(
+    () =>
+      word === undefined || word === 'name' ? null : (typed, late) => valueOffers(document, id, word, typed, late),
+    [document, id, word],
+  );
+  const offers = useFieldOffers(ask, text, (chosen) => end(chosen, 1));
   return (
-    <input
-      ref={field}
-      aria-label={label}
-      defaultValue={text}
-      spellCheck={false}
-      className="absolute inset-0 z-[3] border-2 border-select-edge bg-raised px-1.5 outline-none"
-      onMouseDown={(event) => event.stopPropagation()}
-      onBlur={() => end(0)}
-      onKeyDown={(event) => {
-        event.stopPropagation();
-        if (event.key === 'Enter') end(1);
-        else if (event.key === 'Escape') {
-          over.current = true;
-          cancel();
-        }
-      }}
-    />
+    <>
+      <input
+        ref={field}
+        aria-label={label}
+        defaultValue={text}
+        spellCheck={false}
+        autoComplete="off"
+        className="absolute inset-0 z-[3] border-2 border-select-edge bg-raised px-1.5 outline-none"
+        onMouseDown={(event) => event.stopPropagation()}
+        onInput={() => offers.typed(field.current?.value ?? '')}
+        onBlur={() => end(field.current?.value, 0)}
+        onKeyDown={(event) => {
+          event.stopPropagation();
+          if (offers.key(event)) return;
+          if (event.key === 'Enter') end(field.current?.value, 1);
+          else if (event.key === 'Escape') {
+            over.current = true;
+            cancel();
+          }
+        }}
+        {...offers.attributes}
+      />
+      {offers.list}
+    </>
   );
 }

@@ -1,19 +1,17 @@
-import { type KeyboardEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
-import { Refused } from '@/api/client';
+import { type KeyboardEvent, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { CompletionView, KeywordView, SuggestionView } from '@/api/types';
 import { analysis } from '@/document/analysis';
 import { type CellValue, setCells } from '@/document/edits';
-import { argumentOffers, keywordSuggestions } from '@/document/suggestions';
+import { keywordSuggestions, type TypedPlace, valueOffers } from '@/document/suggestions';
+import { Completions } from '@/parts/Completions';
 import { isMenuKey, openMenuAt } from '@/parts/Menu';
 import { useStore } from '@/parts/store';
-import { Completions } from './Completions';
+import { type Ask, NO_OFFERS, useOffers } from '@/parts/useOffers';
 import { paste } from './clipboard';
 import { headFields } from './heads';
 import { isRow, type Stop, textAt } from './items';
 import { sheetKey } from './keys';
 import type { After, SheetSession } from './session';
-
-const NOTHING: CompletionView = { kind: 'nothing', suggestions: [] };
 
 /**
  * The one text field of a sheet. It has the focus whether a cell is edited or not, so that whatever is typed begins
@@ -33,7 +31,6 @@ export function SheetField({
   const editing = cursor?.editing ?? null;
   const [typed, setTyped] = useState('');
   const [at, setAt] = useState(-1);
-  const [told, setTold] = useState<{ for: string; offers: CompletionView }>({ for: '', offers: NOTHING });
   const composing = useRef(false);
   const now = session.current();
   const stop = now?.stop;
@@ -41,14 +38,13 @@ export function SheetField({
 
   const steps = stop?.kind === 'step' || (stop?.kind === 'add' && stop.word !== 'Add a row');
   const keywordCell = steps && cursor?.column === 0;
+  const told = useOffers(useAsk(session, stop, cursor?.column ?? 0, editing !== null), typed);
   const offers: CompletionView =
     editing === null
-      ? NOTHING
+      ? NO_OFFERS
       : keywordCell
         ? { kind: 'keyword', suggestions: keywordSuggestions(typed, keywords.values()) }
-        : told.for === typed
-          ? told.offers
-          : NOTHING;
+        : told;
 
   // What was typed ahead is in the field already; a cell that is opened brings its text.
   // biome-ignore lint/correctness/useExhaustiveDependencies: only a change of what is edited fills the field
@@ -62,7 +58,6 @@ export function SheetField({
   }, [editing, cursor?.key, cursor?.column]);
 
   usePosition(field, cursor, editing !== null);
-  useArgumentOffers(session, stop, cursor?.column ?? 0, editing !== null && !keywordCell, typed, setTold);
 
   const empty = () => {
     if (field.current) field.current.value = '';
@@ -255,32 +250,31 @@ function usePosition(
   });
 }
 
-/** What the server offers for an argument, a value or a reference; it never changes what a key does. */
-function useArgumentOffers(
-  session: SheetSession,
-  stop: Stop | undefined,
-  column: number,
-  wanted: boolean,
-  typed: string,
-  take: (told: { for: string; offers: CompletionView }) => void,
-) {
-  const row = wanted && stop?.kind === 'step' && column > 0 ? stop.id : null;
-  useEffect(() => {
-    if (row === null) return;
-    let late = false;
-    const { document } = session;
-    const ask = async () => {
-      const offers = await argumentOffers(document, row, column, typed, () => late);
-      if (offers && !late) take({ for: typed, offers });
-    };
-    ask().catch((failed) => {
-      // Without the server there are no suggestions; the top line says that it does not answer.
-      if (!(failed instanceof Refused)) throw failed;
-    });
-    return () => {
-      late = true;
-    };
-  }, [row, column, typed, session, take]);
+/** How the server is asked about what is edited; null where it has nothing to say of that. */
+function useAsk(session: SheetSession, stop: Stop | undefined, column: number, editing: boolean): Ask | null {
+  const place = editing && stop ? placeOf(stop, column) : null;
+  const id = stop && stop.kind !== 'add' ? stop.id : null;
+  return useMemo(
+    () =>
+      place === null || id === null ? null : (typed, late) => valueOffers(session.document, id, place, typed, late),
+    [session, id, place],
+  );
+}
+
+/** What the server is asked about; of what is free text, nothing. */
+function placeOf(stop: Stop, column: number): TypedPlace | null {
+  switch (stop.kind) {
+    case 'step':
+      return column > 0 ? column : null;
+    case 'cells':
+      return stop.head ? null : column;
+    case 'block': {
+      const field = headFields(stop.block)[column];
+      return field?.field === 'property' ? field.word : null;
+    }
+    case 'add':
+      return null;
+  }
 }
 
 function labelOf(stop: Stop, column: number): string {

@@ -90,6 +90,19 @@ it('asks the server for values, by the line and the cell, and takes the whole ce
   expect(asked?.body).toEqual({ line: 7, cell: 1, text: 'Se' });
 });
 
+it('asks the server for a property by its word, and takes what stands before the cursor', async () => {
+  const told: CompletionView = {
+    kind: 'name',
+    suggestions: [
+      { insert: 'none, clean', label: 'clean', matched: [], why: '', signature: '', note: '', parameters: [] },
+    ],
+  };
+  const requests = serve({ 'POST /api/completions/a.elmt': told });
+  expect(await taken(at('case One\nfixtures: none, cl‸\n', 'a.elmt'))).toBe('fixtures: none, clean');
+  const asked = requests.find(({ path }) => path === '/api/completions/a.elmt');
+  expect(asked?.body).toEqual({ line: 2, cell: 0, property: 'fixtures', text: 'none, cl' });
+});
+
 it('offers the properties and sections that a block does not have yet, and blocks', async () => {
   const words = await offered(at('case One\nfixtures: none\n‸\n', 'a.elmt'));
   expect(words).toContain('tags');

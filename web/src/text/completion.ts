@@ -13,7 +13,12 @@ export function textCompletion(document: OpenDocument, keywords: Keywords): Exte
     ? (context: CompletionContext) => sentenceOffers(context, keywords)
     : (context: CompletionContext) => lineOffers(context, document, keywords);
   return [
-    autocompletion({ override: [offers], icons: false }),
+    autocompletion({
+      override: [offers],
+      icons: false,
+      // Behind a property's word its values are offered at once.
+      activateOnCompletion: ({ detail }) => detail === 'property',
+    }),
     // Before the key that indents.
     Prec.high(keymap.of([{ key: 'Tab', run: acceptCompletion }])),
   ];

@@ -1,9 +1,9 @@
 import { type CompletionContext, type CompletionResult, snippet } from '@codemirror/autocomplete';
 import { Refused } from '@/api/client';
-import type { Cell, Line, Row } from '@/document/lines';
+import type { Cell, Line, Property, Row } from '@/document/lines';
 import type { OpenDocument } from '@/document/openDocument';
 import { type Block, blockOver, structure } from '@/document/structure';
-import { argumentOffers, keywordSuggestions } from '@/document/suggestions';
+import { keywordSuggestions, type TypedPlace, valueOffers } from '@/document/suggestions';
 import { BLOCK_WORDS, holdsSteps } from '@/document/words';
 import { type Keywords, shown, withPlaces } from './offered';
 
@@ -19,14 +19,17 @@ export async function lineOffers(
   const line = read.lines[at.number - 1];
   const block = blockOver(read, at.number);
   if (!line) return null;
+  if (line.kind === 'property') return propertyOffers(context, document, line, at.from);
   if (line.kind !== 'row') return wordOffers(context, line, block);
   const column = pos - at.from;
   const number = line.cells.findIndex(({ from, to }) => column >= from && column <= to);
   const cell = line.cells[number];
   const section = block?.sections.find(({ rows }) => rows.some(({ row }) => row.id === line.id));
-  if (!cell || !section || !holdsSteps(section.word)) return null;
-  if (number === 0) return keywordOffers(context, line, cell, at.from, keywords);
-  return isMark(cell.source) ? null : valueOffers(context, document, line, number, at.from);
+  if (!cell || !section) return null;
+  const steps = holdsSteps(section.word);
+  if (steps && number === 0) return keywordOffers(context, line, cell, at.from, keywords);
+  if (steps && isMark(cell.source)) return null;
+  return offersFor(context, document, line, number, cell.source, at.from + cell.start, at.from + cell.end);
 }
 
 const isMark = (text: string) => /^(\?|\*|=>|!)(\s|$)/.test(text);
@@ -52,24 +55,33 @@ function keywordOffers(
   return { from: lineStart + cell.start, to: lineStart + to, options, filter: false };
 }
 
-async function valueOffers(
+/** What the server offers for what stands between two places of the text. */
+async function offersFor(
   context: CompletionContext,
   document: OpenDocument,
-  row: Row,
-  number: number,
-  lineStart: number,
+  line: Line,
+  place: TypedPlace,
+  typed: string,
+  from: number,
+  to: number,
 ): Promise<CompletionResult | null> {
-  const cell = row.cells[number] as Cell;
   try {
-    const told = await argumentOffers(document, row.id, number, cell.source, () => context.aborted);
+    const told = await valueOffers(document, line.id, place, typed, () => context.aborted);
     if (!told || told.suggestions.length === 0) return null;
     const options = told.suggestions.map((suggestion) => shown(suggestion, suggestion.insert));
-    return { from: lineStart + cell.start, to: lineStart + cell.end, options, filter: false };
+    return { from, to, options, filter: false };
   } catch (failed) {
     // Without the server there are no suggestions; the top line says that it does not answer.
     if (failed instanceof Refused) return null;
     throw failed;
   }
+}
+
+/** Values for a property, up to the cursor. */
+function propertyOffers(context: CompletionContext, document: OpenDocument, line: Property, lineStart: number) {
+  const typed = /^[^:]*:\s*(.*)$/u.exec(line.text.slice(0, context.pos - lineStart))?.[1];
+  if (typed === undefined) return null;
+  return offersFor(context, document, line, line.word, typed, context.pos - typed.length, context.pos);
 }
 
 /** The words that a line can begin with: those of blocks, and those that the block does not have yet. */

@@ -1,17 +1,19 @@
 import { Play } from 'lucide-react';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'wouter';
 import { useStartRun } from '@/api/queries';
 import { suitePlanPlace } from '@/app/places';
 import { setName, setNote, setProperty } from '@/document/blockEdits';
 import type { OpenDocument } from '@/document/openDocument';
 import type { Block } from '@/document/structure';
+import { valueOffers } from '@/document/suggestions';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
 import { ErrorLine } from '@/parts/ErrorLine';
 import { InlineText } from '@/parts/InlineText';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
-import { headFields } from '@/sheet/heads';
+import type { Ask } from '@/parts/useOffers';
+import { type HeadField, headFields } from '@/sheet/heads';
 
 /** The ways to show a document. */
 export type Shown = 'table' | 'overview' | 'text';
@@ -107,18 +109,30 @@ function SuiteProperties({ document, suite }: { document: OpenDocument; suite: B
         .map((field) => (
           <div key={`${field.word} ${field.place}`} className="flex items-center gap-1.5 whitespace-nowrap">
             <dt className={`text-small text-ink-3 ${field.text === '' ? 'sr-only' : ''}`}>{field.word}</dt>
-            <InlineText
-              as="dd"
-              label={`${field.word} of the suite`}
-              text={field.text}
-              placeholder={field.word}
-              shown={field.word === 'tags' && field.text !== '' ? hashed(field.text) : undefined}
-              className={field.word === 'tags' ? 'text-[12px] text-ink-2' : ''}
-              onCommit={(text) => document.edit((state) => setProperty(state, suite.id, field.word, text, field.place))}
-            />
+            <SuiteProperty document={document} suite={suite.id} field={field} />
           </div>
         ))}
     </dl>
+  );
+}
+
+function SuiteProperty({ document, suite, field }: { document: OpenDocument; suite: number; field: HeadField }) {
+  const { word, text, place } = field;
+  const ask = useMemo<Ask>(
+    () => (typed, late) => valueOffers(document, suite, word, typed, late),
+    [document, suite, word],
+  );
+  return (
+    <InlineText
+      as="dd"
+      label={`${word} of the suite`}
+      text={text}
+      placeholder={word}
+      shown={word === 'tags' && text !== '' ? hashed(text) : undefined}
+      className={word === 'tags' ? 'text-[12px] text-ink-2' : ''}
+      ask={ask}
+      onCommit={(typed) => document.edit((state) => setProperty(state, suite, word, typed, place))}
+    />
   );
 }
 

@@ -18,7 +18,10 @@ import java.util.regex.Pattern;
 
 /** How a browser is to be opened. */
 public record BrowserBlock(Block block) {
-  private static final List<String> KINDS = List.of("chrome", "firefox");
+  public static final List<String> KINDS = List.of("chrome", "firefox");
+  public static final List<String> COLOUR_SCHEMES = List.of("light", "dark");
+  public static final List<String> CERTIFICATES = List.of("any", "valid");
+
   private static final Pattern WINDOW = Pattern.compile("(\\d{2,5}) ?[x×] ?(\\d{2,5})");
 
   public BrowserBlock {
@@ -131,11 +134,11 @@ public record BrowserBlock(Block block) {
   }
 
   public Optional<Property<String>> colourScheme() {
-    return oneOf("colour scheme", List.of("light", "dark"));
+    return oneOf("colour scheme", COLOUR_SCHEMES);
   }
 
   public Optional<Property<String>> certificates() {
-    return oneOf("certificates", List.of("any", "valid"));
+    return oneOf("certificates", CERTIFICATES);
   }
 
   private Optional<Property<String>> oneOf(String word, List<String> known) {

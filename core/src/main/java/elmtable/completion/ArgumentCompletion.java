@@ -55,7 +55,7 @@ final class ArgumentCompletion {
     return switch (kind.type()) {
       case ELEMENT -> elements(text);
       case PAGE ->
-          beginningFirst(
+          Result.beginningFirst(
               Offer.PAGE,
               text,
               index.pages().stream()
@@ -63,7 +63,7 @@ final class ArgumentCompletion {
                       Suggestion.value(
                           page.name(), page.name(), text, "", page.located().block().noteText())));
       case CHOICE ->
-          beginningFirst(
+          Result.beginningFirst(
               Offer.CHOICE,
               text,
               kind.choices().stream()
@@ -71,12 +71,12 @@ final class ArgumentCompletion {
                       Suggestion.value(
                           choice, choice, text, "choice", argument.get().parameter().note())));
       case YES_NO ->
-          beginningFirst(
+          Result.beginningFirst(
               Offer.CHOICE,
               text,
               Stream.of("yes", "no").map(word -> Suggestion.value(word, word, text, "", "")));
       case TABLE, LIST ->
-          beginningFirst(
+          Result.beginningFirst(
               Offer.DATA_SET,
               text,
               index.dataSets().stream()
@@ -122,7 +122,7 @@ final class ArgumentCompletion {
     int start = Math.max(text.lastIndexOf(','), 0) + 1;
     String typed = text.substring(start).strip();
     String before = text.substring(0, start) + " ";
-    return beginningFirst(
+    return Result.beginningFirst(
         Offer.CHOICE,
         typed,
         OPTIONS.entrySet().stream()
@@ -155,7 +155,7 @@ final class ArgumentCompletion {
         all.add(Suggestion.value(insert, element.name(), text, element.page(), located(element)));
       }
     }
-    return beginningFirst(Offer.ELEMENT, text, all.stream());
+    return Result.beginningFirst(Offer.ELEMENT, text, all.stream());
   }
 
   private boolean isUnique(ElementEntry element) {
@@ -188,7 +188,7 @@ final class ArgumentCompletion {
                     typed,
                     name.origin().word(),
                     name.note()));
-    return beginningFirst(
+    return Result.beginningFirst(
         Offer.REFERENCE, typed, Stream.concat(known, functions(before, typed.strip())));
   }
 
@@ -204,19 +204,5 @@ final class ArgumentCompletion {
                 typed,
                 "function",
                 function.note()));
-  }
-
-  /** Those that begin with what was typed, then those that hold it. */
-  private static Result beginningFirst(Offer offer, String typed, Stream<Suggestion> all) {
-    String wanted = typed.strip().toLowerCase(Locale.ROOT);
-    List<Suggestion> fitting =
-        all.filter(s -> s.label().toLowerCase(Locale.ROOT).contains(wanted)).toList();
-    List<Suggestion> sorted = new ArrayList<>(fitting);
-    sorted.sort((a, b) -> Boolean.compare(!begins(a, wanted), !begins(b, wanted)));
-    return new Result(offer, sorted.stream().limit(Completion.MOST).toList());
-  }
-
-  private static boolean begins(Suggestion suggestion, String wanted) {
-    return suggestion.label().toLowerCase(Locale.ROOT).startsWith(wanted);
   }
 }

@@ -2,17 +2,23 @@ package elmtable.completion;
 
 import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Line;
+import elmtable.language.SectionBody;
 import elmtable.project.Project;
+import elmtable.text.Names;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Stream;
 
-/** What could be meant by what is being typed into a cell of a step, best first. */
+/** What could be meant by what is being typed into a cell or a property, best first. */
 public final class Completion {
   static final int MOST = 40;
 
   private Completion() {}
 
-  /** What is offered: keywords, or values for an argument. */
+  /** What is offered: keywords, or values for an argument, a property or a column. */
   public enum Offer {
     KEYWORD,
     ELEMENT,
@@ -20,6 +26,8 @@ public final class Completion {
     CHOICE,
     DATA_SET,
     REFERENCE,
+    /** What a property names: a tag, fixture, browser, column, file and so on. */
+    NAME,
     NOTHING
   }
 
@@ -30,32 +38,64 @@ public final class Completion {
     public Result {
       suggestions = List.copyOf(suggestions);
     }
+
+    /** Those that begin with what was typed, then those that hold it. */
+    static Result beginningFirst(Offer offer, String typed, Stream<Suggestion> all) {
+      String wanted = typed.strip().toLowerCase(Locale.ROOT);
+      List<Suggestion> fitting =
+          new ArrayList<>(all.filter(s -> label(s).contains(wanted)).toList());
+      fitting.sort(Comparator.comparing(s -> !label(s).startsWith(wanted)));
+      return new Result(offer, fitting.stream().limit(MOST).toList());
+    }
+
+    private static String label(Suggestion suggestion) {
+      return suggestion.label().toLowerCase(Locale.ROOT);
+    }
   }
 
   /**
-   * @param line that of a step's row, counted from zero
-   * @param cell the cell that is being edited, 0 for the keyword's
+   * What a cell could hold.
+   *
+   * @param line that of a row, counted from zero
+   * @param cell the cell that is being edited; in a step 0 is the keyword's
    * @param text what it holds by now
    */
   public static Result at(Project project, String path, int line, int cell, String text) {
-    Optional<LocatedBlock> located =
-        project.document(path).flatMap(document -> document.document().blockAt(line));
-    Optional<Line.Row> row = located.flatMap(block -> stepRow(block, line));
-    if (row.isEmpty()) {
-      return Result.NOTHING;
+    Optional<LocatedBlock> located = blockAt(project, path, line);
+    for (SectionBody body : located.map(found -> found.block().sections()).orElse(List.of())) {
+      // Also a row that is empty, where a step is about to be.
+      for (Line.Row row : body.rows()) {
+        if (located.get().firstLine() + row.range().line() == line) {
+          return body.section().holdsSteps()
+              ? ofStep(EditedStep.of(project, path, located.get(), row), cell, text)
+              : new TableCompletion(located.get().block(), body, row).of(cell, text);
+        }
+      }
     }
-    EditedStep step = EditedStep.of(project, path, located.get(), row.get());
+    return Result.NOTHING;
+  }
+
+  private static Result ofStep(EditedStep step, int cell, String text) {
     return cell == 0
         ? new KeywordCompletion(step).of(text)
         : new ArgumentCompletion(step).of(cell, text);
   }
 
-  /** Also a row that is empty, where a step is about to be. */
-  private static Optional<Line.Row> stepRow(LocatedBlock located, int line) {
-    return located.block().sections().stream()
-        .filter(body -> body.section().holdsSteps())
-        .flatMap(body -> body.rows().stream())
-        .filter(row -> located.firstLine() + row.range().line() == line)
-        .findFirst();
+  /**
+   * What a property could say.
+   *
+   * @param line one of its block, counted from zero
+   * @param word the property's, which the block need not have yet
+   * @param text what its value is by now
+   */
+  public static Result ofProperty(
+      Project project, String path, int line, String word, String text) {
+    return blockAt(project, path, line)
+        .map(located -> new PropertyCompletion(project, path, located).of(Names.key(word), text))
+        .orElse(Result.NOTHING);
+  }
+
+  private static Optional<LocatedBlock> blockAt(Project project, String path, int line) {
+    return project.document(path).flatMap(document -> document.document().blockAt(line));
   }
 }

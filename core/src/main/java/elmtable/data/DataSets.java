@@ -1,6 +1,7 @@
 package elmtable.data;
 
 import elmtable.data.readers.DataContext;
+import elmtable.data.readers.FileSources;
 import elmtable.data.readers.TypedRows;
 import elmtable.data.shaping.Stage;
 import elmtable.data.source.DataSource;
@@ -11,6 +12,7 @@ import elmtable.language.SectionBody;
 import elmtable.text.Diagnostic;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 
 /** Makes data sources of {@code data} blocks and sections. */
@@ -29,6 +31,11 @@ public final class DataSets {
       problems = List.copyOf(problems);
       stages = List.copyOf(stages);
     }
+  }
+
+  /** What the names of files end in that rows are read from, in lower case. */
+  public static Set<String> fileEndings() {
+    return FileSources.propertiesByEnding().keySet();
   }
 
   /** Rows typed in under a section. */

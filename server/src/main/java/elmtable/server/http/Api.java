@@ -125,9 +125,13 @@ final class Api {
 
   private void complete(Context ctx) {
     SheetMessages.CompletionRequest ask = ctx.bodyAsClass(SheetMessages.CompletionRequest.class);
+    Project project = workspace().project();
+    String path = ctx.pathParam("path");
+    int line = ask.line() - 1;
     Completion.Result result =
-        Completion.at(
-            workspace().project(), ctx.pathParam("path"), ask.line() - 1, ask.cell(), ask.text());
+        ask.property() == null
+            ? Completion.at(project, path, line, ask.cell(), ask.text())
+            : Completion.ofProperty(project, path, line, ask.property(), ask.text());
     List<SheetMessages.SuggestionView> suggestions =
         result.suggestions().stream()
             .map(s ->

@@ -139,7 +139,11 @@ public final class SheetMessages {
   public record FixRequest(
       String path, long version, int line, int start, String code, String fix) {}
 
-  public record CompletionRequest(int line, int cell, String text) {}
+  /**
+   * @param cell of the row in the line
+   * @param property the word of the property instead, in whose block the line is
+   */
+  public record CompletionRequest(int line, int cell, String text, @Nullable String property) {}
 
   /**
    * @param insert what the cell gets
