@@ -279,6 +279,10 @@ export function findRow(of: Structure, id: number): RowPlace | null {
   return null;
 }
 
+/** A document's suite, where it has one. */
+export const suiteIn = ({ state }: { state: EditorState }): Block | null =>
+  structure(state).blocks.find((block) => block.kind.word === 'suite') ?? null;
+
 /** Finds a block by its id, with its first line. */
 export function findBlock(of: Structure, id: number): { block: Block; start: number; place: number } | null {
   const place = of.blocks.findIndex((block) => block.id === id);

@@ -26,3 +26,7 @@ export function useDocument(path: string): { document: OpenDocument | null; wron
 /** The state of a document that is open; drawn anew at each change. */
 export const useDocumentState = (document: OpenDocument): EditorState =>
   useSyncExternalStore(document.listen, () => document.state);
+
+/** Something of a document that is open; drawn anew only where it is another. What is read is kept as long as it is equal. */
+export const useDocumentPart = <Part>(document: OpenDocument, read: (document: OpenDocument) => Part): Part =>
+  useSyncExternalStore(document.listen, () => read(document));

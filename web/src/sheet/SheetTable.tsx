@@ -1,15 +1,15 @@
 import { useVirtualizer, type Virtualizer } from '@tanstack/react-virtual';
-import { type CSSProperties, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { type CSSProperties, memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { KeywordView } from '@/api/types';
 import { mend } from '@/document/fixes';
 import type { Other } from '@/document/presence';
-import { structure } from '@/document/structure';
-import { useDocumentState } from '@/document/useDocument';
+import { structure, suiteIn } from '@/document/structure';
+import { useDocumentPart } from '@/document/useDocument';
 import { LinkButton } from '@/parts/Button';
 import { useStore } from '@/parts/store';
 import { addBlock } from './blockActions';
 import { copyRange } from './clipboard';
-import { type Item, isRow, isStop, type Outcomes, type Stop } from './items';
+import { type Item, isRow, isStop, type Outcomes } from './items';
 import { LineMenu } from './LineMenu';
 import { Notices } from './Notices';
 import { useRowLens } from './rowLens';
@@ -20,13 +20,12 @@ import type { SheetSession } from './session';
 const NOBODY: readonly Other[] = [];
 
 /** A document as one long table, of which only what is in view is drawn. */
-export function SheetTable({
+export const SheetTable = memo(function SheetTable({
   session,
   keywords,
   outcomes,
   others,
   line,
-  onSelect,
 }: {
   session: SheetSession;
   keywords: ReadonlyMap<string, KeywordView>;
@@ -34,12 +33,11 @@ export function SheetTable({
   others: readonly Other[];
   /** A line to go to, counted from 1. */
   line: number | null;
-  onSelect: (stop: Stop | null) => void;
 }) {
   const scroller = useRef<HTMLDivElement>(null);
   const { document } = session;
-  const state = useDocumentState(document);
   session.setKeywords(keywords);
+  const { items, stops, ranks, keys } = useDocumentPart(document, () => session.lines());
   const cursor = useStore(session.cursor);
   const unfolded = useStore(session.unfolded);
   const lost = useStore(session.lost);
@@ -47,21 +45,22 @@ export function SheetTable({
   const glowing = useStore(document.glowing);
   const lens = useRowLens(session);
   const [wrong, setWrong] = useState('');
-  const { items, stops, ranks } = session.lines();
   // The same functions as long as the lines are the same, or all of them would be measured anew.
-  const getItemKey = useCallback((index: number) => items[index]?.key ?? index, [items]);
+  const getItemKey = useCallback((index: number) => keys[index] ?? index, [keys]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the height of a line follows from its key
+  const estimateSize = useCallback((index: number) => fixedHeight(items[index]) ?? USUAL_HEIGHT, [keys]);
   const virtual = useVirtualizer({
     count: items.length,
     getScrollElement: useCallback(() => scroller.current, []),
-    estimateSize: useCallback((index: number) => fixedHeight(items[index]) ?? USUAL_HEIGHT, [items]),
+    estimateSize,
     getItemKey,
     overscan: 8,
   });
 
-  const cursorIndex = useMemo(() => items.findIndex((item) => item.key === cursor?.key), [items, cursor?.key]);
+  const cursorIndex = session.cursorLine();
   const atCursor = items[cursorIndex];
-  const selected = isStop(atCursor) ? atCursor : null;
-  useEffect(() => onSelect(selected), [selected, onSelect]);
+  const place = isStop(atCursor) && atCursor.kind !== 'add' ? atCursor.id : undefined;
+  useEffect(() => document.tellPlace(place), [document, place]);
 
   const focus = useCallback(() => {
     scroller.current?.querySelector<HTMLElement>('textarea')?.focus({ preventScroll: true });
@@ -80,10 +79,7 @@ export function SheetTable({
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: what the session works it out from
   const range = useMemo(() => session.range(), [session, stops, cursor]);
-  const suite = useMemo(
-    () => structure(state).blocks.find((block) => block.kind.word === 'suite')?.name ?? '',
-    [state],
-  );
+  const suite = useDocumentPart(document, suiteIn)?.name ?? '';
   const byRow = useMemo(() => placeOthers(others, session, items), [others, session, items]);
   const repair = useCallback(
     async (item: Extract<Item, { kind: 'strip' }>, fix: string) => {
@@ -191,7 +187,7 @@ export function SheetTable({
       <AddBlocks session={session} focus={focus} />
     </>
   );
-}
+});
 
 /** In pixels; of a line that has been measured, that counts. */
 const USUAL_HEIGHT = 34;

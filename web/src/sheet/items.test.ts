@@ -42,8 +42,8 @@ function items(unfolded: (items: Item[]) => string[] = () => []): Item[] {
   const answer: AnalysisView = { version: 0, token: 'a', blocks: [{ at: 0, meaning }], problems: [] };
   state = takeAnswer(state, answer, state.doc, state.changes().desc).state;
   const of = { analysis: analysis(state), keywords };
-  const folded = sheetItems(structure(state), { ...of, unfolded: new Set() });
-  return sheetItems(structure(state), { ...of, unfolded: new Set(unfolded(folded)) });
+  const folded = sheetItems(structure(state), { ...of, unfolded: new Set() }).flat();
+  return sheetItems(structure(state), { ...of, unfolded: new Set(unfolded(folded)) }).flat();
 }
 
 const rows = (): RowItem[] => items().filter(isRow);

@@ -83,10 +83,9 @@ interface Cached {
 
 const cache = new WeakMap<Block, Cached>();
 
-/** The lines of a document's sheet. Those of a block that did not change are the same objects. */
-export function sheetItems(of: Structure, shown: Shown): Item[] {
-  const items: Item[] = [];
-  of.blocks.forEach((block, place) => {
+/** The lines of a document's sheet, block by block. Those of a block that did not change are the same objects. */
+export function sheetItems(of: Structure, shown: Shown): Item[][] {
+  return of.blocks.map((block, place) => {
     const info = shown.analysis.blocks.get(block.id);
     const known = cache.get(block);
     const first = place === 0;
@@ -96,11 +95,11 @@ export function sheetItems(of: Structure, shown: Shown): Item[] {
       known.first === first &&
       known.shown.unfolded === shown.unfolded &&
       known.shown.keywords === shown.keywords;
-    const own = same ? known.items : blockItems(block, info, first, shown);
-    if (!same) cache.set(block, { info, shown, first, items: own });
-    for (const item of own) items.push(item);
+    if (same) return known.items;
+    const items = blockItems(block, info, first, shown);
+    cache.set(block, { info, shown, first, items });
+    return items;
   });
-  return items;
 }
 
 function blockItems(block: Block, info: BlockInfo | undefined, first: boolean, shown: Shown): Item[] {

@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto';
-import { expect, it, vi } from 'vitest';
+import { expect, it } from 'vitest';
 import type { RowLensView } from '@/api/types';
 import { opened } from '@/testing/opened';
 import { all, only, pressOn, seen, text } from '@/testing/page';
@@ -39,16 +39,7 @@ function sheet() {
     [asked(2)]: row(2, ['3', 'Bisque'], true),
   });
   const session = new SheetSession(opened(TEXT));
-  show(
-    <SheetTable
-      session={session}
-      keywords={new Map()}
-      outcomes={new Map()}
-      others={[]}
-      line={null}
-      onSelect={vi.fn()}
-    />,
-  );
+  show(<SheetTable session={session} keywords={new Map()} outcomes={new Map()} others={[]} line={null} />);
   return session;
 }
 

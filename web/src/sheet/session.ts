@@ -9,7 +9,9 @@ import { type Block, findBlock, structure } from '@/document/structure';
 import { store } from '@/parts/store';
 import type { RefactoringAsk } from '@/refactoring/refactorings';
 import { headFields } from './heads';
-import { columnsOf, type Item, isRow, isStop, type RowItem, type Stop, sheetItems, textAt } from './items';
+import { columnsOf, isRow, type RowItem, type Stop, sheetItems, textAt } from './items';
+import { sameList } from './rowItems';
+import { indexOfKey, NO_LINES, type SheetLines, sheetLines } from './sheetLines';
 
 /** Where the cursor is: a line of the sheet by its identity, and a column. */
 export interface Place {
@@ -30,14 +32,6 @@ const LONGEST_CELL = 100_000;
 
 const NO_KEYWORDS: ReadonlyMap<string, KeywordView> = new Map();
 
-/** The lines of a sheet: all of them, and those that the cursor stops at. */
-interface Lines {
-  items: Item[];
-  stops: Stop[];
-  /** The number of each line among the stops, from 1; 0 where the cursor does not stop. */
-  ranks: Int32Array;
-}
-
 /**
  * What one does on a sheet: its cursor, what is unfolded, what is edited. Everything happens in the event that asks
  * for it, on the document as it is then, so that keys typed ahead land where they belong.
@@ -54,7 +48,10 @@ export class SheetSession {
   /** Why something was not written; empty where it was. */
   readonly refused = store<string>('');
   private keywords: ReadonlyMap<string, KeywordView> = NO_KEYWORDS;
-  private known: (Lines & { of: unknown[] }) | null = null;
+  private known: { of: unknown[]; lines: SheetLines } = { of: [], lines: NO_LINES };
+  /** Where the cursor was found last, among the stops and among all lines. */
+  private lastStop = 0;
+  private lastLine = 0;
   /** Whether the pointer went down on a cell and is dragged over others. */
   selecting = false;
   /** The refactoring that is asked for; its panel shows what it would change. */
@@ -70,23 +67,15 @@ export class SheetSession {
     this.keywords = keywords;
   }
 
-  /** The sheet's lines as they are now. */
-  lines(): Lines {
+  /** The sheet's lines as they are now; the same object as long as nothing of them is another. */
+  lines(): SheetLines {
     const { state } = this.document;
-    const of = [structure(state), analysis(state), this.unfolded.get(), this.keywords];
-    if (this.known?.of.every((each, index) => each === of[index])) return this.known;
-    const items = sheetItems(structure(state), {
-      analysis: analysis(state),
-      unfolded: this.unfolded.get(),
-      keywords: this.keywords,
-    });
-    const stops: Stop[] = [];
-    const ranks = new Int32Array(items.length);
-    items.forEach((item, index) => {
-      if (isStop(item)) ranks[index] = stops.push(item);
-    });
-    this.known = { of, items, stops, ranks };
-    return this.known;
+    const shown = { analysis: analysis(state), unfolded: this.unfolded.get(), keywords: this.keywords };
+    const of = [structure(state), ...Object.values(shown)];
+    if (!sameList(this.known.of, of)) {
+      this.known = { of, lines: sheetLines(sheetItems(structure(state), shown), this.known.lines) };
+    }
+    return this.known.lines;
   }
 
   /** Whether a case runs with rows of data, as far as the server has told. */
@@ -101,9 +90,17 @@ export class SheetSession {
     const cursor = this.cursor.get();
     if (!cursor) return null;
     const { stops } = this.lines();
-    const index = stops.findIndex((stop) => stop.key === cursor.key);
+    const index = indexOfKey(stops, cursor.key, this.lastStop);
     const stop = stops[index];
-    return stop ? { stop, index, cursor } : null;
+    if (!stop) return null;
+    this.lastStop = index;
+    return { stop, index, cursor };
+  }
+
+  /** The place of the cursor's line among all lines; -1 where it is gone. */
+  cursorLine(): number {
+    this.lastLine = indexOfKey(this.lines().items, this.cursor.get()?.key, this.lastLine);
+    return this.lastLine;
   }
 
   currentRow(): RowItem | null {
@@ -112,7 +109,8 @@ export class SheetSession {
   }
 
   goTo(key: string, column: number, extend = false) {
-    const stop = this.lines().stops.find((each) => each.key === key);
+    const { stops } = this.lines();
+    const stop = stops[indexOfKey(stops, key, this.lastStop)];
     if (!stop) return;
     const before = this.cursor.get();
     const columns = columnsOf(stop);

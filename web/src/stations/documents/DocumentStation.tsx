@@ -1,5 +1,5 @@
 import type { EditorState } from '@codemirror/state';
-import { type ReactNode, startTransition, useCallback, useEffect, useMemo, useState } from 'react';
+import { type ReactNode, useDeferredValue, useMemo } from 'react';
 import { Redirect, useLocation, useSearch } from 'wouter';
 import { useKeywords, useTree } from '@/api/queries';
 import type { CaseNode, KeywordView } from '@/api/types';
@@ -9,8 +9,8 @@ import { analysis, keywordOf } from '@/document/analysis';
 import { isFeature } from '@/document/kinds';
 import type { OpenDocument } from '@/document/openDocument';
 import { useOthers } from '@/document/presence';
-import { blockOver, structure } from '@/document/structure';
-import { useDocument, useDocumentState } from '@/document/useDocument';
+import { blockOver, structure, suiteIn } from '@/document/structure';
+import { useDocument, useDocumentPart, useDocumentState } from '@/document/useDocument';
 import { useOutcomes } from '@/document/useOutcomes';
 import { nameKey } from '@/document/words';
 import { type Caret, DocumentLens } from '@/lens/DocumentLens';
@@ -18,7 +18,6 @@ import { LinkButton } from '@/parts/Button';
 import { Columns } from '@/parts/Columns';
 import { useStore } from '@/parts/store';
 import { RefactoringPanel } from '@/refactoring/RefactoringPanel';
-import type { Stop } from '@/sheet/items';
 import { Overview } from '@/sheet/Overview';
 import { SheetTable } from '@/sheet/SheetTable';
 import { SheetSession } from '@/sheet/session';
@@ -77,7 +76,6 @@ function useKeywordsByName(): ReadonlyMap<string, KeywordView> {
 }
 
 function DocumentSheet({ document, station }: { document: OpenDocument; station: StationOfDocument }) {
-  const state = useDocumentState(document);
   const session = sessionOf(document);
   const keywords = useKeywordsByName();
   const outcomes = useOutcomes(document);
@@ -88,26 +86,28 @@ function DocumentSheet({ document, station }: { document: OpenDocument; station:
   const feature = isFeature(path);
   const asText = feature || params.get('as') === 'text';
   const line = params.get('line') ? Number(params.get('line')) : null;
-  const [selected, setSelected] = useState<Stop | null>(null);
-  // The lens may follow a frame later: keys come first.
-  const select = useCallback((stop: Stop | null) => startTransition(() => setSelected(stop)), []);
-  const suite = structure(state).blocks.find((block) => block.kind.word === 'suite');
-  const overview = suite !== undefined && params.get('as') === 'overview';
+  // Most changes are of one cell, and of no concern to what stands round the sheet.
+  const suite = useDocumentPart(document, suiteIn);
+  const large = useDocumentPart(document, linesOfLarge);
+  const gone = useDocumentPart(document, ({ goneWhy }) => goneWhy !== '');
+  const overview = suite !== null && params.get('as') === 'overview';
   const { data: tree } = useTree();
   const known = tree?.suites.find((each) => each.path === path);
   const title = suite?.name ?? (feature ? known?.name : undefined) ?? path;
-  const executable = [...outcomes.values()].reduce((sum, one) => sum + one.executableCount, 0);
+  const executable = useMemo(
+    () => [...outcomes.values()].reduce((sum, one) => sum + one.executableCount, 0),
+    [outcomes],
+  );
   const runs = feature
     ? known && { suite: known.name, executable: known.executableCount }
     : suite && { suite: suite.name, executable };
   const crumbs: Crumb[] = [{ word: station.word, to: station.home }, { word: title }];
   useCrumbs(crumbs);
-  usePresence(document, idOf(selected));
-
   // The state's selection is where both views are.
   const show = (as: Shown) => {
     session.leave();
-    const id = as === 'text' ? idOf(selected) : undefined;
+    const stop = as === 'text' ? session.current()?.stop : undefined;
+    const id = stop?.kind === 'add' ? undefined : stop?.id;
     const own = structure(document.state).lines.findIndex((each) => each.id === id);
     const at = own >= 0 ? own + 1 : document.state.doc.lineAt(document.state.selection.main.head).number;
     go(documentPlace(path, { as, line: at, station: station.home }));
@@ -122,13 +122,15 @@ function DocumentSheet({ document, station }: { document: OpenDocument; station:
           ? null
           : {
               name: 'Lens',
-              content: (
-                <DocumentLens
+              content: asText ? (
+                <TextLens
                   document={document}
-                  stop={asText ? null : selected}
-                  caret={asText ? caretIn(state, runs?.suite ?? '', known?.cases ?? []) : null}
+                  suite={runs?.suite ?? ''}
+                  cases={known?.cases ?? NO_CASES}
                   keywords={keywords}
                 />
+              ) : (
+                <SheetLens session={session} keywords={keywords} />
               ),
             }
       }
@@ -136,31 +138,54 @@ function DocumentSheet({ document, station }: { document: OpenDocument; station:
       <DocumentHead
         document={document}
         title={title}
-        suite={suite ?? null}
+        suite={suite}
         runs={runs ?? null}
         shown={feature ? null : asText ? 'text' : overview ? 'overview' : 'table'}
         show={show}
         also={station.also}
       />
-      {document.goneWhy !== '' && <GoneStrip document={document} />}
+      {gone && <GoneStrip document={document} />}
       <AskedRefactoring session={session} />
-      {!asText && !overview && isLarge(state) && <LargeStrip lines={state.doc.lines} asText={() => show('text')} />}
+      {!asText && !overview && large > 0 && <LargeStrip lines={large} asText={() => show('text')} />}
       {asText ? (
         <TextSheet document={document} keywords={keywords} line={line} />
       ) : overview ? (
         <Overview document={document} outcomes={outcomes} />
       ) : (
-        <SheetTable
-          session={session}
-          keywords={keywords}
-          outcomes={outcomes}
-          others={others}
-          line={line}
-          onSelect={select}
-        />
+        <SheetTable session={session} keywords={keywords} outcomes={outcomes} others={others} line={line} />
       )}
     </Columns>
   );
+}
+
+const NO_CASES: readonly CaseNode[] = [];
+
+/** Explains what the cursor of the sheet is on. */
+function SheetLens({ session, keywords }: { session: SheetSession; keywords: ReadonlyMap<string, KeywordView> }) {
+  useStore(session.cursor);
+  const stop = useDocumentPart(session.document, () => session.current()?.stop ?? null);
+  // It may follow a frame later: keys come first.
+  const shown = useDeferredValue(stop);
+  return useMemo(
+    () => <DocumentLens document={session.document} stop={shown} caret={null} keywords={keywords} />,
+    [session, shown, keywords],
+  );
+}
+
+/** Explains what the cursor of the text is in. */
+function TextLens({
+  document,
+  suite,
+  cases,
+  keywords,
+}: {
+  document: OpenDocument;
+  suite: string;
+  cases: readonly CaseNode[];
+  keywords: ReadonlyMap<string, KeywordView>;
+}) {
+  const state = useDocumentState(document);
+  return <DocumentLens document={document} stop={null} caret={caretIn(state, suite, cases)} keywords={keywords} />;
 }
 
 /** What the cursor of the text is in: the keyword that its line calls, and its case. */
@@ -188,8 +213,9 @@ function AskedRefactoring({ session }: { session: SheetSession }) {
 const SMOOTH_LINES = 12_000;
 const SMOOTH_LENGTH = 2_000_000;
 
-/** Whether a table of it answers to keys more slowly than one types. */
-const isLarge = ({ doc }: EditorState) => doc.lines > SMOOTH_LINES || doc.length > SMOOTH_LENGTH;
+/** How many lines a document has whose table answers to keys more slowly than one types; 0 for all others. */
+const linesOfLarge = ({ state: { doc } }: OpenDocument) =>
+  doc.lines > SMOOTH_LINES || doc.length > SMOOTH_LENGTH ? doc.lines : 0;
 
 function LargeStrip({ lines, asText }: { lines: number; asText: () => void }) {
   return (
@@ -201,11 +227,4 @@ function LargeStrip({ lines, asText }: { lines: number; asText: () => void }) {
       <LinkButton onClick={asText}>Show it as text</LinkButton>
     </p>
   );
-}
-
-const idOf = (stop: Stop | null) => (stop && stop.kind !== 'add' ? stop.id : undefined);
-
-/** Tells others in which line one is. */
-function usePresence(document: OpenDocument, id: number | undefined) {
-  useEffect(() => document.tellPlace(id), [document, id]);
 }
