@@ -4,6 +4,7 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './app/App';
 import { documentAt } from './app/places';
+import { loadStation } from './app/stations';
 import { openDocument } from './document/openDocument';
 import { loadParts } from './parts/later';
 import './styles/index.css';
@@ -12,7 +13,8 @@ const queries = new QueryClient({
   defaultOptions: { queries: { staleTime: 60_000, refetchOnWindowFocus: false, retry: false } },
 });
 
-// The document of the address is on its way while the page is made; what goes wrong is told where it is shown.
+// What the address shows is on its way while the page is made; what goes wrong is told where it is shown.
+loadStation(location.pathname).catch(() => {});
 const path = documentAt(location.pathname);
 if (path) openDocument(path).catch(() => {});
 

@@ -15,3 +15,19 @@ export const KeywordsStation = later(() =>
 export const PagesStation = later(() => import('@/stations/pages/PagesStation').then((m) => m.PagesStation));
 export const PlanStation = later(() => import('@/stations/plan/PlanStation').then((m) => m.PlanStation));
 export const RunsStation = later(() => import('@/stations/runs/RunsStation').then((m) => m.RunsStation));
+
+const BY_PLACE: Record<string, { load: () => Promise<unknown> }> = {
+  cases: CasesStation,
+  data: DataStation,
+  environments: EnvironmentsStation,
+  fixtures: FixturesStation,
+  intake: IntakeStation,
+  keywords: KeywordsStation,
+  pages: PagesStation,
+  plan: PlanStation,
+  runs: RunsStation,
+};
+
+/** Lets the station of an address come ahead. */
+export const loadStation = (pathname: string): Promise<unknown> =>
+  BY_PLACE[pathname.split('/')[1] ?? '']?.load() ?? Promise.resolve();

@@ -10,7 +10,7 @@ import {
 import { EditorView } from '@codemirror/view';
 import { get, post, Refused } from '@/api/client';
 import { live } from '@/api/socket';
-import type { AnalysisView, ChangesDone, DocumentHandle, DocumentText, LiveMessageUnion } from '@/api/types';
+import type { AnalysisView, ChangesDone, DocumentText, LiveMessageUnion } from '@/api/types';
 import { counted } from '@/parts/counted';
 import { store } from '@/parts/store';
 import { analysis, analysisField, takeAnswer } from './analysis';
@@ -266,39 +266,45 @@ export class OpenDocument {
 }
 
 const open = new Map<string, Promise<OpenDocument>>();
+/** Those of them that are here. */
+const here = new Map<string, OpenDocument>();
 let listening = false;
 
 /** The document at a path, opened once and kept. */
 export function openDocument(path: string): Promise<OpenDocument> {
   let document = open.get(path);
   if (!document) {
-    document = fetchDocument(path).catch((failed) => {
-      open.delete(path);
-      throw failed;
-    });
+    document = fetchDocument(path).then(
+      (come) => {
+        here.set(path, come);
+        return come;
+      },
+      (failed) => {
+        open.delete(path);
+        throw failed;
+      },
+    );
     open.set(path, document);
   }
   return document;
 }
+
+/** The document at a path, where it is open and has come. */
+export const documentHere = (path: string): OpenDocument | null => here.get(path) ?? null;
 
 /** The document at a path, where it is open already. */
 export const documentInHand = (path: string): Promise<OpenDocument> | undefined => open.get(path);
 
 async function fetchDocument(path: string): Promise<OpenDocument> {
   listenOnce();
-  const [handle] = await get<DocumentHandle[]>(`/api/documents?path=${encodeURIComponent(path)}`);
-  if (!handle) throw new Error(`The project has no document “${path}”.`);
-  const stopWatching = live.watchDocument(handle.id);
-  try {
-    const document = new OpenDocument(await get<DocumentText>(`/api/documents/${handle.id}`));
-    // What came between the text and the watching is asked for.
-    void document.sync.catchUp();
-    void document.ask();
-    return document;
-  } catch (failed) {
-    stopWatching();
-    throw failed;
-  }
+  const [text] = await get<DocumentText[]>(`/api/documents?path=${encodeURIComponent(path)}&text`);
+  if (!text) throw new Error(`The project has no document “${path}”.`);
+  live.watchDocument(text.id);
+  const document = new OpenDocument(text);
+  // What came between the text and the watching is asked for.
+  void document.sync.catchUp();
+  void document.ask();
+  return document;
 }
 
 function listenOnce() {

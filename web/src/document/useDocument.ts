@@ -1,26 +1,23 @@
 import type { EditorState } from '@codemirror/state';
 import { useEffect, useState, useSyncExternalStore } from 'react';
-import { type OpenDocument, openDocument } from './openDocument';
+import { documentHere, type OpenDocument, openDocument } from './openDocument';
 
-/** The document at a path, once it is here; or why it is not. */
+/** The document at a path, at once where it is here already; or why it is not. */
 export function useDocument(path: string): { document: OpenDocument | null; wrong: string } {
-  const [opened, setOpened] = useState<{ path: string; document: OpenDocument | null; wrong: string }>({
-    path: '',
-    document: null,
-    wrong: '',
-  });
+  const [told, setTold] = useState({ path: '', wrong: '' });
+  const document = documentHere(path);
   useEffect(() => {
+    if (document) return;
     let left = false;
     openDocument(path).then(
-      (document) => !left && setOpened({ path, document, wrong: '' }),
-      (failed) =>
-        !left && setOpened({ path, document: null, wrong: failed instanceof Error ? failed.message : String(failed) }),
+      () => !left && setTold({ path, wrong: '' }),
+      (failed) => !left && setTold({ path, wrong: failed instanceof Error ? failed.message : String(failed) }),
     );
     return () => {
       left = true;
     };
-  }, [path]);
-  return opened.path === path ? opened : { document: null, wrong: '' };
+  }, [path, document]);
+  return { document, wrong: !document && told.path === path ? told.wrong : '' };
 }
 
 /** The state of a document that is open; drawn anew at each change. */

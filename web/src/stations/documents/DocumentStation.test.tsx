@@ -11,8 +11,9 @@ it('goes to the station of its blocks before the project is known', async () => 
   const path = 'station-of-rows.elmt';
   serve({
     'GET /api/tree': new Promise(() => {}),
-    [`GET /api/documents?path=${path}`]: [{ id: 71, path, version: 0 }],
-    'GET /api/documents/71': { id: 71, path, version: 0, text: 'data Large\nrows\n| number |\n| 1 |\n' },
+    [`GET /api/documents?path=${path}&text`]: [
+      { id: 71, path, version: 0, text: 'data Large\nrows\n| number |\n| 1 |\n' },
+    ],
   });
   const station = { home: CASES, word: 'Cases', contents: null };
   const place = show(<DocumentStation path={path} station={station} />, `${CASES}/${path}`);

@@ -2,7 +2,7 @@ import type { EditorState } from '@codemirror/state';
 import { type ReactNode, useDeferredValue, useMemo } from 'react';
 import { Redirect, useLocation, useSearch } from 'wouter';
 import { useKeywords, useTree } from '@/api/queries';
-import type { CaseNode, KeywordView } from '@/api/types';
+import type { CaseNode, KeywordView, SuiteNode } from '@/api/types';
 import { type Crumb, useCrumbs } from '@/app/crumbs';
 import { documentPlace, stationOf } from '@/app/places';
 import { analysis, keywordOf } from '@/document/analysis';
@@ -16,14 +16,17 @@ import { nameKey } from '@/document/words';
 import { type Caret, DocumentLens } from '@/lens/DocumentLens';
 import { LinkButton } from '@/parts/Button';
 import { Columns } from '@/parts/Columns';
+import { later } from '@/parts/later';
 import { useStore } from '@/parts/store';
 import { RefactoringPanel } from '@/refactoring/RefactoringPanel';
 import { Overview } from '@/sheet/Overview';
 import { SheetTable } from '@/sheet/SheetTable';
 import { SheetSession } from '@/sheet/session';
-import { TextSheet } from '@/text/TextSheet';
 import { DocumentHead, type Shown } from './DocumentHead';
 import { GoneStrip } from './GoneStrip';
+
+/** Most look at tables. */
+const TextSheet = later(() => import('@/text/TextSheet').then((part) => part.TextSheet));
 
 /** The station that shows a document: its address, its word, its contents. */
 export interface StationOfDocument {
@@ -38,14 +41,24 @@ export interface StationOfDocument {
 export function DocumentStation({ path, station }: { path: string; station: StationOfDocument }) {
   const { document, wrong } = useDocument(path);
   const { data: tree } = useTree();
+  const as = new URLSearchParams(useSearch()).get('as');
   const { home, word, contents } = station;
   // The document itself says it, too, before the tree is here.
   const kinds = tree?.documents.find((each) => each.path === path)?.kinds ?? (document && kindsOf(document));
   const own = isFeature(path) || !kinds ? home : stationOf(kinds, path);
   if (own !== home) return <Redirect to={`${documentPlace(path, { station: own })}${location.search}`} replace />;
-  if (document) return <DocumentSheet key={path} document={document} station={station} />;
+  const shown = shownAs(path, as);
   return (
-    <Columns station={word.toLowerCase()} contents={{ name: 'Contents', content: contents }} lens={null}>
+    <Columns
+      station={word.toLowerCase()}
+      contents={{ name: 'Contents', content: contents }}
+      lens={
+        shown === 'overview'
+          ? null
+          : { name: 'Lens', content: document && <LensOf key={path} document={document} shown={shown} /> }
+      }
+    >
+      {document && <DocumentSheet key={path} document={document} station={station} shown={shown} />}
       {wrong && (
         <p role="alert" className="p-6 text-failed">
           {wrong}
@@ -54,6 +67,10 @@ export function DocumentStation({ path, station }: { path: string; station: Stat
     </Columns>
   );
 }
+
+/** How a document is shown, by what its address says. */
+const shownAs = (path: string, as: string | null): Shown =>
+  isFeature(path) || as === 'text' ? 'text' : as === 'overview' ? 'overview' : 'table';
 
 /** The kinds of a document's blocks; null where it has none. */
 function kindsOf(document: OpenDocument): string[] | null {
@@ -75,7 +92,15 @@ function useKeywordsByName(): ReadonlyMap<string, KeywordView> {
   return useMemo(() => new Map((keywords ?? []).map((keyword) => [nameKey(keyword.name), keyword])), [keywords]);
 }
 
-function DocumentSheet({ document, station }: { document: OpenDocument; station: StationOfDocument }) {
+function DocumentSheet({
+  document,
+  station,
+  shown,
+}: {
+  document: OpenDocument;
+  station: StationOfDocument;
+  shown: Shown;
+}) {
   const session = sessionOf(document);
   const keywords = useKeywordsByName();
   const outcomes = useOutcomes(document);
@@ -84,15 +109,12 @@ function DocumentSheet({ document, station }: { document: OpenDocument; station:
   const [, go] = useLocation();
   const { path } = document;
   const feature = isFeature(path);
-  const asText = feature || params.get('as') === 'text';
   const line = params.get('line') ? Number(params.get('line')) : null;
   // Most changes are of one cell, and of no concern to what stands round the sheet.
   const suite = useDocumentPart(document, suiteIn);
   const large = useDocumentPart(document, linesOfLarge);
   const gone = useDocumentPart(document, ({ goneWhy }) => goneWhy !== '');
-  const overview = suite !== null && params.get('as') === 'overview';
-  const { data: tree } = useTree();
-  const known = tree?.suites.find((each) => each.path === path);
+  const known = useSuiteInTree(path);
   const title = suite?.name ?? (feature ? known?.name : undefined) ?? path;
   const executable = useMemo(
     () => [...outcomes.values()].reduce((sum, one) => sum + one.executableCount, 0),
@@ -114,78 +136,63 @@ function DocumentSheet({ document, station }: { document: OpenDocument; station:
   };
 
   return (
-    <Columns
-      station={station.word.toLowerCase()}
-      contents={{ name: 'Contents', content: station.contents }}
-      lens={
-        overview
-          ? null
-          : {
-              name: 'Lens',
-              content: asText ? (
-                <TextLens
-                  document={document}
-                  suite={runs?.suite ?? ''}
-                  cases={known?.cases ?? NO_CASES}
-                  keywords={keywords}
-                />
-              ) : (
-                <SheetLens session={session} keywords={keywords} />
-              ),
-            }
-      }
-    >
+    <>
       <DocumentHead
         document={document}
         title={title}
         suite={suite}
         runs={runs ?? null}
-        shown={feature ? null : asText ? 'text' : overview ? 'overview' : 'table'}
+        shown={feature ? null : shown}
         show={show}
         also={station.also}
       />
       {gone && <GoneStrip document={document} />}
       <AskedRefactoring session={session} />
-      {!asText && !overview && large > 0 && <LargeStrip lines={large} asText={() => show('text')} />}
-      {asText ? (
+      {shown === 'table' && large > 0 && <LargeStrip lines={large} asText={() => show('text')} />}
+      {shown === 'text' ? (
         <TextSheet document={document} keywords={keywords} line={line} />
-      ) : overview ? (
+      ) : shown === 'overview' ? (
         <Overview document={document} outcomes={outcomes} />
       ) : (
         <SheetTable session={session} keywords={keywords} outcomes={outcomes} others={others} line={line} />
       )}
-    </Columns>
+    </>
   );
 }
 
-const NO_CASES: readonly CaseNode[] = [];
+/** The suite of a document as the project's tree has it. */
+function useSuiteInTree(path: string): SuiteNode | undefined {
+  const { data: tree } = useTree();
+  return tree?.suites.find((each) => each.path === path);
+}
 
-/** Explains what the cursor of the sheet is on. */
+/** Explains what the cursor is on, in the table or in the text. */
+function LensOf({ document, shown }: { document: OpenDocument; shown: Shown }) {
+  const keywords = useKeywordsByName();
+  return shown === 'text' ? (
+    <TextLens document={document} keywords={keywords} />
+  ) : (
+    <SheetLens session={sessionOf(document)} keywords={keywords} />
+  );
+}
+
 function SheetLens({ session, keywords }: { session: SheetSession; keywords: ReadonlyMap<string, KeywordView> }) {
   useStore(session.cursor);
   const stop = useDocumentPart(session.document, () => session.current()?.stop ?? null);
   // It may follow a frame later: keys come first.
-  const shown = useDeferredValue(stop);
+  const explained = useDeferredValue(stop);
   return useMemo(
-    () => <DocumentLens document={session.document} stop={shown} caret={null} keywords={keywords} />,
-    [session, shown, keywords],
+    () => <DocumentLens document={session.document} stop={explained} caret={null} keywords={keywords} />,
+    [session, explained, keywords],
   );
 }
 
-/** Explains what the cursor of the text is in. */
-function TextLens({
-  document,
-  suite,
-  cases,
-  keywords,
-}: {
-  document: OpenDocument;
-  suite: string;
-  cases: readonly CaseNode[];
-  keywords: ReadonlyMap<string, KeywordView>;
-}) {
+function TextLens({ document, keywords }: { document: OpenDocument; keywords: ReadonlyMap<string, KeywordView> }) {
   const state = useDocumentState(document);
-  return <DocumentLens document={document} stop={null} caret={caretIn(state, suite, cases)} keywords={keywords} />;
+  const known = useSuiteInTree(document.path);
+  const suite = suiteIn(document)?.name ?? known?.name ?? '';
+  const caret = caretIn(state, suite, known?.cases ?? []);
+  return <DocumentLens document={document} stop={null} caret={caret} keywords={keywords} />;
 }
 
 /** What the cursor of the text is in: the keyword that its line calls, and its case. */

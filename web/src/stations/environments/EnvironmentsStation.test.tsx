@@ -44,8 +44,7 @@ function station(more: Record<string, unknown> = {}) {
     'GET /api/blocks': [],
     'GET /api/removed': [],
     'GET /api/project': { environments: ['local', 'far'] },
-    [`GET /api/documents?path=${PATH}`]: [{ id: 3, path: PATH }],
-    'GET /api/documents/3': { id: 3, path: PATH, version: 0, text: TEXT },
+    [`GET /api/documents?path=${PATH}&text`]: [{ id: 3, path: PATH, version: 0, text: TEXT }],
     ...more,
   });
   show(<EnvironmentsStation path="" />);

@@ -13,8 +13,7 @@ it('keeps a secret on the server and takes it out of its document', async () => 
   const text = 'environment local\nvalues\n| name | value | kind |\n| password | celadon | secret |\n';
   const requests = serve({
     'PUT /api/environments/secret': new Response(null, { status: 204 }),
-    'GET /api/documents?path=e.elmt': [{ id: 7, path: 'e.elmt' }],
-    'GET /api/documents/7': { id: 7, path: 'e.elmt', version: 0, text },
+    'GET /api/documents?path=e.elmt&text': [{ id: 7, path: 'e.elmt', version: 0, text }],
   });
   // It is done once the document is saved, which this server never answers.
   void typeIn(of, password, 'raku');

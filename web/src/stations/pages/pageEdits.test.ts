@@ -24,8 +24,7 @@ async function after(text: string, edit: (page: PageView) => Promise<void>): Pro
   const id = ++documents;
   const path = `pages/${id}.elmt`;
   serve({
-    [`GET /api/documents?path=${encodeURIComponent(path)}`]: [{ id, path }],
-    [`GET /api/documents/${id}`]: { id, path, version: 0, text },
+    [`GET /api/documents?path=${encodeURIComponent(path)}&text`]: [{ id, path, version: 0, text }],
   });
   const document = await openDocument(path);
   open.push(document);

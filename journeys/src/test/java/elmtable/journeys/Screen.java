@@ -195,6 +195,11 @@ final class Screen implements AutoCloseable {
             -1));
   }
 
+  /** Runs a script in each page that is opened from now on, before the page's own. */
+  void onEachPage(String script) {
+    driver.executeCdpCommand("Page.addScriptToEvaluateOnNewDocument", Map.of("source", script));
+  }
+
   void picture(Path file) throws Exception {
     Files.createDirectories(file.getParent());
     scriptLater("const done = arguments[0]; document.fonts.ready.then(() => done(true))");

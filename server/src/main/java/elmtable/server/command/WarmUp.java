@@ -63,7 +63,7 @@ final class WarmUp {
     LocatedBlock located = entry.located();
     Step step = located.block().steps(Section.STEPS).get(0);
     int line = located.firstLine() + step.range().line() + 1;
-    send(request("/api/documents/" + id).build());
+    send(request("/api/documents?text&path=" + entry.path()).build());
     send(request("/api/documents/" + id + "/outcomes").build());
     send(request("/api/documents/" + id + "/analysis").build());
     for (String typed : List.of("o", "op")) {

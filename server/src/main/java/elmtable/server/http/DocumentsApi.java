@@ -68,6 +68,16 @@ final class DocumentsApi {
   /** All documents, or those at one path. */
   private void list(Context ctx) {
     String path = ctx.queryParam("path");
+    if (path != null && ctx.queryParam("text") != null) {
+      // Whoever opens a document needs no second question.
+      Snapshot snapshot = workspace().snapshot();
+      List<DocumentMessages.DocumentText> texts =
+          Optional.ofNullable(snapshot.revisions().get(path)).stream()
+              .map(revision -> view(snapshot.document(revision.id())))
+              .toList();
+      ctx.header("Cache-Control", "no-store").json(texts);
+      return;
+    }
     List<DocumentMessages.DocumentHandle> found =
         workspace().snapshot().revisions().entrySet().stream()
             .filter(entry -> path == null || entry.getKey().equals(path))

@@ -32,6 +32,7 @@ import io.javalin.http.Context;
 import io.javalin.http.HttpResponseException;
 import io.javalin.http.staticfiles.Location;
 import io.javalin.json.JavalinJackson;
+import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.function.Supplier;
 import org.slf4j.Logger;
@@ -41,6 +42,9 @@ import org.slf4j.LoggerFactory;
 public final class WebServer implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(WebServer.class);
   private static final long LONGEST_BODY = 100_000_000;
+
+  /** What the interface is made of is compressed once; larger files are not among it. */
+  private static final int LARGEST_FILE = 10_000_000;
 
   private final Javalin javalin;
   private final CompletableFuture<LiveHub> hub;
@@ -89,9 +93,21 @@ public final class WebServer implements AutoCloseable {
     config.concurrency.useVirtualThreads = true;
     config.http.maxRequestSize = LONGEST_BODY;
     config.jsonMapper(new JavalinJackson(json, true));
-    config.staticFiles.add("/elmtable/web", Location.CLASSPATH);
+    // The names of these change with what is in them.
+    staticFiles(config, "/assets", Map.of("Cache-Control", "max-age=31536000, immutable"));
+    staticFiles(config, "/", Map.of("Cache-Control", "max-age=0"));
     // Every place of the interface has an address; they all are this one page.
     config.spaRoot.addFile("/", "/elmtable/web/index.html", Location.CLASSPATH);
+  }
+
+  private static void staticFiles(JavalinConfig config, String path, Map<String, String> headers) {
+    config.staticFiles.add(files -> {
+      files.location = Location.CLASSPATH;
+      files.hostedPath = path;
+      files.directory = "/elmtable/web" + path;
+      files.headers = headers;
+      files.precompressMaxSize = LARGEST_FILE;
+    });
   }
 
   private static ObjectMapper json() {

@@ -89,8 +89,7 @@ abstract class AbstractApiTest {
 
   /** The document at a path, with its id, version and text. */
   JsonNode document(String path) throws Exception {
-    JsonNode found = get("/api/documents?path=" + path).body();
-    return get("/api/documents/" + found.get(0).path("id").asLong()).body();
+    return get("/api/documents?text&path=" + path).body().get(0);
   }
 
   /** Sends one update that starts from a document as it was read. */

@@ -8,11 +8,17 @@ import com.fasterxml.jackson.databind.JsonNode;
 import elmtable.server.store.RunStore;
 import java.io.InputStream;
 import java.net.Socket;
+import java.net.URI;
+import java.net.http.HttpHeaders;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -180,6 +186,38 @@ class ApiTest extends AbstractApiTest {
       page.send("{\"live\":\"watch\",\"documents\":[],\"runs\":{\"" + id + "\":0}}");
       return page.await(message -> message.path("live").asText().equals("over")) != null;
     }
+  }
+
+  @Test
+  void aDocumentIsOpenedByItsPath() throws Exception {
+    JsonNode opened = document(SUITE);
+    assertEquals(get("/api/documents/" + opened.path("id").asLong()).body(), opened);
+    assertEquals(0, get("/api/documents?text&path=nothing.elmt").body().size());
+  }
+
+  @Test
+  void whatTheInterfaceIsMadeOfIsKeptByTheBrowser() throws Exception {
+    HttpResponse<String> page = text("/");
+    Matcher script = Pattern.compile("/assets/[^\"]+\\.js").matcher(page.body());
+    assertTrue(script.find(), page.body());
+    assertEquals("max-age=0", page.headers().firstValue("Cache-Control").orElse(""));
+    HttpHeaders headers = text(script.group()).headers();
+    assertTrue(headers.firstValue("Cache-Control").orElse("").contains("immutable"));
+    assertTrue(headers.firstValue("Content-Security-Policy").isPresent());
+  }
+
+  private HttpResponse<String> text(String path) throws Exception {
+    URI address = URI.create("http://127.0.0.1:" + server.port() + path);
+    return client.send(
+        HttpRequest.newBuilder(address).build(), HttpResponse.BodyHandlers.ofString());
+  }
+
+  @Test
+  void propertiesAreCompletedByTheirWord() throws Exception {
+    int line = lineOf(document(SUITE), "suite ");
+    Map<String, Object> ask = Map.of("line", line, "cell", 0, "property", "pages", "text", "boo");
+    JsonNode offers = send("POST", "/api/completions/" + SUITE, ask).body();
+    assertEquals("Bookings", offers.path("suggestions").get(0).path("insert").asText());
   }
 
   @Test
