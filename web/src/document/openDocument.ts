@@ -13,6 +13,7 @@ import { live } from '@/api/socket';
 import type { AnalysisView, ChangesDone, DocumentText, LiveMessageUnion } from '@/api/types';
 import { counted } from '@/parts/counted';
 import { store } from '@/parts/store';
+import { whenNobodyTypes } from '@/parts/typingPause';
 import { analysis, analysisField, takeAnswer } from './analysis';
 import { authorName } from './author';
 import { listenToFolder } from './folderNews';
@@ -248,7 +249,10 @@ export class OpenDocument {
     do {
       this.askAgain = false;
       try {
-        this.takeAnalysis(await this.sync.analysis(analysis(this.state).token));
+        const answer = await this.sync.analysis(analysis(this.state).token);
+        const quiet = await whenNobodyTypes();
+        // While one types on, the next answer is on its way; now and then one is shown all the same.
+        if (!quiet || !this.askAgain) this.takeAnalysis(answer);
       } catch (failed) {
         if (!(failed instanceof Refused)) throw failed;
         // The live connection says when the server is there again.

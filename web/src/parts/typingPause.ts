@@ -1,0 +1,27 @@
+/** How long nobody has to have pressed a key, in milliseconds. */
+const PAUSE_MILLIS = 50;
+const LONGEST_MILLIS = 1_000;
+
+let last = Number.NEGATIVE_INFINITY;
+
+addEventListener(
+  'keydown',
+  () => {
+    last = performance.now();
+  },
+  { capture: true, passive: true },
+);
+
+/**
+ * Resolves once nobody types for a moment, so that what is drawn then makes no key wait; at the latest after a second.
+ * Tells whether there was such a moment.
+ */
+export async function whenNobodyTypes(): Promise<boolean> {
+  const longest = performance.now() + LONGEST_MILLIS;
+  for (;;) {
+    const now = performance.now();
+    if (last + PAUSE_MILLIS <= now) return true;
+    if (longest <= now) return false;
+    await new Promise((resolve) => setTimeout(resolve, Math.min(last + PAUSE_MILLIS, longest) - now));
+  }
+}
