@@ -1,18 +1,18 @@
 package elmtable.check;
 
+import elmtable.data.source.ProjectFiles;
 import elmtable.language.Block;
 import elmtable.project.DocumentIndex;
 import elmtable.project.LookupLog;
-import elmtable.project.Symbol;
 import elmtable.text.Diagnostic;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 
 /**
  * What a check of a whole project found out, kept so that the next one repeats only what it must.
  *
  * @param indexes the documents that were checked
+ * @param files those beside them
  * @param documents by path
  * @param circles that no block shows by itself
  * @param useCounts how many documents use each thing
@@ -22,6 +22,7 @@ import java.util.Set;
  */
 record Checked(
     Map<String, DocumentIndex> indexes,
+    ProjectFiles files,
     Map<String, CheckedDocument> documents,
     Circles circles,
     UseCounts useCounts,
@@ -72,16 +73,14 @@ record Checked(
 
   /**
    * @param blocks by identity
-   * @param lookups what all blocks asked for together
-   * @param used what all blocks use together
+   * @param lookups what all blocks asked for and use together
    * @param windows of the steps of its cases, by hash
    * @param problems those of all blocks, with absolute lines in their order
    */
   record CheckedDocument(
       DocumentIndex index,
       Map<Block, CheckedBlock> blocks,
-      Set<Symbol> lookups,
-      Set<Symbol> used,
+      LookupLog lookups,
       Map<Long, List<RepeatedSteps.Window>> windows,
       List<Diagnostic> problems) {
     String path() {

@@ -29,7 +29,7 @@ public final class CheckedProject {
 
   /** A later snapshot of the same project. */
   public CheckedProject with(Project changed) {
-    return new CheckedProject(changed, changed.files() == project.files() ? checked : null);
+    return new CheckedProject(changed, checked);
   }
 
   public Project project() {
@@ -39,7 +39,7 @@ public final class CheckedProject {
   /** Every problem, by document path, each list in the order of lines. */
   public Map<String, List<Diagnostic>> problems() {
     Checked known = checked;
-    if (known == null || known.indexes() != project.indexes()) {
+    if (known == null || known.indexes() != project.indexes() || known.files() != project.files()) {
       known = Checker.check(project, known);
       checked = known;
     }

@@ -20,7 +20,6 @@ import elmtable.text.Diagnostic;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
-import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -43,11 +42,15 @@ final class Checker {
   private final Map<String, CheckedDocument> before;
   private final Set<Symbol> changed;
 
+  /** Whether files beside the documents may be others than before. */
+  private final boolean otherFiles;
+
   private Checker(Project project, Checked before) {
     this.project = project;
     this.before = before == null ? Map.of() : before.documents();
     this.changed =
         before == null ? Set.of() : SymbolChanges.between(before.indexes(), project.indexes());
+    this.otherFiles = before != null && before.files() != project.files();
   }
 
   /**
@@ -80,6 +83,7 @@ final class Checker {
     });
     return new Checked(
         project.indexes(),
+        project.files(),
         documents,
         circles,
         useCounts,
@@ -95,15 +99,15 @@ final class Checker {
     documents.forEach((path, document) -> {
       CheckedDocument old = before.get(path);
       if (old != document) {
-        come.add(document.used());
+        come.add(document.lookups().used);
         if (old != null) {
-          gone.add(old.used());
+          gone.add(old.lookups().used);
         }
       }
     });
     before.forEach((path, old) -> {
       if (!documents.containsKey(path)) {
-        gone.add(old.used());
+        gone.add(old.lookups().used);
       }
     });
     return (known == null ? UseCounts.none() : known.useCounts()).with(gone, come);
@@ -160,7 +164,7 @@ final class Checker {
 
   private CheckedDocument document(DocumentIndex index) {
     CheckedDocument known = before.get(index.document().path());
-    if (known != null && known.index() == index && Collections.disjoint(known.lookups(), changed)) {
+    if (known != null && known.index() == index && hold(known.lookups())) {
       return known;
     }
     Map<Block, CheckedBlock> blocks = new IdentityHashMap<>();
@@ -170,15 +174,13 @@ final class Checker {
         .ifPresent(suite -> suite.cases().forEach(entry -> cases.put(entry.block(), entry)));
     List<Diagnostic> problems = new ArrayList<>(index.document().document().allProblems());
     LostCharacters.in(index.document().text()).ifPresent(problems::add);
-    Set<Symbol> lookups = new HashSet<>();
-    Set<Symbol> used = new HashSet<>();
+    LookupLog lookups = new LookupLog();
     Block suite = index.document().document().suite().map(LocatedBlock::block).orElse(null);
     for (LocatedBlock located : index.document().document().blocks()) {
       Block head = located.block().kind() == BlockKind.CASE ? suite : null;
       CheckedBlock block = block(index, located, head, cases, known);
       blocks.put(located.block(), block);
-      lookups.addAll(block.lookups().symbols);
-      used.addAll(block.lookups().used);
+      lookups.addAll(block.lookups());
       block.problems().forEach(problem -> problems.add(problem.shiftedBy(located.firstLine())));
     }
     problems.sort(IN_ORDER);
@@ -187,7 +189,13 @@ final class Checker {
     // Worked out here, beside other documents, and kept for the comparison of all.
     Map<Long, List<RepeatedSteps.Window>> windows =
         known != null && known.index() == index ? known.windows() : RepeatedSteps.of(index);
-    return new CheckedDocument(index, blocks, lookups, used, windows, each);
+    return new CheckedDocument(index, blocks, lookups, windows, each);
+  }
+
+  /** Whether what was looked up then is the same now. */
+  private boolean hold(LookupLog lookups) {
+    return Collections.disjoint(lookups.symbols, changed)
+        && (!otherFiles || lookups.holdsWith(project.files()));
   }
 
   private CheckedBlock block(
@@ -207,7 +215,7 @@ final class Checker {
     if (known != null
         && known.suite() == suite
         && known.winner() == winner
-        && Collections.disjoint(known.lookups().symbols, changed)) {
+        && hold(known.lookups())) {
       return known;
     }
     List<Diagnostic> problems =

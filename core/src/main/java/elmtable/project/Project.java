@@ -27,6 +27,10 @@ public final class Project {
   private final SortedMap<String, SourceDocument> documents;
   private final ProjectFiles beside;
   private final DocumentFiles files;
+
+  /** The same, as they are looked at through this. */
+  private final ProjectFiles seenFiles;
+
   private final KeywordRegistry builtIn;
   private final DataCache dataCache;
   private final Map<String, DocumentIndex> indexes;
@@ -45,6 +49,7 @@ public final class Project {
     this.documents = Collections.unmodifiableSortedMap(documents);
     this.beside = beside;
     this.files = DocumentFiles.of(beside, documents, before == null ? null : before.files);
+    this.seenFiles = files;
     this.builtIn = builtIn;
     this.dataCache = dataCache;
     this.indexes = indexes(documents, before == null ? Map.of() : before.indexes);
@@ -56,7 +61,12 @@ public final class Project {
   }
 
   private Project(Project like, ProjectIndex seenBy, String environment) {
+    this(like, seenBy, environment, like.seenFiles);
+  }
+
+  private Project(Project like, ProjectIndex seenBy, String environment, ProjectFiles seenFiles) {
     this.environment = environment;
+    this.seenFiles = seenFiles;
     index = seenBy;
     documents = like.documents;
     beside = like.beside;
@@ -129,9 +139,9 @@ public final class Project {
     return new Project(this, index.with(secrets), environment);
   }
 
-  /** The same project, noting what is looked up in its index. */
+  /** The same project, noting what is looked up in its index, and which files are asked for. */
   public Project recording(LookupLog notes) {
-    return new Project(this, index.recording(notes), environment);
+    return new Project(this, index.recording(notes), environment, notes.noting(files));
   }
 
   /** The same project, with its data read as in an environment; an empty name for the first. */
@@ -160,7 +170,7 @@ public final class Project {
 
   /** The files that data is read from; documents that hold rows are among them. */
   public ProjectFiles files() {
-    return files;
+    return seenFiles;
   }
 
   public ProjectIndex index() {

@@ -3,6 +3,7 @@ package elmtable.check;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertNotSame;
 import static org.junit.jupiter.api.Assertions.assertSame;
+import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import elmtable.data.source.ProjectFiles;
 import elmtable.keyword.builtin.BuiltInKeywords;
@@ -179,6 +180,43 @@ class IncrementalCheckTest {
     assertEquals(List.of("F103"), codes(other, "s.elmt"), "there are no kilos in the other file");
     CheckedProject none = other.with(project.with("e.elmt", environment.formatted("c")));
     assertEquals(List.of("D101"), codes(none, "d.elmt"));
+  }
+
+  @Test
+  void anotherFileConcernsOnlyWhatIsReadFromIt() {
+    Map<String, String> texts =
+        Map.of(
+            "d.elmt", "data clays\nfrom: clays.csv\n",
+            "all.elmt",
+                "data all\ncombine: all of clays, days\n\ndata days\nrows\n| day |\n| 1 |\n",
+            "s.elmt", "case <name>\ndata: all\nsteps\n| log | <kilos> |\n",
+            "other.elmt", "case c\nsteps\n| lgo | x |\n",
+            "p.elmt", "plan night\nevery: on change of late.csv\n");
+    Map<String, String> files = Map.of("clays.csv", "name,kilos\ngrog,1\n");
+    CheckedProject checked = CheckedProject.of(TestProjects.of(texts, files));
+    List<Diagnostic> other = checked.problems("other.elmt");
+    assertEquals(List.of(), codes(checked, "s.elmt"));
+    assertEquals(List.of("D101", "V101"), codes(checked, "p.elmt"), "there is no such file yet");
+
+    checked = checked.with(checked.project().withFiles(files("clays.csv", "name\nraku\n")));
+    assertEquals(List.of("F103"), codes(checked, "s.elmt"), "there are no kilos any more");
+    checked = checked.with(checked.project().withFiles(files("late.csv", "name\nraku\n")));
+    assertEquals(List.of("D101"), codes(checked, "d.elmt"), "the file is gone");
+    assertEquals(List.of("V101"), codes(checked, "p.elmt"));
+    checked = checked.with(checked.project().withFiles(files("clay.csv", "name\nraku\n")));
+    assertTrue(checked.problems("d.elmt").get(0).message().contains("clay.csv"), "what is like it");
+    assertEquals(List.of("D101"), codes(checked, "d.elmt"));
+
+    // The same where the rows are a document that is edited.
+    checked = checked.with(checked.project().with("clays.csv", "name,kilos\ngrog,1\n"));
+    assertEquals(List.of(), codes(checked, "s.elmt"));
+    checked = checked.with(checked.project().with("clays.csv", "name\ngrog\n"));
+    assertEquals(List.of("F103"), codes(checked, "s.elmt"));
+    assertSame(other, checked.problems("other.elmt"), "this was never checked again");
+  }
+
+  private static ProjectFiles files(String path, String text) {
+    return TestProjects.files(Map.of(path, text));
   }
 
   @Test
