@@ -12,14 +12,14 @@ export function CaseCard({ suite, of }: { suite: string; of: CaseNode }) {
   const { name, nameParts, executableCount, exclusionReason, last } = of;
   return (
     <section aria-label="Case" className="border-b border-hair px-3.5 pt-2.5 pb-3">
-      <h3 className="flex items-start gap-2 font-semibold">
+      <h2 className="flex items-start gap-2 font-semibold">
         <span className="grid h-[18px] place-items-center">
           <Outcome of={last} />
         </span>
         <span>
           <TextPieces pieces={nameParts} />
         </span>
-      </h3>
+      </h2>
       <p className="mt-1 mb-2 text-small text-ink-3">
         {exclusionReason ?? counted(executableCount, 'executable case')}
       </p>

@@ -52,9 +52,9 @@ export function DocumentLens({
           <div className="px-3.5 py-3">
             {used ? (
               <>
-                <p className="mb-2">
+                <h2 className="mb-2">
                   <b className="font-semibold">{used.name}</b> <span className="text-ink-2">{used.word}</span>
-                </p>
+                </h2>
                 <UsesList {...used} />
               </>
             ) : (

@@ -51,7 +51,7 @@ function KeywordCard({ keyword }: { keyword: KeywordView }) {
   return (
     <>
       <section className="border-b border-hair px-3.5 pt-2.5 pb-3">
-        <h3 className="text-case font-semibold">{keyword.name}</h3>
+        <h2 className="text-case font-semibold">{keyword.name}</h2>
         <p className="text-ink-2">{keyword.note || 'It has no note yet.'}</p>
         <p className="mt-1 text-small text-ink-3">{keyword.group}</p>
         {keyword.phrases.map((phrase) => (

@@ -10,7 +10,7 @@ import { isFeature } from '@/document/kinds';
 import type { OpenDocument } from '@/document/openDocument';
 import { useOthers } from '@/document/presence';
 import { blockOver, structure, suiteIn } from '@/document/structure';
-import { useDocument, useDocumentPart, useDocumentState } from '@/document/useDocument';
+import { useDocument, useDocumentPart } from '@/document/useDocument';
 import { useOutcomes } from '@/document/useOutcomes';
 import { nameKey } from '@/document/words';
 import { type Caret, DocumentLens } from '@/lens/DocumentLens';
@@ -169,30 +169,20 @@ function useSuiteInTree(path: string): SuiteNode | undefined {
 /** Explains what the cursor is on, in the table or in the text. */
 function LensOf({ document, shown }: { document: OpenDocument; shown: Shown }) {
   const keywords = useKeywordsByName();
-  return shown === 'text' ? (
-    <TextLens document={document} keywords={keywords} />
-  ) : (
-    <SheetLens session={sessionOf(document)} keywords={keywords} />
-  );
-}
-
-function SheetLens({ session, keywords }: { session: SheetSession; keywords: ReadonlyMap<string, KeywordView> }) {
+  const session = sessionOf(document);
+  const asText = shown === 'text';
   useStore(session.cursor);
-  const stop = useDocumentPart(session.document, () => session.current()?.stop ?? null);
+  const stop = useDocumentPart(document, () => (asText ? null : (session.current()?.stop ?? null)));
+  const state = useDocumentPart(document, () => (asText ? document.state : null));
+  const known = useSuiteInTree(document.path);
+  const suite = suiteIn(document)?.name ?? known?.name ?? '';
+  const caret = useMemo(() => state && caretIn(state, suite, known?.cases ?? []), [state, suite, known]);
   // It may follow a frame later: keys come first.
   const explained = useDeferredValue(stop);
   return useMemo(
-    () => <DocumentLens document={session.document} stop={explained} caret={null} keywords={keywords} />,
-    [session, explained, keywords],
+    () => <DocumentLens document={document} stop={explained} caret={caret} keywords={keywords} />,
+    [document, explained, caret, keywords],
   );
-}
-
-function TextLens({ document, keywords }: { document: OpenDocument; keywords: ReadonlyMap<string, KeywordView> }) {
-  const state = useDocumentState(document);
-  const known = useSuiteInTree(document.path);
-  const suite = suiteIn(document)?.name ?? known?.name ?? '';
-  const caret = caretIn(state, suite, known?.cases ?? []);
-  return <DocumentLens document={document} stop={null} caret={caret} keywords={keywords} />;
 }
 
 /** What the cursor of the text is in: the keyword that its line calls, and its case. */

@@ -8,6 +8,7 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 
 /**
  * What a hand does with pointer and keys, as the actions that both protocols have (W3C WebDriver,
@@ -50,6 +51,9 @@ public final class InputActions {
           Map.entry("f11", "\uE03B"),
           Map.entry("f12", "\uE03C"),
           Map.entry("meta", "\uE03D"));
+
+  /** How many keys go down together where a text is typed. */
+  private static final int TOGETHER = 4;
 
   private static final Map<String, Object> PAUSE = Map.of("type", "pause", "duration", 0);
   private static final int LEFT = 0;
@@ -98,17 +102,46 @@ public final class InputActions {
   }
 
   /**
-   * Each character of a text by its key, and a line break by Enter. Two hands take turns, so that
-   * one key goes up while the next goes down, which takes half the time.
+   * Each character of a text by its key, and a line break by Enter. The keys of a few letters go
+   * down together, while those of the letters before go up: a remote end takes its time for each
+   * such tick, however many keys are in it. Within a tick the letters keep their order.
    */
   public static List<Map<String, Object>> type(String text) {
-    List<List<Map<String, Object>>> hands = List.of(new ArrayList<>(), new ArrayList<>());
-    int[] letters = text.replace("\r\n", "\n").codePoints().toArray();
-    for (int i = 0; i <= letters.length; i++) {
-      hands.get(i % 2).add(i < letters.length ? key("keyDown", letters[i]) : PAUSE);
-      hands.get((i + 1) % 2).add(i > 0 ? key("keyUp", letters[i - 1]) : PAUSE);
+    List<List<Integer>> ticks = ticks(text.replace("\r\n", "\n").codePoints().toArray());
+    int hand = ticks.stream().mapToInt(List::size).max().orElse(0);
+    List<Map<String, Object>> fingers = new ArrayList<>();
+    for (int finger = 0; finger < 2 * hand; finger++) {
+      List<Map<String, Object>> actions = new ArrayList<>();
+      for (int tick = 0; tick <= ticks.size(); tick++) {
+        // Each hand presses in one tick and lets go in the next.
+        boolean presses = tick % 2 == finger / hand;
+        actions.add(
+            letter(ticks, presses ? tick : tick - 1, finger % hand)
+                .map(letter -> key(presses ? "keyDown" : "keyUp", letter))
+                .orElse(PAUSE));
+      }
+      fingers.add(keys("finger " + finger, actions));
     }
-    return List.of(keys("keys", hands.get(0)), keys("other keys", hands.get(1)));
+    return fingers;
+  }
+
+  /** The letters whose keys go down together; none stands twice among them. */
+  private static List<List<Integer>> ticks(int[] letters) {
+    List<List<Integer>> ticks = new ArrayList<>();
+    List<Integer> last = List.of();
+    for (int letter : letters) {
+      if (ticks.isEmpty() || last.size() == TOGETHER || last.contains(letter)) {
+        last = new ArrayList<>();
+        ticks.add(last);
+      }
+      last.add(letter);
+    }
+    return ticks;
+  }
+
+  private static Optional<Integer> letter(List<List<Integer>> ticks, int tick, int place) {
+    boolean there = tick >= 0 && tick < ticks.size() && place < ticks.get(tick).size();
+    return there ? Optional.of(ticks.get(tick).get(place)) : Optional.empty();
   }
 
   private static Map<String, Object> key(String type, int letter) {
