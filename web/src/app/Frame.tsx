@@ -87,7 +87,7 @@ function StationLink({ to, word, icon: Icon, place }: { to: string; word: string
     <Link
       to={open ? to : lastOfStation(to)}
       aria-current={open ? 'page' : undefined}
-      className={`flex h-[54px] flex-none flex-col items-center justify-center gap-[3px] text-small leading-[13px] ${
+      className={`flex h-[54px] flex-none flex-col items-center justify-center gap-[3px] text-small leading-[13px] tracking-tight ${
         open
           ? 'relative -mr-px border-y border-hair-strong bg-surface font-semibold text-accent before:absolute before:-inset-y-px before:left-0 before:w-[3px] before:bg-accent'
           : 'text-ink-2 hover:text-ink'

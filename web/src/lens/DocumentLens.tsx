@@ -1,3 +1,4 @@
+import { Pin, PinOff } from 'lucide-react';
 import { useState } from 'react';
 import type { CaseNode, KeywordView } from '@/api/types';
 import type { OpenDocument } from '@/document/openDocument';
@@ -21,12 +22,15 @@ export function DocumentLens({
   stop,
   caret,
   keywords,
+  pin,
 }: {
   document: OpenDocument;
   stop: Stop | null;
   /** Null in a table. */
   caret: Caret | null;
   keywords: ReadonlyMap<string, KeywordView>;
+  /** Whether it stays at what it explains; null where there is nothing to stay at. */
+  pin: { pinned: boolean; turn: () => void } | null;
 }) {
   const [shown, setShown] = useState<'step' | 'uses' | 'history'>('step');
   const row = stop && isRow(stop) ? stop : null;
@@ -44,6 +48,18 @@ export function DocumentLens({
           value={shown}
           onChange={setShown}
         />
+        {pin && (
+          <button
+            type="button"
+            aria-pressed={pin.pinned}
+            aria-label="Keep explaining this line"
+            title={pin.pinned ? 'Follow the cursor again' : 'Keep explaining this line'}
+            onClick={pin.turn}
+            className={`ml-1.5 grid size-6 place-items-center rounded-chip hover:bg-sunk ${pin.pinned ? 'text-accent' : 'text-ink-3'}`}
+          >
+            {pin.pinned ? <PinOff size={14} aria-hidden /> : <Pin size={14} aria-hidden />}
+          </button>
+        )}
       </div>
       <div className="min-h-0 flex-1 overflow-y-auto">
         {shown === 'step' && caret?.inCase && <CaseCard suite={caret.suite} of={caret.inCase} />}

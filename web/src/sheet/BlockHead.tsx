@@ -153,7 +153,7 @@ function HeadCell({
       }}
     >
       {children}
-      {here && (
+      {here && line.cursor?.editing === null && (
         <span className="pointer-events-none absolute -inset-x-1 -inset-y-px z-[3] border-2 border-select-edge" />
       )}
     </div>

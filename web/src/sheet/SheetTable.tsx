@@ -43,6 +43,7 @@ export const SheetTable = memo(function SheetTable({
   const lost = useStore(session.lost);
   const refused = useStore(session.refused);
   const glowing = useStore(document.glowing);
+  const pinned = useStore(session.pinned);
   const lens = useRowLens(session);
   const [wrong, setWrong] = useState('');
   // The same functions as long as the lines are the same, or all of them would be measured anew.
@@ -176,6 +177,7 @@ export const SheetTable = memo(function SheetTable({
                       }
                     >
                       <SheetLine item={item} line={propsOf(item, drawn.index)} />
+                      {item.key === pinned && <PinnedMark />}
                     </div>
                   )
                 );
@@ -188,6 +190,11 @@ export const SheetTable = memo(function SheetTable({
     </>
   );
 });
+
+/** Joins the line that the lens explains with the lens. */
+const PinnedMark = () => (
+  <span aria-hidden className="pointer-events-none absolute top-1/2 right-0 z-[2] h-0.5 w-4 bg-accent" />
+);
 
 /** In pixels; of a line that has been measured, that counts. */
 const USUAL_HEIGHT = 34;

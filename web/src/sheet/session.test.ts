@@ -219,3 +219,23 @@ it('offers keywords by name, word and note, own ones first', () => {
   expect(found('nothing like it')).toEqual([]);
   expect(found('')).toHaveLength(4);
 });
+
+describe('a line that is pinned to the lens', () => {
+  it('is explained wherever the cursor goes, as long as it is there', () => {
+    const open = row('open');
+    session.goTo(open.key, 0);
+    session.pin();
+    session.goTo(row('press').key, 0);
+    expect(session.explained()?.key).toBe(open.key);
+    session.removeRows([open]);
+    expect(session.explained()?.key).toBe(session.current()?.stop.key);
+  });
+
+  it('is let go by the same button', () => {
+    session.goTo(row('open').key, 0);
+    session.pin();
+    session.goTo(row('press').key, 0);
+    session.pin();
+    expect(session.explained()?.key).toBe(row('press').key);
+  });
+});

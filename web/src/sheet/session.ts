@@ -43,6 +43,8 @@ export class SheetSession {
   readonly rowLens = store<{ block: number; row: number } | null>(null);
   /** How many rows the case has that is read so; 0 while that is not known. */
   rowCount = 0;
+  /** The line that the lens goes on to explain, wherever the cursor goes; null where it follows. */
+  readonly pinned = store<string | null>(null);
   /** What somebody else's change took away from under an edit. */
   readonly lost = store<string>('');
   /** Why something was not written; empty where it was. */
@@ -95,6 +97,17 @@ export class SheetSession {
     if (!stop) return null;
     this.lastStop = index;
     return { stop, index, cursor };
+  }
+
+  /** What the lens explains: the pinned line as long as it is there, else the one under the cursor. */
+  explained(): Stop | null {
+    const pinned = indexOfKey(this.lines().stops, this.pinned.get() ?? undefined, this.lastStop);
+    return this.lines().stops[pinned] ?? this.current()?.stop ?? null;
+  }
+
+  /** Pins the line under the cursor to the lens, or lets the lens follow again. */
+  pin() {
+    this.pinned.set(this.pinned.get() === null ? (this.current()?.stop.key ?? null) : null);
   }
 
   /** The place of the cursor's line among all lines; -1 where it is gone. */

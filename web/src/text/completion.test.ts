@@ -147,3 +147,17 @@ it('offers the columns of the examples below', async () => {
 it('offers the words of steps where a line begins', async () => {
   expect(await offered(at(`${FEATURE}    Th‸`, 'a.feature'))).toEqual(['Then']);
 });
+
+it('asks the server for a tag by the title that it belongs to', async () => {
+  const told: CompletionView = {
+    kind: 'name',
+    suggestions: [
+      { insert: 'fixture(clean)', label: 'clean', matched: [], why: '', signature: '', note: '', parameters: [] },
+    ],
+  };
+  const requests = serve({ 'POST /api/completions/a.feature': told });
+  const view = at('Feature: Firings\n\n  @smoke @fixture(cl‸\n  Scenario: One\n    Given I am here\n', 'a.feature');
+  expect(await taken(view)).toBe('  @smoke @fixture(clean)');
+  const asked = requests.find(({ path }) => path === '/api/completions/a.feature');
+  expect(asked?.body).toEqual({ line: 4, cell: 0, property: '@', text: 'fixture(cl' });
+});

@@ -10,14 +10,14 @@ import { lineOffers } from './tableOffers';
 /** Offers in the text what a table offers in its cells, and the words of blocks. */
 export function textCompletion(document: OpenDocument, keywords: Keywords): Extension {
   const offers = isFeature(document.path)
-    ? (context: CompletionContext) => sentenceOffers(context, keywords)
+    ? (context: CompletionContext) => sentenceOffers(context, document, keywords)
     : (context: CompletionContext) => lineOffers(context, document, keywords);
   return [
     autocompletion({
       override: [offers],
       icons: false,
-      // Behind a property's word its values are offered at once.
-      activateOnCompletion: ({ detail }) => detail === 'property',
+      // Behind the word of a property, or of a tag that names something, the names are offered at once.
+      activateOnCompletion: ({ detail, label }) => detail === 'property' || label.endsWith('('),
     }),
     // Before the key that indents.
     Prec.high(keymap.of([{ key: 'Tab', run: acceptCompletion }])),

@@ -1,17 +1,25 @@
 import { type CompletionContext, type CompletionResult, snippet } from '@codemirror/autocomplete';
 import { syntaxTree } from '@codemirror/language';
 import type { EditorState } from '@codemirror/state';
+import type { OpenDocument } from '@/document/openDocument';
+import { structure } from '@/document/structure';
 import { sentenceSuggestions } from '@/document/suggestions';
 import { TITLE } from './gherkinLanguage';
-import { type Keywords, shown, withPlaces } from './offered';
+import { type Keywords, serverOffers, shown, withPlaces } from './offered';
 
 /** The words that steps begin with, where a feature says no other language. */
 const STEP_WORDS = ['Given', 'When', 'Then', 'And', 'But'];
 
 /** What can be written at a place of a feature. */
-export function sentenceOffers(context: CompletionContext, keywords: Keywords): CompletionResult | null {
+export function sentenceOffers(
+  context: CompletionContext,
+  document: OpenDocument,
+  keywords: Keywords,
+): CompletionResult | null | Promise<CompletionResult | null> {
   const { state, pos } = context;
   const line = state.doc.lineAt(pos);
+  const tag = /^\s*@/.test(line.text) ? context.matchBefore(/@[^\s@]*$/) : null;
+  if (tag) return tagOffers(context, document, line.number, tag);
   const start = line.from + line.text.search(/\S|$/);
   const what = syntaxTree(state).resolveInner(start, 1).name;
   if (what === 'docString') return null;
@@ -31,6 +39,21 @@ export function sentenceOffers(context: CompletionContext, keywords: Keywords): 
   const word = /^\s+\p{L}*$/u.test(line.text) && !state.doc.line(1).text.includes('language:');
   if (!word || (start === pos && !context.explicit)) return null;
   return { from: start, options: STEP_WORDS.map((each) => ({ label: each, apply: `${each} ` })) };
+}
+
+/** What the server offers for a tag, which belongs to the title below it. */
+function tagOffers(
+  context: CompletionContext,
+  document: OpenDocument,
+  number: number,
+  tag: { from: number; to: number; text: string },
+) {
+  const { doc } = context.state;
+  let title = number;
+  while (title < doc.lines && !TITLE.test(doc.line(title).text.trim())) title++;
+  const id = structure(document.state).lines[title - 1]?.id;
+  if (id === undefined) return null;
+  return serverOffers(context, document, id, '@', tag.text.slice(1), tag.from + 1, tag.to);
 }
 
 /** The columns of the examples below a step, up to the next scenario. */

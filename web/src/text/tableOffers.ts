@@ -1,11 +1,10 @@
 import { type CompletionContext, type CompletionResult, snippet } from '@codemirror/autocomplete';
-import { Refused } from '@/api/client';
 import type { Cell, Line, Property, Row } from '@/document/lines';
 import type { OpenDocument } from '@/document/openDocument';
 import { type Block, blockOver, structure } from '@/document/structure';
-import { keywordSuggestions, type TypedPlace, valueOffers } from '@/document/suggestions';
+import { keywordSuggestions } from '@/document/suggestions';
 import { BLOCK_WORDS, holdsSteps } from '@/document/words';
-import { type Keywords, shown, withPlaces } from './offered';
+import { type Keywords, serverOffers, shown, withPlaces } from './offered';
 
 /** What can be written at a place of a document in the table language. */
 export async function lineOffers(
@@ -29,7 +28,7 @@ export async function lineOffers(
   const steps = holdsSteps(section.word);
   if (steps && number === 0) return keywordOffers(context, line, cell, at.from, keywords);
   if (steps && isMark(cell.source)) return null;
-  return offersFor(context, document, line, number, cell.source, at.from + cell.start, at.from + cell.end);
+  return serverOffers(context, document, line.id, number, cell.source, at.from + cell.start, at.from + cell.end);
 }
 
 const isMark = (text: string) => /^(\?|\*|=>|!)(\s|$)/.test(text);
@@ -55,33 +54,11 @@ function keywordOffers(
   return { from: lineStart + cell.start, to: lineStart + to, options, filter: false };
 }
 
-/** What the server offers for what stands between two places of the text. */
-async function offersFor(
-  context: CompletionContext,
-  document: OpenDocument,
-  line: Line,
-  place: TypedPlace,
-  typed: string,
-  from: number,
-  to: number,
-): Promise<CompletionResult | null> {
-  try {
-    const told = await valueOffers(document, line.id, place, typed, () => context.aborted);
-    if (!told || told.suggestions.length === 0) return null;
-    const options = told.suggestions.map((suggestion) => shown(suggestion, suggestion.insert));
-    return { from, to, options, filter: false };
-  } catch (failed) {
-    // Without the server there are no suggestions; the top line says that it does not answer.
-    if (failed instanceof Refused) return null;
-    throw failed;
-  }
-}
-
 /** Values for a property, up to the cursor. */
 function propertyOffers(context: CompletionContext, document: OpenDocument, line: Property, lineStart: number) {
   const typed = /^[^:]*:\s*(.*)$/u.exec(line.text.slice(0, context.pos - lineStart))?.[1];
   if (typed === undefined) return null;
-  return offersFor(context, document, line, line.word, typed, context.pos - typed.length, context.pos);
+  return serverOffers(context, document, line.id, line.word, typed, context.pos - typed.length, context.pos);
 }
 
 /** The words that a line can begin with: those of blocks, and those that the block does not have yet. */

@@ -172,7 +172,8 @@ function LensOf({ document, shown }: { document: OpenDocument; shown: Shown }) {
   const session = sessionOf(document);
   const asText = shown === 'text';
   useStore(session.cursor);
-  const stop = useDocumentPart(document, () => (asText ? null : (session.current()?.stop ?? null)));
+  const pinned = useStore(session.pinned) !== null;
+  const stop = useDocumentPart(document, () => (asText ? null : session.explained()));
   const state = useDocumentPart(document, () => (asText ? document.state : null));
   const known = useSuiteInTree(document.path);
   const suite = suiteIn(document)?.name ?? known?.name ?? '';
@@ -180,8 +181,16 @@ function LensOf({ document, shown }: { document: OpenDocument; shown: Shown }) {
   // It may follow a frame later: keys come first.
   const explained = useDeferredValue(stop);
   return useMemo(
-    () => <DocumentLens document={document} stop={explained} caret={caret} keywords={keywords} />,
-    [document, explained, caret, keywords],
+    () => (
+      <DocumentLens
+        document={document}
+        stop={explained}
+        caret={caret}
+        keywords={keywords}
+        pin={explained && { pinned, turn: () => session.pin() }}
+      />
+    ),
+    [document, session, explained, caret, keywords, pinned],
   );
 }
 

@@ -95,6 +95,19 @@ public final class Completion {
         .orElse(Result.NOTHING);
   }
 
+  /**
+   * What a tag of a feature could be.
+   *
+   * @param line that of the title which the tag belongs to, counted from zero
+   * @param text the tag without its sign, as far as it is typed
+   */
+  public static Result ofTag(Project project, String path, int line, String text) {
+    return blockAt(project, path, line)
+        .map(located -> new PropertyCompletion(project, path, located))
+        .map(properties -> new TagCompletion(project, properties).of(text))
+        .orElse(Result.NOTHING);
+  }
+
   private static Optional<LocatedBlock> blockAt(Project project, String path, int line) {
     return project.document(path).flatMap(document -> document.document().blockAt(line));
   }

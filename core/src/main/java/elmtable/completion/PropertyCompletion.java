@@ -27,7 +27,7 @@ import java.util.stream.Stream;
 
 /** Values for a property: names that the project has, or the words that there are for it. */
 final class PropertyCompletion {
-  private static final String NONE = "none";
+  static final String NONE = "none";
   private static final String ON_CHANGE_OF = "on change of ";
 
   private final Project project;

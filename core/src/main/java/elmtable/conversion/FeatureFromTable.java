@@ -26,7 +26,6 @@ import elmtable.project.entry.FixtureMatch;
 import elmtable.project.entry.SuiteEntry;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
@@ -113,7 +112,6 @@ final class FeatureFromTable {
     return tags;
   }
 
-  /** A blank in a value that fills a place is an underscore, as a hyphen there stays one. */
   private void fixtures(LocatedBlock located, Line.Property property, List<String> tags) {
     for (FixtureList.Use use : SuiteOrCase.of(located.block()).fixtures().uses()) {
       if (!use.alias().isEmpty()) {
@@ -121,10 +119,7 @@ final class FeatureFromTable {
       }
       String name = use.name();
       Optional<FixtureMatch> match = project.index().fixture(name);
-      for (String value : match.map(FixtureMatch::places).orElse(Map.of()).values()) {
-        name = name.replace(value, value.replace(' ', '_'));
-      }
-      tags.add(GherkinWriter.tag("fixture", name));
+      tags.add(GherkinWriter.tag("fixture", match.map(m -> m.tied(name)).orElse(name)));
     }
   }
 

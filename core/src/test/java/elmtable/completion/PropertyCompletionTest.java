@@ -142,6 +142,35 @@ class PropertyCompletionTest {
     assertEquals(List.of(expected.split("; ")), inserts(result(header, word, typed)));
   }
 
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      quoteCharacter = '`',
+      value = {
+        "sm | smoke",
+        "fi | Firings-only; fixture(",
+        "dr | draft",
+        "fixture(signed | fixture(signed-in-as-<member>); fixture(signed-in-as-Juno); fixture(signed-in-as-Juno_Farrow)",
+        "fixture(signed-in-as-Juno-F | fixture(signed-in-as-Juno_Farrow)",
+        "data(pa | data(pairs)",
+        "browser( | browser(wide)",
+        "key(b | key(born); key(member)",
+      })
+  void aTagOfAFeatureIsFinished(String typed, String expected) {
+    String feature =
+        """
+        Feature: Kilns
+          @smoke @Firings-only @fixture(signed-in-as-Juno_Farrow)
+          @data(members)
+          Scenario: one
+            Given x
+        """;
+    Project project = PROJECT.with("k.feature", feature);
+    assertEquals(
+        List.of(expected.split("; ")),
+        inserts(Completion.ofTag(project, "k.feature", 3, typed)).stream().sorted().toList());
+  }
+
   @Test
   void whatStandsInTheListIsNotOfferedAgain() {
     assertEquals(

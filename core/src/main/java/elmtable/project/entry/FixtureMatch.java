@@ -21,6 +21,18 @@ public record FixtureMatch(NamedBlock named, Map<String, String> places) {
     return new FixtureBlock(named.block());
   }
 
+  /**
+   * The name that was matched, for a tag: a blank in what fills a place is an underscore, as a
+   * hyphen there stays one.
+   */
+  public String tied(String name) {
+    String tied = name;
+    for (String value : places.values()) {
+      tied = tied.replace(value, value.replace(' ', '_'));
+    }
+    return tied;
+  }
+
   /** How it fits a name, if it does. */
   public static Optional<FixtureMatch> of(NamedBlock named, NamePattern pattern, String written) {
     Template name = Template.of(written);

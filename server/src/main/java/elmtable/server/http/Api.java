@@ -28,6 +28,9 @@ import java.util.function.Supplier;
 
 /** The resources under {@code /api}. */
 final class Api {
+  /** Stands for a property where a tag of a feature is to be completed. */
+  private static final String TAG = "@";
+
   private static final List<HandlerType> METHODS =
       List.of(
           HandlerType.GET,
@@ -128,10 +131,14 @@ final class Api {
     Project project = workspace().project();
     String path = ctx.pathParam("path");
     int line = ask.line() - 1;
-    Completion.Result result =
-        ask.property() == null
-            ? Completion.at(project, path, line, ask.cell(), ask.text())
-            : Completion.ofProperty(project, path, line, ask.property(), ask.text());
+    Completion.Result result;
+    if (ask.property() == null) {
+      result = Completion.at(project, path, line, ask.cell(), ask.text());
+    } else if (ask.property().equals(TAG)) {
+      result = Completion.ofTag(project, path, line, ask.text());
+    } else {
+      result = Completion.ofProperty(project, path, line, ask.property(), ask.text());
+    }
     List<SheetMessages.SuggestionView> suggestions =
         result.suggestions().stream()
             .map(s ->

@@ -141,7 +141,8 @@ public final class SheetMessages {
 
   /**
    * @param cell of the row in the line
-   * @param property the word of the property instead, in whose block the line is
+   * @param property the word of the property instead, in whose block the line is; {@code @} for a
+   *     tag of a feature, whose title is in the line
    */
   public record CompletionRequest(int line, int cell, String text, @Nullable String property) {}
 

@@ -218,6 +218,11 @@ class ApiTest extends AbstractApiTest {
     Map<String, Object> ask = Map.of("line", line, "cell", 0, "property", "pages", "text", "boo");
     JsonNode offers = send("POST", "/api/completions/" + SUITE, ask).body();
     assertEquals("Bookings", offers.path("suggestions").get(0).path("insert").asText());
+    String feature = "features/glaze-mixer.feature";
+    int title = lineOf(document(feature), "Feature:");
+    ask = Map.of("line", title, "cell", 0, "property", "@", "text", "data(rec");
+    offers = send("POST", "/api/completions/" + feature, ask).body();
+    assertEquals("data(recipes)", offers.path("suggestions").get(0).path("insert").asText());
   }
 
   @Test
