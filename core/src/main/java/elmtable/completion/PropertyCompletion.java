@@ -117,12 +117,10 @@ final class PropertyCompletion {
     return names(typed, tags());
   }
 
-  /**
-   * Each once, and none that stands already; {@code none} where that takes away what a suite says.
-   */
+  /** Each once, and none that stands already, be it as what is being typed. */
   private Result names(Typed typed, Stream<Named> all) {
     Stream<Suggestion> offered =
-        all.filter(each -> !typed.has(each.name()))
+        all.filter(each -> !typed.has(each.name()) && !each.name().equals(typed.part()))
             .distinct()
             .map(each -> typed.finishedBy(each.name(), each.why(), each.note()));
     return Result.beginningFirst(Offer.NAME, typed.part(), offered);

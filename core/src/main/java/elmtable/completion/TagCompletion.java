@@ -38,6 +38,8 @@ final class TagCompletion {
     Stream<Suggestion> tags =
         properties.of("tags", "").suggestions().stream()
             .map(tag -> GherkinWriter.hyphened(tag.insert()))
+            // A text is saved with each letter, so this one may be in the project already.
+            .filter(tag -> !tag.equals(text))
             .map(tag -> Suggestion.value(tag, tag, text, "tag", ""));
     Stream<Suggestion> words =
         meanings.stream().map(word -> Suggestion.value(word, word, text, "meaning", ""));
