@@ -1,27 +1,12 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { type ClipboardEvent, type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
-import { Link } from 'wouter';
+import { type ClipboardEvent, type KeyboardEvent, useRef, useState } from 'react';
 import type { CaseOutcomeView } from '@/api/types';
-import { documentPlace } from '@/app/places';
 import type { OpenDocument } from '@/document/openDocument';
-import { valueOffers } from '@/document/suggestions';
 import { useDocumentState } from '@/document/useDocument';
 import { Filter } from '@/parts/Filter';
-import { Outcome } from '@/parts/Outcome';
-import { useFieldOffers } from '@/parts/useFieldOffers';
-import type { Ask } from '@/parts/useOffers';
-import {
-  OVERVIEW_COLUMNS,
-  type OverviewCase,
-  type OverviewValue,
-  overviewOf,
-  pasted,
-  writeOverview,
-} from './overviewCells';
+import { CaseLine, GRID, LINE_HEIGHT } from './OverviewLine';
+import { OVERVIEW_COLUMNS, type OverviewValue, overviewOf, pasted, writeOverview } from './overviewCells';
 
-const LINE_HEIGHT = 28;
-const GRID =
-  'grid grid-cols-[30px_minmax(180px,2.2fr)_3rem_4rem_repeat(3,minmax(90px,1fr))_minmax(80px,0.8fr)_4.5rem_4rem]';
 const CAPTIONS: Record<string, string> = { name: 'case' };
 
 interface Place {
@@ -201,157 +186,5 @@ function Head() {
         </span>
       ))}
     </div>
-  );
-}
-
-function CaseLine({
-  document,
-  one,
-  outcome,
-  top,
-  index,
-  column,
-  here,
-  editing,
-  commit,
-  cancel,
-  choose,
-  edit,
-}: {
-  document: OpenDocument;
-  one: OverviewCase;
-  outcome: CaseOutcomeView | undefined;
-  top: number;
-  index: number;
-  /** The column that is selected in this line, or null. */
-  column: number | null;
-  /** Whether the cursor is in this line. */
-  here: boolean;
-  /** What is typed into the cell under the cursor, or null. */
-  editing: string | null;
-  commit: (text: string, down: number) => void;
-  cancel: () => void;
-  choose: (column: number, extend: boolean) => void;
-  edit: (text: string) => void;
-}) {
-  return (
-    <div
-      role="row"
-      tabIndex={-1}
-      aria-rowindex={index + 2}
-      style={{ top, height: LINE_HEIGHT }}
-      className={`${GRID} absolute inset-x-0 items-stretch border-b border-hair`}
-    >
-      <Link
-        to={documentPlace(document.path, { line: one.line })}
-        tabIndex={-1}
-        aria-label={`Open ${one.cells[0]}`}
-        title="Open the case"
-        className="grid place-items-center"
-      >
-        <Outcome of={outcome?.last} />
-      </Link>
-      {one.cells.map((text, place) => (
-        <span key={OVERVIEW_COLUMNS[place]} className="contents">
-          <span
-            role="gridcell"
-            tabIndex={-1}
-            aria-selected={column === place}
-            title={text || undefined}
-            onMouseDown={(event) => {
-              if (event.button === 0) choose(place, event.shiftKey);
-            }}
-            onDoubleClick={() => edit(text)}
-            className={`relative flex min-w-0 items-center px-2 ${column === place ? 'bg-accent-wash' : ''} ${place === 0 ? 'font-medium' : ''}`}
-          >
-            <span className="truncate">{text}</span>
-            {here && column === place && editing === null && (
-              <span className="pointer-events-none absolute inset-0 border-2 border-select-edge" />
-            )}
-            {here && column === place && editing !== null && (
-              <Field
-                document={document}
-                id={one.id}
-                word={OVERVIEW_COLUMNS[place]}
-                label={`${OVERVIEW_COLUMNS[place]} of ${one.cells[0]}`}
-                text={editing}
-                commit={commit}
-                cancel={cancel}
-              />
-            )}
-          </span>
-          {place === 0 && (
-            <span
-              role="gridcell"
-              tabIndex={-1}
-              title={outcome?.exclusionReason}
-              className="flex items-center justify-end px-2 text-ink-3"
-            >
-              {outcome?.exclusionReason ? 'out' : (outcome?.executableCount ?? '')}
-            </span>
-          )}
-        </span>
-      ))}
-    </div>
-  );
-}
-
-function Field({
-  document,
-  id,
-  word,
-  label,
-  text,
-  commit,
-  cancel,
-}: {
-  document: OpenDocument;
-  /** The case's block. */
-  id: number;
-  word: string | undefined;
-  label: string;
-  text: string;
-  commit: (text: string, down: number) => void;
-  cancel: () => void;
-}) {
-  const field = useRef<HTMLInputElement>(null);
-  const over = useRef(false);
-  useEffect(() => field.current?.focus({ preventScroll: true }), []);
-  const end = (typed: string | undefined, down: number) => {
-    if (over.current || typed === undefined) return;
-    over.current = true;
-    commit(typed, down);
-  };
-  const ask = useMemo<Ask | null>(
-    () =>
-      word === undefined || word === 'name' ? null : (typed, late) => valueOffers(document, id, word, typed, late),
-    [document, id, word],
-  );
-  const offers = useFieldOffers(ask, text, (chosen) => end(chosen, 1));
-  return (
-    <>
-      <input
-        ref={field}
-        aria-label={label}
-        defaultValue={text}
-        spellCheck={false}
-        autoComplete="off"
-        className="absolute inset-0 z-[3] border-2 border-select-edge bg-raised px-1.5 outline-none"
-        onMouseDown={(event) => event.stopPropagation()}
-        onInput={() => offers.typed(field.current?.value ?? '')}
-        onBlur={() => end(field.current?.value, 0)}
-        onKeyDown={(event) => {
-          event.stopPropagation();
-          if (offers.key(event)) return;
-          if (event.key === 'Enter') end(field.current?.value, 1);
-          else if (event.key === 'Escape') {
-            over.current = true;
-            cancel();
-          }
-        }}
-        {...offers.attributes}
-      />
-      {offers.list}
-    </>
   );
 }

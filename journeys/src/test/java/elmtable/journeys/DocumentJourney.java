@@ -142,6 +142,7 @@ class DocumentJourney {
       other.chord(Keys.CONTROL, Keys.ENTER);
       screen.see(Screen.cell(SORTED, "", 0));
       other.chord(Keys.CONTROL, "z");
+      other.seeNo(Screen.cell(SORTED, "", 0));
       screen.seeNo(Screen.cell(SORTED, "", 0));
     }
     inFile("| press | Sort by Shelves |");
