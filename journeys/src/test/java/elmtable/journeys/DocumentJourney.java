@@ -227,6 +227,8 @@ class DocumentJourney {
     screen.press("//*[@role='menuitem'][normalize-space()='Remove document']");
     screen.until(
         "the file is gone", () -> !Files.exists(world.project().resolve("data/price-list.elmt")));
+    // Once the list is without it, nothing moves under the pointer any more.
+    screen.seeNo("//nav[@aria-label='Data sets']//a[contains(., 'price list')]");
     screen.pressButton("Bring back");
     screen.until(
         "the file is there again",
