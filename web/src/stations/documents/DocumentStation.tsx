@@ -47,7 +47,7 @@ export function DocumentStation({ path, station }: { path: string; station: Stat
   const kinds = tree?.documents.find((each) => each.path === path)?.kinds ?? (document && kindsOf(document));
   const own = isFeature(path) || !kinds ? home : stationOf(kinds, path);
   if (own !== home) return <Redirect to={`${documentPlace(path, { station: own })}${location.search}`} replace />;
-  const shown = shownAs(path, as);
+  const shown = shownAs(path, as, document);
   return (
     <Columns
       station={word.toLowerCase()}
@@ -68,9 +68,11 @@ export function DocumentStation({ path, station }: { path: string; station: Stat
   );
 }
 
-/** How a document is shown, by what its address says. */
-const shownAs = (path: string, as: string | null): Shown =>
-  isFeature(path) || as === 'text' ? 'text' : as === 'overview' ? 'overview' : 'table';
+/** How a document is shown, by what its address says; only a suite has an overview. */
+function shownAs(path: string, as: string | null, document: OpenDocument | null): Shown {
+  if (isFeature(path) || as === 'text') return 'text';
+  return as === 'overview' && (!document || suiteIn(document)) ? 'overview' : 'table';
+}
 
 /** The kinds of a document's blocks; null where it has none. */
 function kindsOf(document: OpenDocument): string[] | null {
