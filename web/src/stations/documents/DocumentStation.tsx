@@ -1,19 +1,14 @@
-import type { EditorState } from '@codemirror/state';
-import { type ReactNode, useDeferredValue, useMemo } from 'react';
+import { type ReactNode, useMemo } from 'react';
 import { Redirect, useLocation, useSearch } from 'wouter';
-import { useKeywords, useTree } from '@/api/queries';
-import type { CaseNode, KeywordView, SuiteNode } from '@/api/types';
+import { useTree } from '@/api/queries';
 import { type Crumb, useCrumbs } from '@/app/crumbs';
 import { documentPlace, stationOf } from '@/app/places';
-import { analysis, keywordOf } from '@/document/analysis';
 import { isFeature } from '@/document/kinds';
 import type { OpenDocument } from '@/document/openDocument';
 import { useOthers } from '@/document/presence';
-import { blockOver, structure, suiteIn } from '@/document/structure';
+import { structure, suiteIn } from '@/document/structure';
 import { useDocument, useDocumentPart } from '@/document/useDocument';
 import { useOutcomes } from '@/document/useOutcomes';
-import { nameKey } from '@/document/words';
-import { type Caret, DocumentLens } from '@/lens/DocumentLens';
 import { LinkButton } from '@/parts/Button';
 import { Columns } from '@/parts/Columns';
 import { later } from '@/parts/later';
@@ -21,9 +16,11 @@ import { useStore } from '@/parts/store';
 import { RefactoringPanel } from '@/refactoring/RefactoringPanel';
 import { Overview } from '@/sheet/Overview';
 import { SheetTable } from '@/sheet/SheetTable';
-import { SheetSession } from '@/sheet/session';
+import type { SheetSession } from '@/sheet/session';
 import { DocumentHead, type Shown } from './DocumentHead';
 import { GoneStrip } from './GoneStrip';
+import { LensOf } from './LensOf';
+import { sessionOf, useKeywordsByName, useSuiteInTree } from './ofDocument';
 
 /** Most look at tables. */
 const TextSheet = later(() => import('@/text/TextSheet').then((part) => part.TextSheet));
@@ -78,20 +75,6 @@ function shownAs(path: string, as: string | null, document: OpenDocument | null)
 function kindsOf(document: OpenDocument): string[] | null {
   const kinds = structure(document.state).blocks.map((block) => block.kind.word);
   return kinds.length > 0 ? kinds : null;
-}
-
-/** Sheets keep their cursor while one looks elsewhere. */
-const sessions = new WeakMap<OpenDocument, SheetSession>();
-
-function sessionOf(document: OpenDocument): SheetSession {
-  const session = sessions.get(document) ?? new SheetSession(document);
-  sessions.set(document, session);
-  return session;
-}
-
-function useKeywordsByName(): ReadonlyMap<string, KeywordView> {
-  const { data: keywords } = useKeywords();
-  return useMemo(() => new Map((keywords ?? []).map((keyword) => [nameKey(keyword.name), keyword])), [keywords]);
 }
 
 function DocumentSheet({
@@ -160,54 +143,6 @@ function DocumentSheet({
       )}
     </>
   );
-}
-
-/** The suite of a document as the project's tree has it. */
-function useSuiteInTree(path: string): SuiteNode | undefined {
-  const { data: tree } = useTree();
-  return tree?.suites.find((each) => each.path === path);
-}
-
-/** Explains what the cursor is on, in the table or in the text. */
-function LensOf({ document, shown }: { document: OpenDocument; shown: Shown }) {
-  const keywords = useKeywordsByName();
-  const session = sessionOf(document);
-  const asText = shown === 'text';
-  useStore(session.cursor);
-  const pinned = useStore(session.pinned) !== null;
-  const stop = useDocumentPart(document, () => (asText ? null : session.explained()));
-  const state = useDocumentPart(document, () => (asText ? document.state : null));
-  const known = useSuiteInTree(document.path);
-  const suite = suiteIn(document)?.name ?? known?.name ?? '';
-  const caret = useMemo(() => state && caretIn(state, suite, known?.cases ?? []), [state, suite, known]);
-  // It may follow a frame later: keys come first.
-  const explained = useDeferredValue(stop);
-  return useMemo(
-    () => (
-      <DocumentLens
-        document={document}
-        stop={explained}
-        caret={caret}
-        keywords={keywords}
-        pin={explained && { pinned, turn: () => session.pin() }}
-      />
-    ),
-    [document, session, explained, caret, keywords, pinned],
-  );
-}
-
-/** What the cursor of the text is in: the keyword that its line calls, and its case. */
-function caretIn(state: EditorState, suite: string, cases: readonly CaseNode[]): Caret {
-  const read = structure(state);
-  const { number } = state.doc.lineAt(state.selection.main.head);
-  const line = read.lines[number - 1];
-  const block = blockOver(read, number);
-  const inCase = block === undefined || block.kind.word === 'case';
-  return {
-    keyword: line && keywordOf(analysis(state), line),
-    suite,
-    inCase: inCase ? cases.findLast((each) => each.line <= number) : undefined,
-  };
 }
 
 /** The panel of the refactoring that was asked for on the sheet. */
