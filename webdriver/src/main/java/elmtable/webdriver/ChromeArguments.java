@@ -11,10 +11,15 @@ final class ChromeArguments {
 
   /**
    * What would cost every case processor time and show nothing: processes that wait for another
-   * site, and the pages that each new window loads for what its address bar may suggest.
+   * site, a frame host of its own for each document of the same site, and the pages that each new
+   * window loads for what its address bar may suggest.
    */
   private static final List<String> NOT_NEEDED =
-      List.of("SpareRendererForSitePerProcess", "WebUIOmniboxPopup", "WebUIOmniboxAimPopup");
+      List.of(
+          "SpareRendererForSitePerProcess",
+          "RenderDocument",
+          "WebUIOmniboxPopup",
+          "WebUIOmniboxAimPopup");
 
   private ChromeArguments() {}
 

@@ -50,6 +50,9 @@ class IsolationTest extends AbstractBrowserTest {
       const folder = await navigator.storage.getDirectory();
       await folder.getFileHandle('left', { create: true });
       history.pushState({}, '', '/app?2');
+      addEventListener('pagehide', () => {
+        localStorage.left = sessionStorage.left = window.name = 'on leaving';
+      });
       """;
 
   private static final String FETCH = "await fetch('/kept');";

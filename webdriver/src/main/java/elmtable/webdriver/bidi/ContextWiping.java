@@ -54,15 +54,18 @@ final class ContextWiping {
     tab.within(limit);
     tab.leaveFrames();
     try {
-      requireWipeable();
+      requireWipeable(used.events());
       closeDialogs();
       closeOtherWindows();
-      clearStorage();
+      ContextEvents next = new ContextEvents();
+      String window =
+          program.kind() == BrowserProgram.Kind.CHROME ? inTheSameWindow(next) : inANewWindow(next);
       new BiDiCookies(tab, used.id()).deleteAll();
       emptyDownloads();
       // What was answered last is known by now.
-      requireWipeable();
-      return Optional.of(forNextCase());
+      requireWipeable(used.events());
+      requireWipeable(next);
+      return Optional.of(new UserContext(used.id(), next, window, used.downloads()));
     } catch (BrowserException | WebDriverError | IOException failed) {
       LOG.debug("A user context is not used again, as it could not be wiped", failed);
       return Optional.empty();
@@ -72,8 +75,8 @@ final class ContextWiping {
     }
   }
 
-  private void requireWipeable() {
-    Optional<String> reason = used.events().beyondWiping();
+  private static void requireWipeable(ContextEvents events) {
+    Optional<String> reason = events.beyondWiping();
     if (reason.isPresent()) {
       throw new BrowserException(Kind.PAGE, reason.get());
     }
@@ -96,19 +99,25 @@ final class ContextWiping {
     }
   }
 
+  /** Deletes what every site that was shown keeps, each from an empty page of it. */
   private void clearStorage() {
     EmptyPages pages = new EmptyPages(tab);
     List<String> origins = used.events().origins();
     for (String origin : origins) {
       pages.show(origin);
-      JsonNode answer = page.call(PageScripts.CLEAR, List.of());
-      if (!answer.path("result").path("value").asBoolean()) {
-        throw new BrowserException(
-            Kind.PAGE, "Not all of what " + origin + " keeps could be deleted.");
-      }
+      clearStorageOf(origin);
     }
     if (origins.isEmpty()) {
       pages.leave();
+    }
+  }
+
+  /** Deletes what a site keeps from a document of it. */
+  private void clearStorageOf(String origin) {
+    JsonNode answer = page.call(PageScripts.CLEAR, List.of());
+    if (!answer.path("result").path("value").asBoolean()) {
+      throw new BrowserException(
+          Kind.PAGE, "Not all of what " + origin + " keeps could be deleted.");
     }
   }
 
@@ -123,36 +132,59 @@ final class ContextWiping {
     }
   }
 
-  private UserContext forNextCase() throws InterruptedException {
-    ContextEvents next = new ContextEvents();
-    String window =
-        program.kind() == BrowserProgram.Kind.CHROME ? inTheSameWindow(next) : inANewWindow(next);
-    return new UserContext(used.id(), next, window, used.downloads());
-  }
-
   /** Chromium forgets a window's history on wish, which costs far less than another window. */
   private String inTheSameWindow(ContextEvents next) throws InterruptedException {
     String window = tab.window();
-    next.opened(window);
-    router.add(used.id(), next);
-    // What a page goes to by itself stays in its process.
-    page.call("() => { location.replace('about:blank'); }", List.of());
-    if (!next.awaitDocument(window, tab.left())) {
-      throw new BrowserException(Kind.PAGE, "The wiped window did not leave its page.");
+    if (showsAllThatWasShown()) {
+      // The empty document is of the site whose page went to it.
+      goToEmptyDocument(next);
+      String origin = used.events().origins().get(0);
+      clearStorageOf(origin);
+      devTools(
+          "Storage.clearDataForOrigin",
+          Map.of("origin", origin, "storageTypes", "service_workers"));
+    } else {
+      clearStorage();
+      goToEmptyDocument(next);
     }
     tab.send("input.releaseActions", Map.of("context", window));
     if (tab.isResized()) {
       tab.resize(config.width(), config.height());
     }
-    String session =
-        tab.send("goog:cdp.getSession", Map.of("context", window)).path("session").asText();
-    tab.send(
-        "goog:cdp.sendCommand",
-        Map.of("method", "Page.resetNavigationHistory", "params", Map.of(), "session", session));
+    devTools("Page.resetNavigationHistory", Map.of());
     return window;
   }
 
+  /** What BiDi has no command for. */
+  private void devTools(String method, Map<String, ?> parameters) {
+    String session =
+        tab.send("goog:cdp.getSession", Map.of("context", tab.window())).path("session").asText();
+    tab.send(
+        "goog:cdp.sendCommand", Map.of("method", method, "params", parameters, "session", session));
+  }
+
+  /** Whether the window's page is of the only site that was shown. */
+  private boolean showsAllThatWasShown() {
+    List<String> origins = used.events().origins();
+    if (origins.size() != 1 || used.events().isNavigating(tab.window())) {
+      return false;
+    }
+    JsonNode origin = page.call("() => self.origin", List.of());
+    return origin.path("result").path("value").asText().equals(origins.get(0));
+  }
+
+  /** What a page goes to by itself stays in its process. */
+  private void goToEmptyDocument(ContextEvents next) throws InterruptedException {
+    next.opened(tab.window());
+    router.add(used.id(), next);
+    page.call("() => { location.replace('about:blank'); }", List.of());
+    if (!next.awaitDocument(tab.window(), tab.left())) {
+      throw new BrowserException(Kind.PAGE, "The wiped window did not leave its page.");
+    }
+  }
+
   private String inANewWindow(ContextEvents next) throws InterruptedException {
+    clearStorage();
     router.add(used.id(), next);
     page.call("() => { window.open('about:blank'); }", List.of());
     next.awaitWindows(List.of(), tab.left());

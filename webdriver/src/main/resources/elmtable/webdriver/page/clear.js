@@ -15,7 +15,8 @@ async () => {
     });
   for (const { name } of await indexedDB.databases()) await deleted(name);
   if (self.caches) for (const name of await caches.keys()) await caches.delete(name);
-  if (navigator.serviceWorker) {
+  // A document without an address of its own knows no service workers.
+  if (navigator.serviceWorker && location.protocol !== 'about:') {
     for (const worker of await navigator.serviceWorker.getRegistrations()) {
       gone = (await worker.unregister()) && gone;
     }
