@@ -167,8 +167,8 @@ public final class InputActions {
           Kind.PAGE,
           "Key “"
               + name
-              + "” not found; there are single characters and Enter, ClassicTab, Escape, Space, Backspace, Delete,"
-              + " Insert, Home, End, PageUp, PageDown, ArrowUp, ArrowDown, ArrowLeft, ArrowRight,"
+              + "” not found; there are single characters and Enter, Tab, Escape, Space,"
+              + " Backspace, Delete, Insert, Home, End, PageUp, PageDown, ArrowUp, ArrowDown, ArrowLeft, ArrowRight,"
               + " F1 to F12, Shift, Control, Alt and Meta.");
     }
     return key;

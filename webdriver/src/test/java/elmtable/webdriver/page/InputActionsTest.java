@@ -2,12 +2,16 @@ package elmtable.webdriver.page;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import elmtable.browser.BrowserException;
+import elmtable.browser.Chord;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
@@ -48,5 +52,19 @@ class InputActionsTest {
     assertEquals(text, typed.toString().replace("\uE007", "\n"));
     assertEquals(Set.of(), down);
     assertFalse(ticks > text.length() + 1, "never more than letter by letter");
+  }
+
+  @Test
+  void everyKeyThatARefusalNamesIsKnown() {
+    String refusal = assertThrows(BrowserException.class, () -> press("Entr")).getMessage();
+    String named =
+        refusal.substring(refusal.indexOf("characters and ") + "characters and ".length());
+    for (String key : named.replace(".", "").split(",? and |, | to ")) {
+      press(key);
+    }
+  }
+
+  private static void press(String key) {
+    InputActions.keys(List.of(new Chord(List.of(key))));
   }
 }
