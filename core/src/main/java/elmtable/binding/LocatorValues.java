@@ -21,6 +21,9 @@ final class LocatorValues {
   private static final Pattern COUNT_BEFORE =
       Pattern.compile(":nth-[a-z-]+\\(\\s*$", Pattern.CASE_INSENSITIVE);
 
+  /** What makes a number of a place stands close before it. */
+  private static final int CLOSE = 1_000;
+
   private LocatorValues() {}
 
   static Locator fill(Locator.By by, Template locator, Evaluator evaluator) {
@@ -32,7 +35,7 @@ final class LocatorValues {
         case Template.Grid grid -> {}
         case Template.Expression place -> {
           String value = evaluator.value(place.formula()).text();
-          if (counts(by, filled, following(parts, i))) {
+          if (counts(by, close(filled), following(parts, i))) {
             filled.append(number(value));
             continue;
           }
@@ -51,6 +54,10 @@ final class LocatorValues {
       }
     }
     return new Locator(by, filled.toString());
+  }
+
+  private static CharSequence close(StringBuilder before) {
+    return before.substring(Math.max(0, before.length() - CLOSE));
   }
 
   private static String following(List<Template.Part> parts, int place) {

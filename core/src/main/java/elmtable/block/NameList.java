@@ -11,16 +11,19 @@ import java.util.Optional;
  * A property that lists names.
  *
  * @param line nothing where the block does not have it
- * @param start where the list begins in the property's value
- * @param names as written; {@code none} among them where it stands there
+ * @param parts as written, with where they begin in the property's value; {@code none} among them
+ *     where it stands there
  */
-public record NameList(Optional<Line.Property> line, int start, List<String> names) {
+public record NameList(Optional<Line.Property> line, List<Lists.Part> parts) {
   /** A property that the block does not have. */
-  public static final NameList NONE = new NameList(Optional.empty(), 0, List.of());
+  public static final NameList NONE = new NameList(Optional.empty(), List.of());
 
   public NameList {
-    names = List.copyOf(names);
+    parts = List.copyOf(parts);
   }
+
+  /** One of the names and where it stands. */
+  public record Place(String name, Range range) {}
 
   static NameList of(Block block, String word) {
     return behind(block, word, 0);
@@ -28,10 +31,10 @@ public record NameList(Optional<Line.Property> line, int start, List<String> nam
 
   /** A list that begins behind other words. */
   static NameList behind(Block block, String word, int start) {
-    Optional<Line.Property> line = block.property(word);
-    return line.isEmpty()
-        ? NONE
-        : new NameList(line, start, Lists.split(line.get().value().substring(start)));
+    return block
+        .property(word)
+        .map(line -> new NameList(Optional.of(line), Lists.parts(line.value(), start)))
+        .orElse(NONE);
   }
 
   /** Whether it is there to take away what a suite says. */
@@ -39,13 +42,15 @@ public record NameList(Optional<Line.Property> line, int start, List<String> nam
     return line.filter(Property::isNone).isPresent();
   }
 
-  /** Where one of the names stands. */
-  public Range range(String name) {
-    Line.Property property = line.orElseThrow();
-    return Lists.parts(property.value().substring(start)).stream()
-        .filter(part -> part.text().equals(name))
-        .findFirst()
-        .map(part -> property.valueRange().part(start + part.start(), start + part.end()))
-        .orElse(property.valueRange());
+  public List<String> names() {
+    return parts.stream().map(Lists.Part::text).toList();
+  }
+
+  /** Each name with its place, also one that stands there twice. */
+  public List<Place> places() {
+    return parts.stream()
+        .map(part ->
+            new Place(part.text(), line.orElseThrow().valueRange().part(part.start(), part.end())))
+        .toList();
   }
 }

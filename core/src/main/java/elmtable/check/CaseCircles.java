@@ -1,5 +1,6 @@
 package elmtable.check;
 
+import elmtable.block.NameList;
 import elmtable.check.rules.Graphs;
 import elmtable.language.Block;
 import elmtable.project.DocumentIndex;
@@ -36,7 +37,7 @@ final class CaseCircles {
     CaseCircles circles = new CaseCircles(project.index());
     for (DocumentIndex document : project.indexes().values()) {
       for (CaseEntry entry : document.cases()) {
-        if (!entry.after().isEmpty()) {
+        if (!entry.after().names().isEmpty()) {
           circles.left.put(entry.key(), entry);
         }
       }
@@ -72,7 +73,7 @@ final class CaseCircles {
   }
 
   private List<CaseEntry> earlierThan(CaseEntry entry) {
-    return entry.after().stream()
+    return entry.after().names().stream()
         .flatMap(name -> index.earlier(name, entry).stream())
         .map(EarlierCase::entry)
         .toList();
@@ -86,9 +87,9 @@ final class CaseCircles {
             this::earlierThan);
     Map<Block, List<Diagnostic>> found = new IdentityHashMap<>();
     for (CaseEntry entry : left.values()) {
-      for (String name : entry.after()) {
+      for (NameList.Place place : entry.after().places()) {
         index
-            .earlier(name, entry)
+            .earlier(place.name(), entry)
             .flatMap(earlier -> graph.closedBy(entry, earlier.entry()))
             .ifPresent(circle ->
                 found
@@ -96,7 +97,7 @@ final class CaseCircles {
                     .add(
                         new Diagnostic(
                             Problem.AFTER_CIRCLE,
-                            entry.own().after().range(name),
+                            place.range(),
                             "A case may not come after itself, or none of these can begin: "
                                 + Graphs.inWords(circle, CaseEntry::name)
                                 + ".")));

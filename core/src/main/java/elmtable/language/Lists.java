@@ -15,9 +15,14 @@ public final class Lists {
 
   /** The same with the places where they stand. */
   public static List<Part> parts(String value) {
+    return parts(value, 0);
+  }
+
+  /** Those of a list that begins behind other words. */
+  public static List<Part> parts(String value, int behind) {
     List<Part> parts = new ArrayList<>();
-    int start = 0;
-    for (String written : value.split(",")) {
+    int start = behind;
+    for (String written : value.substring(behind).split(",")) {
       add(written, start, parts);
       start += written.length() + 1;
     }

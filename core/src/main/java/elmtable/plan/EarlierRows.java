@@ -19,7 +19,7 @@ final class EarlierRows implements Function<CaseRow, String> {
   EarlierRows(Project project, CaseEntry entry) {
     this.project = project;
     this.earlier =
-        entry.after().stream()
+        entry.after().names().stream()
             .flatMap(name -> project.index().earlier(name, entry).stream())
             .filter(EarlierCase::byRow)
             .toList();

@@ -34,7 +34,7 @@ final class NeededCases {
     plans.stream().filter(NeededCases::runs).map(CasePlan::entry).forEach(open::add);
     while (!open.isEmpty()) {
       CaseEntry later = open.poll();
-      for (String name : later.after()) {
+      for (String name : later.after().names()) {
         project
             .index()
             .earlier(name, later)

@@ -130,7 +130,7 @@ final class CaseScheduler {
   private void countRows(RunRequest request) {
     Set<CaseEntry> awaited = new LinkedHashSet<>();
     for (CasePlan plan : request.plan().cases()) {
-      for (String name : plan.entry().after()) {
+      for (String name : plan.entry().after().names()) {
         project
             .index()
             .earlier(name, plan.entry())
@@ -267,7 +267,7 @@ final class CaseScheduler {
 
   private List<CaseGroup> earlier(ExecutableCase executable) {
     List<CaseGroup> earlier = new ArrayList<>();
-    for (String name : executable.entry().after()) {
+    for (String name : executable.entry().after().names()) {
       project
           .index()
           .earlier(name, executable.entry())

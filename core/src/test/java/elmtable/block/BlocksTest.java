@@ -103,13 +103,14 @@ class BlocksTest {
     assertTrue(one.data().orElseThrow().isNone());
   }
 
-  /** Also where a name is a part of one before it. */
+  /** Also where a name is a part of one before it, or stands there again. */
   @Test
   void eachNameOfAListHasItsRange() {
     NameList pages = new SuiteBlock(block("suite s", "pages: Kiln room, Kiln ,,  Kiln")).pages();
     assertEquals(List.of("Kiln room", "Kiln", "Kiln"), pages.names());
-    assertEquals(new Range(1, 7, 16), pages.range("Kiln room"));
-    assertEquals(new Range(1, 18, 22), pages.range("Kiln"));
+    assertEquals(
+        List.of(new Range(1, 7, 16), new Range(1, 18, 22), new Range(1, 27, 31)),
+        pages.places().stream().map(NameList.Place::range).toList());
   }
 
   @Test

@@ -3,6 +3,7 @@ package elmtable.check;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import elmtable.project.TestProjects;
 import elmtable.text.Diagnostic;
 import elmtable.text.Severity;
 import java.util.List;
@@ -49,6 +50,16 @@ class PropertyChecksTest extends AbstractChecksTest {
             steps
             | log | x |
             """));
+  }
+
+  @Test
+  void aNameThatIsListedTwiceIsMarkedAtBothPlaces() {
+    String text = "case a\nafter: b, b\npages: P, P\nsteps\n| log | x |\n";
+    List<String> places =
+        TestProjects.checked(text).problems("a.elmt").stream()
+            .map(problem -> problem.range().line() + ":" + problem.range().start())
+            .toList();
+    assertEquals(List.of("1:7", "1:10", "2:7", "2:10"), places);
   }
 
   /** What is read and not carried out yet is an error, where a run would pass over it. */

@@ -23,9 +23,9 @@ final class AfterChecks {
   }
 
   void check(CaseEntry entry, List<Diagnostic> problems) {
-    NameList after = entry.own().after();
-    for (String name : entry.after()) {
-      Range range = after.range(name);
+    for (NameList.Place place : entry.after().places()) {
+      String name = place.name();
+      Range range = place.range();
       Optional<EarlierCase> found = index.earlier(name, entry);
       if (found.isEmpty()) {
         problems.add(

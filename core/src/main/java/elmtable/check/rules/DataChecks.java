@@ -107,17 +107,16 @@ final class DataChecks {
                 each.own().combined().names().stream()
                     .flatMap(name -> project.index().dataSet(name).stream())
                     .toList());
-    NameList combined = entry.own().combined();
-    for (String name : combined.names()) {
+    for (NameList.Place part : entry.own().combined().places()) {
       project
           .index()
-          .dataSet(name)
-          .flatMap(part -> graph.closedBy(entry, part))
+          .dataSet(part.name())
+          .flatMap(set -> graph.closedBy(entry, set))
           .ifPresent(circle ->
               problems.add(
                   new Diagnostic(
                       Problem.DATA_CIRCLE,
-                      combined.range(name),
+                      part.range(),
                       "A data set may not be made of itself: "
                           + Graphs.inWords(circle, DataEntry::name)
                           + ".")));

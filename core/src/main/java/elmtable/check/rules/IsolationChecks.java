@@ -21,11 +21,11 @@ final class IsolationChecks {
     Optional<Property<Isolation>> own = entry.own().isolation();
     own.ifPresent(said -> said(said, entry.isIndependent(), problems));
     boolean open = entry.isolation().filter(said -> said == Isolation.WORKER).isPresent();
-    if (open && !entry.own().after().names().isEmpty() && !entry.own().after().isNone()) {
+    if (open && !entry.after().names().isEmpty()) {
       problems.add(
           new Diagnostic(
               Problem.OPEN_ISOLATION,
-              entry.own().after().line().orElseThrow().valueRange(),
+              entry.after().line().orElseThrow().valueRange(),
               "With “isolation: worker” nothing is promised of the browser's state, so this case"
                   + " may not find what the earlier one left; write suite or rows."));
     }

@@ -79,12 +79,13 @@ final class SettingChecks {
   }
 
   private void mail(NameList to) {
-    for (String address : to.names()) {
+    for (NameList.Place place : to.places()) {
+      String address = place.name();
       if (!PlanBlock.isMailAddress(address)) {
         problems.add(
             new Diagnostic(
                 Problem.BAD_PROPERTY_VALUE,
-                to.range(address),
+                place.range(),
                 "“" + address + "” is not a mail address, such as team@kiln.test."));
       }
     }

@@ -114,10 +114,10 @@ public record CaseEntry(
     return ofSuite().filter(SuiteBlock::isIndependent).isPresent();
   }
 
-  /** The cases that it runs after, as written. */
-  public List<String> after() {
+  /** The cases that it runs after. */
+  public NameList after() {
     NameList after = own().after();
-    return after.isNone() ? List.of() : after.names();
+    return after.isNone() ? NameList.NONE : after;
   }
 
   public boolean isDraft() {

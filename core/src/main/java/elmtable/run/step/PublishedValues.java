@@ -45,7 +45,7 @@ public final class PublishedValues {
   Optional<Value> find(ExecutableCase reader, String name) {
     String key = Names.key(name);
     List<EarlierCase> earlier =
-        reader.entry().after().stream()
+        reader.entry().after().names().stream()
             .flatMap(written -> project.index().earlier(written, reader.entry()).stream())
             .toList();
     return earlier.stream()

@@ -49,9 +49,10 @@ public final class PropertyChecks {
 
   public void pages(NameList pages) {
     Collection<String> known = index.pages().stream().map(PageEntry::name).toList();
-    for (String name : pages.names()) {
+    for (NameList.Place page : pages.places()) {
+      String name = page.name();
       if (index.page(name).isEmpty() && !isNone(name)) {
-        problems.add(unknown(Problem.UNKNOWN_PAGE, "page", name, pages.range(name), known));
+        problems.add(unknown(Problem.UNKNOWN_PAGE, "page", name, page.range(), known));
       }
     }
   }
@@ -77,9 +78,10 @@ public final class PropertyChecks {
   }
 
   private void named(NameList list, BlockKind kind, Problem problem) {
-    for (String name : list.names()) {
+    for (NameList.Place place : list.places()) {
+      String name = place.name();
       if (index.named(kind, name).isEmpty() && !isNone(name)) {
-        problems.add(unknown(problem, kind.noun(), name, list.range(name), names(kind)));
+        problems.add(unknown(problem, kind.noun(), name, place.range(), names(kind)));
       }
     }
   }
@@ -90,9 +92,10 @@ public final class PropertyChecks {
 
   /** Names of a list that are none of those known. */
   public void known(NameList list, Problem problem, String noun, Collection<String> known) {
-    for (String name : list.names()) {
+    for (NameList.Place place : list.places()) {
+      String name = place.name();
       if (known.stream().noneMatch(each -> Names.same(each, name))) {
-        problems.add(unknown(problem, noun, name, list.range(name), known));
+        problems.add(unknown(problem, noun, name, place.range(), known));
       }
     }
   }
