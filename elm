@@ -49,7 +49,7 @@ need_browsers_of() {
 
 # `file` lists what a build was made from; nothing is built again while that has not changed.
 sources() {
-  (cd "$here" && find pom.xml core webdriver demo-site server web \
+  (cd "$here" && find pom.xml core webdriver demo demo-site server web \
     \( -name target -o -name node_modules -o -name dist -o -path '*/src/test' \) -prune -o -type f -printf '%p %s %T@\n' | sort | cksum)
 }
 

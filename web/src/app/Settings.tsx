@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { SettingsIcon } from 'lucide-react';
 import { type FormEvent, useState } from 'react';
 import { get, inAddress, put, sendFile } from '@/api/client';
+import { takeInZip } from '@/api/projectFiles';
 import type { SettingsView } from '@/api/types';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
@@ -113,7 +114,7 @@ function ProjectFiles() {
     attempt(async () => {
       const [zip] = files;
       if (!zip) return '';
-      await sendFile('POST', '/api/import', zip);
+      await takeInZip(zip);
       return `“${zip.name}” was taken in; what it changed is in the history of each document.`;
     });
   const upload = (files: readonly File[]) =>

@@ -1,16 +1,20 @@
 import { useId } from 'react';
 import { Button } from './Button';
 
-/** A button that asks for files. */
+/** A button that asks for files, or for a folder and all that is in it. */
 export function FileButton({
   words,
   accept,
   multiple = false,
+  folder = false,
+  disabled = false,
   take,
 }: {
   words: string;
   accept?: string;
   multiple?: boolean;
+  folder?: boolean;
+  disabled?: boolean;
   take: (files: readonly File[]) => void;
 }) {
   const id = useId();
@@ -21,6 +25,7 @@ export function FileButton({
         type="file"
         accept={accept}
         multiple={multiple}
+        {...(folder && { webkitdirectory: '' })}
         tabIndex={-1}
         aria-label={words}
         className="sr-only"
@@ -29,7 +34,9 @@ export function FileButton({
           event.target.value = '';
         }}
       />
-      <Button onClick={() => document.getElementById(id)?.click()}>{words}</Button>
+      <Button disabled={disabled} onClick={() => document.getElementById(id)?.click()}>
+        {words}
+      </Button>
     </>
   );
 }

@@ -7,7 +7,7 @@ import { documentPlace } from '@/app/places';
 import { authorName } from '@/document/author';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
-import { NewDocument } from '@/stations/cases/NewDocument';
+import { OtherBeginnings } from './OtherBeginnings';
 
 /** An empty project asks for one thing, the address of the application, and makes the first case from it. */
 export function BeginScreen() {
@@ -46,17 +46,7 @@ export function BeginScreen() {
             {look.error?.message ?? look.data?.failure}
           </p>
         )}
-        {!seen && (
-          <p className="mt-6 text-ink-2">
-            Or begin with{' '}
-            <NewDocument>
-              <button type="button" className="font-medium text-accent hover:underline">
-                an empty suite
-              </button>
-            </NewDocument>
-            , or bring a project in as a zip, in Settings.
-          </p>
-        )}
+        {!seen && <OtherBeginnings />}
       </div>
       {seen && <FirstPage key={seen.address} address={address} seen={seen} />}
     </div>

@@ -40,6 +40,18 @@ class BeginJourney {
   }
 
   @Test
+  void anEmptyProjectBeginsWithTheDemo() throws Exception {
+    try (World world = World.on(empty());
+        Screen screen = new Screen()) {
+      screen.open(world.address());
+      screen.pressButton("The demo");
+      screen.see("//nav//*[normalize-space()='Clay stock']");
+      assertTrue(Files.exists(world.project().resolve("suites/clay-stock.elmt")));
+      assertTrue(Files.exists(world.project().resolve("data/recipes.xlsx")));
+    }
+  }
+
+  @Test
   void theSameOnTheCommandLine() throws Exception {
     try (World world = World.on(empty())) {
       Path made = world.project().resolve("kilns");

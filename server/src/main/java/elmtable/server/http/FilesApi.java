@@ -4,6 +4,7 @@ import elmtable.data.source.ProjectFiles;
 import elmtable.project.DocumentKind;
 import elmtable.project.Project;
 import elmtable.project.SourceDocument;
+import elmtable.server.service.DemoFiles;
 import elmtable.server.service.LineDifference;
 import elmtable.server.service.Revision;
 import elmtable.server.service.Services;
@@ -16,6 +17,7 @@ import elmtable.text.SourceText;
 import elmtable.text.TextChange;
 import io.javalin.config.RoutesConfig;
 import io.javalin.http.BadRequestResponse;
+import io.javalin.http.ConflictResponse;
 import io.javalin.http.ContentTooLargeResponse;
 import io.javalin.http.Context;
 import java.io.ByteArrayInputStream;
@@ -54,6 +56,7 @@ final class FilesApi {
     routes.post("/api/replacements/<path>", this::replacement);
     routes.get("/api/export", this::exportAll);
     routes.post("/api/import", this::importAll);
+    routes.post("/api/demo", this::importDemo);
   }
 
   private Workspace workspace() {
@@ -134,6 +137,17 @@ final class FilesApi {
     if (entries == 0) {
       throw new BadRequestResponse("This is no zip file, or one without files.");
     }
+    workspace().together(() -> changes.forEach(Runnable::run));
+    ctx.status(204);
+  }
+
+  /** Makes the demo's project of one that is empty. */
+  private void importDemo(Context ctx) throws IOException {
+    if (!workspace().project().documents().isEmpty()) {
+      throw new ConflictResponse("The demo goes into an empty project only.");
+    }
+    List<Runnable> changes = new ArrayList<>();
+    DemoFiles.forEach((path, content) -> takeIn(path, content, changes));
     workspace().together(() -> changes.forEach(Runnable::run));
     ctx.status(204);
   }

@@ -338,6 +338,7 @@ class DocumentsApiTest extends AbstractApiTest {
     assertTrue(again.length > zip.length, "with the file that was uploaded");
     assertEquals(400, bytes("POST", "/api/import", "no zip".getBytes()).statusCode());
     assertEquals(400, bytes("PUT", "/api/files/..%2Fx.csv", new byte[1]).statusCode());
+    assertEquals(409, send("POST", "/api/demo", Map.of()).status(), "the project is not empty");
   }
 
   private HttpResponse<byte[]> bytes(String method, String path, byte[] body) throws Exception {
