@@ -1,7 +1,7 @@
 import type { KeywordView, ParameterView } from '@/api/types';
 import { KEYWORDS } from '@/app/places';
 import { UsesList } from '@/lens/UsesList';
-import { StepsRead } from '@/parts/StepsRead';
+import { LetterColumn, StepsRead } from '@/parts/StepsRead';
 import { ViewChoice } from '@/stations/documents/ViewChoice';
 
 /** A keyword as a page of a reference: what it does, takes, gives, how it is written, and who calls it. */
@@ -145,23 +145,30 @@ function Gives({ keyword: { gives } }: { keyword: KeywordView }) {
 
 /** How a step that calls it looks. */
 function Example({ keyword: { name, takes, gives } }: { keyword: KeywordView }) {
+  const results = `=> ${gives.map((output) => output.name).join(', ')}`;
   return (
     <table aria-label="Example" className="w-full table-fixed border-collapse border-y-[1.5px] border-y-rule text-left">
+      <colgroup>
+        <LetterColumn texts={[name]} />
+        {takes.length > 0 && <col span={takes.length} />}
+        {gives.length > 0 && <LetterColumn texts={[results]} />}
+      </colgroup>
       <tbody>
         <tr className="h-7">
-          <th scope="row" className="truncate px-2 font-medium">
+          <th scope="row" title={name} className="truncate px-2 font-medium">
             {name}
           </th>
           {takes.map((parameter) => (
             <td key={parameter.name} className="relative px-2 font-mono text-value">
               <span className="capt">{parameter.name}</span>
-              <span className="block truncate">{sample(parameter)}</span>
+              <span className="block truncate" title={sample(parameter)}>
+                {sample(parameter)}
+              </span>
             </td>
           ))}
           {gives.length > 0 && (
-            <td className="truncate border-l border-hair px-2 font-mono text-value">
-              {'=> '}
-              {gives.map((output) => output.name).join(', ')}
+            <td title={results} className="truncate border-l border-hair px-2 font-mono text-value">
+              {results}
             </td>
           )}
         </tr>
