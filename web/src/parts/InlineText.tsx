@@ -12,6 +12,7 @@ export function InlineText({
   className = '',
   secret = false,
   ask = null,
+  begins = false,
   onCommit,
 }: {
   as: ElementType;
@@ -25,9 +26,11 @@ export function InlineText({
   secret?: boolean;
   /** Asks what could be meant, where something is known of that. */
   ask?: Ask | null;
+  /** Whether it is a field as soon as it is there. */
+  begins?: boolean;
   onCommit: (text: string) => void;
 }) {
-  const [editing, setEditing] = useState(false);
+  const [editing, setEditing] = useState(begins);
   if (editing) {
     return (
       <Field

@@ -66,6 +66,20 @@ it('shows names down and environments across, and never a secret', async () => {
   expect(currency?.querySelectorAll('.italic')).toHaveLength(1);
 });
 
+it('adds a name to the environment that others are like', async () => {
+  station();
+  await grid();
+  await pressOn(only('button', 'value'));
+  await enter(only('input', 'Name of the value'), 'Currency');
+  expect(text()).toContain('“Currency” is there already.');
+  await enter(only('input', 'Name of the value'), 'kiln hall');
+  await pressOn(only('button', 'Add it to local'));
+  await until(async () => {
+    const open = await documentInHand(PATH);
+    expect(open?.state.doc.toString()).toMatch(/password +\| celadon \|\n\| kiln hall \| +\|\n\nenvironment far/);
+  });
+});
+
 it('gives an environment a value of its own where it had another’s', async () => {
   station();
   await grid();

@@ -1,0 +1,113 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link } from 'wouter';
+import type { EnvironmentColumn, EnvironmentsView, EnvironmentValue } from '@/api/types';
+import { useEnvironment } from '@/app/environment';
+import { documentPlace, ENVIRONMENTS } from '@/app/places';
+import { InlineText } from '@/parts/InlineText';
+import { NewValue } from './NewValue';
+import { setValue, typeIn } from './setValue';
+
+/** Values over environments: names down, environments across. */
+export function ValuesGrid({ view }: { view: EnvironmentsView }) {
+  const queries = useQueryClient();
+  const [wrong, setWrong] = useState('');
+  const working = useEnvironment();
+  const [added, setAdded] = useState('');
+  const write = async (of: EnvironmentColumn, value: EnvironmentValue, text: string) => {
+    setWrong('');
+    try {
+      if (value.secret && !text.includes('<')) await typeIn(of, value, text);
+      else {
+        queries.setQueryData<EnvironmentsView>(
+          ['environments'],
+          (before) => before && withCell(before, of, value, text),
+        );
+        await setValue(of, value, text);
+      }
+    } catch (failed) {
+      setWrong(failed instanceof Error ? failed.message : String(failed));
+    }
+    await queries.invalidateQueries({ queryKey: ['environments'] });
+  };
+  return (
+    <>
+      {wrong && (
+        <p role="alert" className="mb-2 bg-failed-wash px-3 py-1.5">
+          {wrong}
+        </p>
+      )}
+      <table aria-label="Values of the environments" className="w-full border-collapse text-left">
+        <thead className="border-b-[1.5px] border-rule">
+          <tr className="h-9">
+            <th scope="col" className="w-48 pr-3 text-caption font-normal text-ink-3">
+              name
+            </th>
+            {view.environments.map((each) => (
+              <th key={each.name} scope="col" className="border-l border-hair px-2 font-normal">
+                <Link
+                  to={documentPlace(each.path, { line: each.line, station: ENVIRONMENTS })}
+                  className="font-semibold hover:underline"
+                  title={each.note}
+                >
+                  {each.name}
+                </Link>
+                {each.name === working && <span className="ml-2 text-small text-accent">in force</span>}
+                {each.like && <span className="ml-2 text-small text-ink-3">like {each.like}</span>}
+              </th>
+            ))}
+            <th scope="col" className="border-l border-hair px-2 text-caption font-normal text-ink-3">
+              note
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {view.values.map((value) => (
+            <tr key={value.name} className="h-7 border-b border-hair">
+              <th scope="row" className="pr-3 font-normal">
+                <span className="ref" data-origin="environment">
+                  {value.name}
+                </span>
+                {value.secret && <span className="ml-2 text-small text-ink-3">secret</span>}
+              </th>
+              {view.environments.map((each, index) => {
+                const cell = value.cells[index];
+                return (
+                  <td key={each.name} className="max-w-72 border-l border-hair px-1.5 font-mono text-value">
+                    <InlineText
+                      as="span"
+                      label={cellName(value.name, each.name)}
+                      text={value.secret && cell?.text === '•••' ? '' : (cell?.text ?? '')}
+                      shown={
+                        cell?.text === '•••' ? (cell.typed ? '••• (typed in)' : '••• (in its document)') : undefined
+                      }
+                      secret={value.secret}
+                      begins={added === cellName(value.name, each.name)}
+                      placeholder={value.secret ? 'not set' : 'no value'}
+                      className={cell?.from ? 'text-ink-3 italic' : ''}
+                      onCommit={(text) => void write(each, value, text)}
+                    />
+                  </td>
+                );
+              })}
+              <td className="truncate border-l border-hair px-2 text-ink-2">{value.note}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <NewValue view={view} working={working} failed={setWrong} added={(name, of) => setAdded(cellName(name, of))} />
+    </>
+  );
+}
+
+const cellName = (value: string, environment: string) => `${value} in ${environment}`;
+
+/** What will be there once it is written. */
+const withCell = (view: EnvironmentsView, of: EnvironmentColumn, value: EnvironmentValue, text: string) => ({
+  ...view,
+  values: view.values.map((each) =>
+    each.name !== value.name
+      ? each
+      : { ...each, cells: each.cells.map((cell, i) => (view.environments[i]?.name === of.name ? { text } : cell)) },
+  ),
+});
