@@ -3,7 +3,7 @@ import { type ChangeSpec, type EditorState, StateEffect, type TransactionSpec } 
 import { marksFrom, typedCell } from './cells';
 import { canonicalCells, columnWidths, groupAround, layOut, printRow, type TargetRow } from './layout';
 import { type Row, widthOf } from './lines';
-import { type Block, findBlock, findRow, movedLines, type RowPlace, structure } from './structure';
+import { type Block, findBlock, findRow, movedLines, type RowPlace, type Section, structure } from './structure';
 import { holdsSteps, type SectionWord } from './words';
 
 /** What a sheet edit did to a cell of a row, to be told where it did not stand. */
@@ -51,12 +51,15 @@ export function cellText(row: Row, steps: boolean, column: number): string {
   return column === 0 ? lanes.keyword : (lanes.arguments[column - 1] ?? '');
 }
 
-function cellsWith(cells: readonly string[], steps: boolean, column: number, text: string): string[] {
+function cellsWith(cells: readonly string[], section: Section, column: number, text: string): string[] {
   const next = [...cells];
+  const steps = holdsSteps(section.word);
   const from = steps ? marksFrom(cells.map((source) => ({ source }))) : cells.length;
   if (column === MARKS) {
     const marks = splitMarks(text).map(typedCell);
-    return [...next.slice(0, Math.min(from, next.length)), ...marks];
+    const given = next.slice(0, next.slice(0, from).findLastIndex((cell) => cell !== '') + 1);
+    const blanks = marks.length > 0 ? Math.max(0, marksColumn(section) - given.length) : 0;
+    return [...given, ...new Array(blanks).fill(''), ...marks];
   }
   const typed = typedCell(text);
   if (column < from) next[column] = typed;
@@ -65,6 +68,12 @@ function cellsWith(cells: readonly string[], steps: boolean, column: number, tex
     next.splice(from, 0, ...blanks, typed);
   }
   return next;
+}
+
+/** The column in which the marks of a table begin; 0 where none has any. */
+function marksColumn({ rows }: Section): number {
+  const marked = rows.map(({ row }) => row.cells).filter((cells) => marksFrom(cells) < cells.length);
+  return marked.length > 0 ? Math.min(...marked.map(marksFrom)) : 0;
 }
 
 /** Several marks in one cell of the sheet are divided by pipes. */
@@ -175,7 +184,7 @@ export function setCells(state: EditorState, values: readonly CellValue[]): Tran
     const { index } = place.placed;
     const cells = rows.get(index) ?? canonicalCells(place.placed.row);
     const steps = holdsSteps(place.section.word);
-    rows.set(index, cellsWith(cells, steps, column, text));
+    rows.set(index, cellsWith(cells, place.section, column, text));
     byBlock.set(place.block, rows);
     told.push({ row, cell: column, before: cellText(place.placed.row, steps, column), after: text });
   }
@@ -321,7 +330,7 @@ export function pasteCells(
     let now: readonly string[] = target ? canonicalCells(target.row) : [];
     row.forEach((text, c) => {
       const column = columnAt(columns, first + c, steps);
-      now = cellsWith(now, steps, column, text);
+      now = cellsWith(now, place.section, column, text);
       if (target) {
         told.push({ row: target.row.id, cell: column, before: cellText(target.row, steps, column), after: text });
       }

@@ -10,6 +10,7 @@ export const TABLE_KEYS: KeysOf = [
   ['Ctrl → ←', 'unfold, fold'],
   ['Alt → ←', 'read by row'],
   ['Shift ↑ ↓ ← →', 'several cells'],
+  ['F8', 'switch off, on'],
   ['Ctrl D', 'fill down'],
   ['Del', 'empty the cells'],
   ['Ctrl Del', 'remove the row'],

@@ -1,4 +1,5 @@
 import { type ReactNode, useRef } from 'react';
+import { runs } from '@/document/switchOff';
 import { Menu, type MenuEntry } from '@/parts/Menu';
 import {
   addBlock,
@@ -10,6 +11,7 @@ import {
   removeSection,
   shiftBlock,
   shiftColumn,
+  switchOff,
 } from './blockActions';
 import type { RowItem, Stop } from './items';
 import { blockRefactorings, cellRefactorings, stepRefactorings } from './refactoringEntries';
@@ -47,7 +49,12 @@ export function LineMenu({
 function entriesOf(item: Stop, session: SheetSession): MenuEntry[] {
   switch (item.kind) {
     case 'step':
-      return [...rowEntries(item, session), null, ...stepRefactorings(item, session)];
+      return [
+        ...rowEntries(item, session),
+        offEntry(item, item.step.off, session),
+        null,
+        ...stepRefactorings(item, session),
+      ];
     case 'cells':
       return [...rowEntries(item, session), null, ...columnEntries(item, session), ...cellRefactorings(item, session)];
     case 'block':
@@ -64,6 +71,12 @@ const rowEntries = (row: RowItem, session: SheetSession): MenuEntry[] => [
   { word: 'Move down', keys: 'Alt ↓', act: () => session.shiftRows([row], 1) },
   { word: 'Remove row', keys: 'Ctrl Del', act: () => session.removeRows([row]) },
 ];
+
+const offEntry = (at: Stop, off: boolean, session: SheetSession): MenuEntry => ({
+  word: off ? 'Switch on' : 'Switch off',
+  keys: 'F8',
+  act: () => switchOff(session, at),
+});
 
 const columnEntries = (row: RowItem, session: SheetSession): MenuEntry[] => [
   { word: 'Column before', act: () => addColumn(session, row, 0) },
@@ -86,6 +99,7 @@ function blockEntries(item: Extract<Stop, { kind: 'block' }>, session: SheetSess
     { word: 'Copy', keys: 'Ctrl Shift D', act: () => copyBlock(session, item.id) },
     { word: 'Move up', keys: 'Alt ↑', act: () => shiftBlock(session, item.id, -1) },
     { word: 'Move down', keys: 'Alt ↓', act: () => shiftBlock(session, item.id, 1) },
+    ...(word === 'case' ? [offEntry(item, !runs(block.properties), session)] : []),
     { word: `Remove ${word}`, keys: 'Ctrl Del', act: () => removeBlock(session, item.id) },
     ...(missing.length > 0 ? [null] : []),
     ...missing.map((section) => ({ word: `Add ${section}`, act: () => addSection(session, item.id, section) })),

@@ -2,6 +2,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { type ClipboardEvent, type KeyboardEvent, useRef, useState } from 'react';
 import type { CaseOutcomeView } from '@/api/types';
 import type { OpenDocument } from '@/document/openDocument';
+import { saysNotToRun } from '@/document/switchOff';
 import { useDocumentState } from '@/document/useDocument';
 import { Filter } from '@/parts/Filter';
 import { CaseLine, GRID, LINE_HEIGHT } from './OverviewLine';
@@ -66,6 +67,12 @@ export function Overview({
       text: text(top + i),
     }));
   const textAt = (line: number) => shown[line]?.one.cells[cursor.column] ?? '';
+  const switchOff = () => {
+    const column = OVERVIEW_COLUMNS.indexOf('run');
+    const lines = inRange(() => '').map(({ line }) => line);
+    const off = lines.every((line) => saysNotToRun(shown[line]?.one.cells[column] ?? ''));
+    write(lines.map((line) => ({ line, column, text: off ? '' : 'no' })));
+  };
   const commit = (text: string, down: number) => {
     write([{ ...cursor, text }]);
     setEditing(null);
@@ -84,6 +91,7 @@ export function Overview({
     else if (key === 'ArrowRight') go(cursor.line, cursor.column + 1);
     else if (key === 'ArrowLeft') go(cursor.line, cursor.column - 1);
     else if (key === 'Enter' || key === 'F2') setEditing(textAt(cursor.line));
+    else if (key === 'F8') switchOff();
     else if (key === 'Delete' || key === 'Backspace') write(inRange(() => ''));
     else if (key.length === 1 && key !== '/' && !event.altKey) setEditing(event.key);
     else return;
@@ -110,8 +118,8 @@ export function Overview({
     <>
       <div className="flex flex-none items-center gap-3 px-4 pb-1.5">
         <p className="flex-1 text-ink-2">
-          Type to change a cell, Ctrl D fills the selected cells down, Del empties them; a column from a spreadsheet can
-          be pasted.
+          Type to change a cell, Ctrl D fills the selected cells down, Del empties them, F8 switches their cases off; a
+          column from a spreadsheet can be pasted.
         </p>
         <div className="w-48">
           <Filter value={filter} onChange={setFilter} label="Filter the cases" />

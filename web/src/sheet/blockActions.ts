@@ -2,8 +2,9 @@
 
 import * as edits from '@/document/blockEdits';
 import { findRow, structure } from '@/document/structure';
+import { switchCase, switchSteps } from '@/document/switchOff';
 import type { SectionWord } from '@/document/words';
-import { columnsOf, isRow, type RowItem } from './items';
+import { columnsOf, isRow, type RowItem, type Stop } from './items';
 import { type SheetSession, sectionIds } from './session';
 
 /** The section of a row, for what is done with its columns. */
@@ -66,6 +67,15 @@ export function removeBlock(session: SheetSession, id: number) {
   session.dispatch(edits.removeBlock(session.document.state, id));
   if (next) session.goTo(next.key, 0);
   else session.cursor.set(null);
+}
+
+/** Switches a case off, or steps: those of the range where one of them is meant; or on again. */
+export function switchOff(session: SheetSession, at: Stop) {
+  const { state } = session.document;
+  if (at.kind === 'block') return session.dispatch(switchCase(state, at.id));
+  if (at.kind !== 'step') return;
+  const range = session.rangeRows().map((row) => row.id);
+  session.dispatch(switchSteps(state, range.includes(at.id) ? range : [at.id]));
 }
 
 /** Adds a block of a kind behind another one, with its name under the cursor. */

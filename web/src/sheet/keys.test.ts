@@ -137,6 +137,25 @@ describe('keys of a sheet', () => {
     expect(text()).toMatch(/\| before +\| +\|\n\| press/);
   });
 
+  it('switch steps off and on again, and a case', () => {
+    at('open', 0);
+    press('F8');
+    expect(text()).toMatch(/\| open +\| Bookings \| ! off \|\n\| press/);
+    press('Shift ArrowDown');
+    press('F8');
+    expect(text()).toMatch(/\| open +\| Bookings \| ! off \|\n\| press \| Send +\| ! off \|/);
+    press('F8');
+    expect(text()).toBe(TEXT);
+    press('Escape');
+    press('ArrowUp');
+    press('ArrowUp');
+    expect(here()).toBe('block');
+    press('F8');
+    expect(text()).toContain('case one\nrun: no\nsteps\n');
+    press('F8');
+    expect(text()).toBe(TEXT);
+  });
+
   it('that mean nothing here are left to others', () => {
     at('press', 0);
     expect(['Ctrl k', 'Alt x', 'F5', 'a', 'Ctrl Tab'].map(press)).toEqual([false, false, false, false, false]);

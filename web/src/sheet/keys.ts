@@ -1,5 +1,5 @@
 import type { KeyboardEvent } from 'react';
-import { copyBlock, removeBlock, selectSection, shiftBlock } from './blockActions';
+import { copyBlock, removeBlock, selectSection, shiftBlock, switchOff } from './blockActions';
 import { isRow } from './items';
 import { extractKeyword, rename } from './refactoringEntries';
 import { showAllRows, turnRow } from './rowLens';
@@ -62,6 +62,9 @@ export function sheetKey(event: KeyboardEvent, session: SheetSession): boolean {
       return true;
     case 'F6':
       rename(session);
+      return true;
+    case 'F8':
+      switchOff(session, stop);
       return true;
     case 'Delete':
     case 'Backspace':

@@ -88,3 +88,14 @@ it('shows only what fits the filter, and writes to that', async () => {
   await press('Enter');
   expect(column('name')).toEqual(['one', 'two', 'third']);
 });
+
+it('switches cases off and on by a key, whatever column one is in', async () => {
+  show(<Overview document={document_} outcomes={new Map()} />);
+  only('[role=grid]').focus();
+  await press('ArrowDown', { shiftKey: true });
+  await press('ArrowDown', { shiftKey: true });
+  await press('F8');
+  expect(column('run')).toEqual(['no', 'no', 'no']);
+  await press('F8');
+  expect(column('run')).toEqual(['', '', '']);
+});
