@@ -302,7 +302,11 @@ export const documentInHand = (path: string): Promise<OpenDocument> | undefined 
 async function fetchDocument(path: string): Promise<OpenDocument> {
   listenOnce();
   const [text] = await get<DocumentText[]>(`/api/documents?path=${encodeURIComponent(path)}&text`);
-  if (!text) throw new Error(`The project has no document “${path}”.`);
+  if (!text) {
+    throw new Error(
+      `The project has no document “${path}”. It may have been renamed or removed; what is here stands on the left, and what was removed below that.`,
+    );
+  }
   live.watchDocument(text.id);
   const document = new OpenDocument(text);
   // What came between the text and the watching is asked for.
