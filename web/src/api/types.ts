@@ -77,6 +77,7 @@ export interface CaseNode {
     executableCount: number;
     exclusionReason?: string;
     last?: Outcome;
+    millis?: number;
 }
 
 export interface CaseOutcomeView {
@@ -84,6 +85,7 @@ export interface CaseOutcomeView {
     executableCount: number;
     exclusionReason?: string;
     last?: Outcome;
+    millis?: number;
 }
 
 export interface CasePlanView {

@@ -5,6 +5,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { useLocation } from 'wouter';
 import { useBlocks, useKeywords, useStartRun, useTree } from '@/api/queries';
 import {
+  ALL_CASES,
   CASES,
   compositionPlace,
   DATA,
@@ -79,6 +80,7 @@ function useCommands(showKeys: () => void): Command[] {
       { word: 'Plan', kind: 'station', go: () => go(PLAN) },
       { word: 'Runs', kind: 'station', go: () => go(RUNS) },
       { word: 'Environments', kind: 'station', go: () => go(ENVIRONMENTS) },
+      { word: 'All cases', kind: 'station', go: () => go(ALL_CASES) },
       { word: 'Composition of the cases', kind: 'station', go: () => go(compositionPlace('')) },
       { word: 'Show all keys', kind: 'do', go: showKeys },
       { word: 'Run everything', kind: 'do', go: () => start({ title: 'everything' }) },
@@ -134,7 +136,7 @@ function Commands({ close, showKeys }: { close: () => void; showKeys: () => void
   // A project has thousands of cases, so only those that are shown are handed on.
   const found = all
     .filter((c) => words.every((word) => `${c.word} ${c.kind}`.toLowerCase().includes(word)))
-    .slice(0, 15);
+    .slice(0, 16);
   const choose = (command: Command) => {
     close();
     command.go();

@@ -42,6 +42,9 @@ export function documentPlace(
   return `${station}/${inPath(path)}${asked ? `?${asked}` : ''}`;
 }
 
+/** The cases of all suites as one table. */
+export const ALL_CASES = `${CASES}?as=overview`;
+
 /** The document of an address, if it is of one. */
 export function documentAt(pathname: string): string | null {
   const station = OF_DOCUMENTS.find((each) => pathname.startsWith(`${each}/`));

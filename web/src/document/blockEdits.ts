@@ -1,5 +1,5 @@
 import { isolateHistory } from '@codemirror/commands';
-import type { ChangeSpec, EditorState, TransactionSpec } from '@codemirror/state';
+import { ChangeSet, type ChangeSpec, type EditorState, type TransactionSpec } from '@codemirror/state';
 import { typedCell } from './cells';
 import { canonicalCells, columnWidths, groupAround, layOut, printRow } from './layout';
 import type { Row } from './lines';
@@ -17,6 +17,24 @@ function edit(state: EditorState, changes: ChangeSpec, line: number): Transactio
     userEvent: 'sheet',
     selection: { anchor: set.mapPos(lineStart(state, line), -1) },
   };
+}
+
+/** Several edits, each of the state that those before it make, as one step of undo. */
+export function together(
+  state: EditorState,
+  edits: readonly ((state: EditorState) => TransactionSpec | null)[],
+): TransactionSpec | null {
+  let now = state;
+  let changes = ChangeSet.empty(state.doc.length);
+  for (const make of edits) {
+    const spec = make(now);
+    if (!spec) continue;
+    const done = now.update(spec);
+    changes = changes.compose(done.changes);
+    now = done.state;
+  }
+  if (changes.empty) return null;
+  return { changes, annotations: isolateHistory.of('full'), userEvent: 'sheet', selection: now.selection };
 }
 
 const lineStart = (state: EditorState, line: number) =>

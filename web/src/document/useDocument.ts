@@ -1,6 +1,9 @@
 import type { EditorState } from '@codemirror/state';
-import { useEffect, useState, useSyncExternalStore } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { documentHere, type OpenDocument, openDocument } from './openDocument';
+
+/** Documents are fetched by so many requests at a time. */
+const AT_ONCE = 4;
 
 /** The document at a path, at once where it is here already; or why it is not. */
 export function useDocument(path: string): { document: OpenDocument | null; wrong: string } {
@@ -23,6 +26,53 @@ export function useDocument(path: string): { document: OpenDocument | null; wron
 /** The state of a document that is open; drawn anew at each change. */
 export const useDocumentState = (document: OpenDocument): EditorState =>
   useSyncExternalStore(document.listen, () => document.state);
+
+/** Draws anew at each change of several documents. */
+export function useDocumentStates(documents: readonly OpenDocument[]): void {
+  const known = useRef<readonly EditorState[]>([]);
+  const listen = useCallback(
+    (listener: () => void) => {
+      const stops = documents.map((each) => each.listen(listener));
+      return () => {
+        for (const stop of stops) stop();
+      };
+    },
+    [documents],
+  );
+  useSyncExternalStore(listen, () => {
+    const now = documents.map((each) => each.state);
+    const same = now.length === known.current.length && now.every((state, i) => state === known.current[i]);
+    if (!same) known.current = now;
+    return known.current;
+  });
+}
+
+/** Documents by their paths, those first that are here already; how many are still to come, and why some do not. */
+export function useDocuments(paths: readonly string[]): { documents: OpenDocument[]; left: number; wrong: string } {
+  const [settled, setSettled] = useState({ count: 0, wrong: '' });
+  const key = paths.join('\n');
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the list is another at each drawing
+  useEffect(() => {
+    let gone = false;
+    const waiting = paths.filter((path) => !documentHere(path));
+    const work = async () => {
+      for (let path = waiting.shift(); path !== undefined && !gone; path = waiting.shift()) {
+        const wrong = await openDocument(path).then(
+          () => '',
+          (failed) => (failed instanceof Error ? failed.message : String(failed)),
+        );
+        if (!gone) setSettled((before) => ({ count: before.count + 1, wrong: before.wrong || wrong }));
+      }
+    };
+    for (let worker = 0; worker < AT_ONCE; worker++) void work();
+    return () => {
+      gone = true;
+    };
+  }, [key]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each that has come is one more that is here
+  const documents = useMemo(() => paths.flatMap((path) => documentHere(path) ?? []), [key, settled]);
+  return { documents, left: paths.length - documents.length, wrong: settled.wrong };
+}
 
 /** Something of a document that is open; drawn anew only where it is another. What is read is kept as long as it is equal. */
 export const useDocumentPart = <Part>(document: OpenDocument, read: (document: OpenDocument) => Part): Part =>

@@ -1,12 +1,18 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type ClipboardEvent, type KeyboardEvent, useRef, useState } from 'react';
-import type { CaseOutcomeView } from '@/api/types';
 import type { OpenDocument } from '@/document/openDocument';
 import { saysNotToRun } from '@/document/switchOff';
-import { useDocumentState } from '@/document/useDocument';
+import { useDocumentStates } from '@/document/useDocument';
 import { Filter } from '@/parts/Filter';
-import { CaseLine, GRID, LINE_HEIGHT } from './OverviewLine';
-import { OVERVIEW_COLUMNS, type OverviewValue, overviewOf, pasted, writeOverview } from './overviewCells';
+import { CaseLine, type CaseRuns, gridOf, LINE_HEIGHT } from './OverviewLine';
+import {
+  OVERVIEW_COLUMNS,
+  type OverviewCase,
+  type OverviewValue,
+  overviewOf,
+  pasted,
+  writeOverview,
+} from './overviewCells';
 
 const CAPTIONS: Record<string, string> = { name: 'case' };
 
@@ -15,20 +21,23 @@ interface Place {
   column: number;
 }
 
-/** The cases of a suite as one table, so that a tag or a flag of many is set in one column. */
+/** The cases of a suite, or of many, as one table, so that a tag or a flag of many is set in one column. */
 export function Overview({
-  document,
-  outcomes,
+  documents,
+  suites = false,
+  runsOf,
 }: {
-  document: OpenDocument;
-  outcomes: ReadonlyMap<number, CaseOutcomeView>;
+  documents: readonly OpenDocument[];
+  /** Whether the cases are of several suites, which are named then. */
+  suites?: boolean;
+  runsOf: (one: OverviewCase) => CaseRuns | undefined;
 }) {
-  useDocumentState(document);
-  const all = overviewOf(document);
+  useDocumentStates(documents);
   const [filter, setFilter] = useState('');
-  const shown = all
-    .map((one, line) => ({ one, line }))
-    .filter(({ one }) => one.cells.join(' ').toLowerCase().includes(filter.toLowerCase()));
+  const wanted = filter.toLowerCase();
+  const shown = documents
+    .flatMap(overviewOf)
+    .filter(({ suite, cells }) => `${suites ? suite : ''} ${cells.join(' ')}`.toLowerCase().includes(wanted));
   const [cursor, setCursor] = useState<Place>({ line: 0, column: 0 });
   const [anchor, setAnchor] = useState<number | null>(null);
   const [editing, setEditing] = useState<string | null>(null);
@@ -41,15 +50,21 @@ export function Overview({
   });
   const top = Math.min(anchor ?? cursor.line, cursor.line);
   const bottom = Math.max(anchor ?? cursor.line, cursor.line);
+  /** The documents that each step changed, as one of many cases is taken back at once. */
+  const steps = useRef<{ done: OpenDocument[][]; undone: OpenDocument[][] }>({ done: [], undone: [] });
   const write = (values: OverviewValue[]) => {
-    // What is written counts among those that are shown.
-    writeOverview(
-      document,
-      values.flatMap((value) => {
-        const to = shown[value.line];
-        return to ? [{ ...value, line: to.line }] : [];
-      }),
-    );
+    const changed = writeOverview(shown, values);
+    if (changed.length > 0) steps.current = { done: [...steps.current.done, changed], undone: [] };
+  };
+  const undo = () => {
+    const step = steps.current.done.pop();
+    if (step) steps.current.undone.push(step);
+    for (const document of step ?? [shown[cursor.line]?.document]) document?.undo();
+  };
+  const redo = () => {
+    const step = steps.current.undone.pop();
+    if (step) steps.current.done.push(step);
+    for (const document of step ?? [shown[cursor.line]?.document]) document?.redo();
   };
   const go = (line: number, column: number, extend = false) => {
     const next = {
@@ -66,11 +81,11 @@ export function Overview({
       column: cursor.column,
       text: text(top + i),
     }));
-  const textAt = (line: number) => shown[line]?.one.cells[cursor.column] ?? '';
+  const textAt = (line: number) => shown[line]?.cells[cursor.column] ?? '';
   const switchOff = () => {
     const column = OVERVIEW_COLUMNS.indexOf('run');
     const lines = inRange(() => '').map(({ line }) => line);
-    const off = lines.every((line) => saysNotToRun(shown[line]?.one.cells[column] ?? ''));
+    const off = lines.every((line) => saysNotToRun(shown[line]?.cells[column] ?? ''));
     write(lines.map((line) => ({ line, column, text: off ? '' : 'no' })));
   };
   const commit = (text: string, down: number) => {
@@ -83,7 +98,8 @@ export function Overview({
     if (editing !== null) return;
     const control = event.ctrlKey || event.metaKey;
     const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-    if (control && key === 'z') event.shiftKey ? document.redo() : document.undo();
+    if (control && key === 'z') event.shiftKey ? redo() : undo();
+    else if (control && key === 'y') redo();
     else if (control && key === 'd') write(inRange(() => textAt(top)));
     else if (control) return;
     else if (key === 'ArrowDown') go(cursor.line + 1, cursor.column, event.shiftKey);
@@ -130,7 +146,7 @@ export function Overview({
         role="grid"
         aria-label="Overview of the cases"
         aria-rowcount={shown.length + 1}
-        aria-colcount={OVERVIEW_COLUMNS.length + 2}
+        aria-colcount={OVERVIEW_COLUMNS.length + (suites ? 4 : 3)}
         aria-multiselectable
         tabIndex={0}
         onKeyDown={onKeyDown}
@@ -138,17 +154,17 @@ export function Overview({
         onPaste={onPaste}
         className="min-h-0 flex-1 overflow-auto px-4"
       >
-        <Head />
+        <Head suites={suites} />
         <div role="presentation" className="relative min-w-[760px]" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map(({ index, start }) => {
-            const line = shown[index];
+            const one = shown[index];
             return (
-              line && (
+              one && (
                 <CaseLine
-                  key={line.one.id}
-                  document={document}
-                  one={line.one}
-                  outcome={outcomes.get(line.one.id)}
+                  key={`${one.document.id} ${one.id}`}
+                  one={one}
+                  suites={suites}
+                  runs={runsOf(one)}
                   top={start}
                   index={index}
                   column={index >= top && index <= bottom ? cursor.column : null}
@@ -172,15 +188,20 @@ export function Overview({
   );
 }
 
-function Head() {
+function Head({ suites }: { suites: boolean }) {
   return (
     <div
       role="row"
       tabIndex={-1}
       aria-rowindex={1}
-      className={`${GRID} sticky top-0 z-[4] h-[26px] min-w-[760px] items-center border-b-[1.5px] border-rule bg-surface text-caption text-ink-3`}
+      className={`${gridOf(suites)} sticky top-0 z-[4] h-[26px] min-w-[760px] items-center border-b-[1.5px] border-rule bg-surface text-caption text-ink-3`}
     >
       <span role="columnheader" tabIndex={-1} aria-label="last outcome" />
+      {suites && (
+        <span role="columnheader" tabIndex={-1} className="px-2">
+          suite
+        </span>
+      )}
       {OVERVIEW_COLUMNS.map((word, place) => (
         <span key={word} className="contents">
           <span role="columnheader" tabIndex={-1} className="px-2">
@@ -193,6 +214,9 @@ function Head() {
           )}
         </span>
       ))}
+      <span role="columnheader" tabIndex={-1} className="px-2 text-right">
+        time
+      </span>
     </div>
   );
 }

@@ -5,6 +5,7 @@ import { documentPlace } from '@/app/places';
 import type { OpenDocument } from '@/document/openDocument';
 import { valueOffers } from '@/document/suggestions';
 import { Outcome } from '@/parts/Outcome';
+import { formatDuration } from '@/parts/times';
 import { useFieldOffers } from '@/parts/useFieldOffers';
 import type { Ask } from '@/parts/useOffers';
 import { OVERVIEW_COLUMNS, type OverviewCase } from './overviewCells';
@@ -12,15 +13,20 @@ import { OVERVIEW_COLUMNS, type OverviewCase } from './overviewCells';
 /** In pixels. */
 export const LINE_HEIGHT = 28;
 
-/** The columns of the overview: outcome, name, rows and properties. */
-export const GRID =
-  'grid grid-cols-[30px_minmax(180px,2.2fr)_3rem_4rem_repeat(3,minmax(90px,1fr))_minmax(80px,0.8fr)_4.5rem_4rem]';
+/** The columns of the overview: outcome, name, rows, properties and time; of all suites, the suite before the name. */
+export const gridOf = (suites: boolean) =>
+  suites
+    ? 'grid grid-cols-[30px_minmax(100px,1.2fr)_minmax(200px,3fr)_3rem_3.5rem_repeat(3,minmax(80px,1fr))_minmax(70px,0.8fr)_4rem_3rem_4rem]'
+    : 'grid grid-cols-[30px_minmax(180px,2.2fr)_3rem_4rem_repeat(3,minmax(90px,1fr))_minmax(80px,0.8fr)_4.5rem_3rem_4rem]';
+
+/** What is known of a case from its runs. */
+export type CaseRuns = Pick<CaseOutcomeView, 'executableCount' | 'exclusionReason' | 'last' | 'millis'>;
 
 /** A case as a line of the overview, whose cells are edited in place. */
 export function CaseLine({
-  document,
   one,
-  outcome,
+  suites,
+  runs,
   top,
   index,
   column,
@@ -31,9 +37,10 @@ export function CaseLine({
   choose,
   edit,
 }: {
-  document: OpenDocument;
   one: OverviewCase;
-  outcome: CaseOutcomeView | undefined;
+  /** Whether its suite is named. */
+  suites: boolean;
+  runs: CaseRuns | undefined;
   top: number;
   index: number;
   /** The column that is selected in this line, or null. */
@@ -47,13 +54,14 @@ export function CaseLine({
   choose: (column: number, extend: boolean) => void;
   edit: (text: string) => void;
 }) {
+  const { document } = one;
   return (
     <div
       role="row"
       tabIndex={-1}
       aria-rowindex={index + 2}
       style={{ top, height: LINE_HEIGHT }}
-      className={`${GRID} absolute inset-x-0 items-stretch border-b border-hair`}
+      className={`${gridOf(suites)} absolute inset-x-0 items-stretch border-b border-hair`}
     >
       <Link
         to={documentPlace(document.path, { line: one.line })}
@@ -62,8 +70,13 @@ export function CaseLine({
         title="Open the case"
         className="grid place-items-center"
       >
-        <Outcome of={outcome?.last} />
+        <Outcome of={runs?.last} />
       </Link>
+      {suites && (
+        <span role="gridcell" tabIndex={-1} title={one.suite} className="flex min-w-0 items-center px-2 text-ink-2">
+          <span className="truncate">{one.suite}</span>
+        </span>
+      )}
       {one.cells.map((text, place) => (
         <span key={OVERVIEW_COLUMNS[place]} className="contents">
           <span
@@ -97,14 +110,17 @@ export function CaseLine({
             <span
               role="gridcell"
               tabIndex={-1}
-              title={outcome?.exclusionReason}
+              title={runs?.exclusionReason}
               className="flex items-center justify-end px-2 text-ink-3"
             >
-              {outcome?.exclusionReason ? 'out' : (outcome?.executableCount ?? '')}
+              {runs?.exclusionReason ? 'out' : (runs?.executableCount ?? '')}
             </span>
           )}
         </span>
       ))}
+      <span role="gridcell" tabIndex={-1} className="flex items-center justify-end px-2 text-ink-3">
+        {runs?.millis === undefined ? '' : formatDuration(runs.millis)}
+      </span>
     </div>
   );
 }

@@ -5,7 +5,7 @@ import { opened } from '@/testing/opened';
 import { all, enter, only, press } from '@/testing/page';
 import { show } from '@/testing/show';
 import { Overview } from './Overview';
-import { OVERVIEW_COLUMNS, overviewOf, pasted, writeOverview } from './overviewCells';
+import { OVERVIEW_COLUMNS, type OverviewCase, overviewOf, pasted, writeOverview } from './overviewCells';
 
 const TEXT = `suite S
 
@@ -28,6 +28,8 @@ steps
 
 let document_: OpenDocument;
 
+const NEVER = () => undefined;
+
 beforeEach(() => {
   vi.stubGlobal('fetch', () => new Promise(() => {}));
   document_ = opened(TEXT);
@@ -46,9 +48,9 @@ it('has a line for each case, with what is said of it', () => {
 
 it('writes, changes and takes away, and leaves the rest as it was', () => {
   const tags = OVERVIEW_COLUMNS.indexOf('tags');
-  writeOverview(document_, pasted('slow\nslow\nslow\n', 0, tags));
+  writeOverview(overviewOf(document_), pasted('slow\nslow\nslow\n', 0, tags));
   expect(column('tags')).toEqual(['slow', 'slow', 'slow']);
-  writeOverview(document_, [
+  writeOverview(overviewOf(document_), [
     { line: 0, column: tags, text: '' },
     { line: 1, column: 0, text: 'second' },
     { line: 2, column: 0, text: '  ' },
@@ -59,7 +61,7 @@ it('writes, changes and takes away, and leaves the rest as it was', () => {
 });
 
 it('is filled down and emptied by keys, and undone', async () => {
-  show(<Overview document={document_} outcomes={new Map()} />);
+  show(<Overview documents={[document_]} runsOf={NEVER} />);
   only('[role=grid]').focus();
   const run = OVERVIEW_COLUMNS.indexOf('run');
   for (let i = 0; i < run; i++) await press('ArrowRight');
@@ -74,12 +76,15 @@ it('is filled down and emptied by keys, and undone', async () => {
   await press('Delete');
   expect(column('run')).toEqual(['', '', 'no']);
   await press('z', { ctrlKey: true });
+  expect(column('run')).toEqual(['no', 'no', 'no']);
   await press('z', { ctrlKey: true });
+  expect(column('run')).toEqual(['no', '', 'no']);
+  await press('y', { ctrlKey: true });
   expect(column('run')).toEqual(['no', 'no', 'no']);
 });
 
 it('shows only what fits the filter, and writes to that', async () => {
-  show(<Overview document={document_} outcomes={new Map()} />);
+  show(<Overview documents={[document_]} runsOf={NEVER} />);
   await enter(only('input', 'Filter the cases'), 'three');
   expect(all('[role=row]')).toHaveLength(2);
   only('[role=grid]').focus();
@@ -90,7 +95,7 @@ it('shows only what fits the filter, and writes to that', async () => {
 });
 
 it('switches cases off and on by a key, whatever column one is in', async () => {
-  show(<Overview document={document_} outcomes={new Map()} />);
+  show(<Overview documents={[document_]} runsOf={NEVER} />);
   only('[role=grid]').focus();
   await press('ArrowDown', { shiftKey: true });
   await press('ArrowDown', { shiftKey: true });
@@ -99,3 +104,23 @@ it('switches cases off and on by a key, whatever column one is in', async () => 
   await press('F8');
   expect(column('run')).toEqual(['', '', '']);
 });
+
+it('has the cases of several suites, and takes what was done to them back at once', async () => {
+  const other = opened(TEXT.replace(/case (\w+)/g, 'case $1 more'), 'other.elmt');
+  const runs = (one: OverviewCase) => ({ executableCount: 2, millis: one.suite === '' ? 0 : 1_500 });
+  show(<Overview documents={[document_, other]} suites runsOf={runs} />);
+  expect(all('[role=row]').length).toBe(7);
+  expect(rowText(4)).toContain('one more');
+  expect(rowText(4)).toContain('1.50 s');
+  only('[role=grid]').focus();
+  for (let i = 0; i < 5; i++) await press('ArrowDown', { shiftKey: true });
+  await press('F8');
+  const both = () => [document_, other].map((each) => each.state.doc.toString().match(/^run: no$/gm)?.length);
+  expect(both()).toEqual([3, 3]);
+  await press('z', { ctrlKey: true });
+  expect(both()).toEqual([1, 1]);
+  await enter(only('input', 'Filter the cases'), 'two more');
+  expect(all('[role=row]').length).toBe(2);
+});
+
+const rowText = (row: number) => all('[role=row]')[row]?.textContent;

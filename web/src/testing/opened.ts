@@ -4,7 +4,7 @@ const all: OpenDocument[] = [];
 
 /** A document that is open in a page without a server. */
 export function opened(text: string, path = 'a.elmt'): OpenDocument {
-  const document = new OpenDocument({ id: 1, path, version: 0, text });
+  const document = new OpenDocument({ id: all.length + 1, path, version: 0, text });
   all.push(document);
   return document;
 }

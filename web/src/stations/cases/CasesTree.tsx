@@ -1,10 +1,10 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { ChevronDown, ChevronRight, Plus } from 'lucide-react';
+import { ChevronDown, ChevronRight, Plus, Rows3 } from 'lucide-react';
 import { memo, useMemo, useRef, useState } from 'react';
 import { Link } from 'wouter';
 import { useTree } from '@/api/queries';
 import type { CaseNode, DocumentNode, SuiteNode, TreeView } from '@/api/types';
-import { CASES, documentPlace, stationOf } from '@/app/places';
+import { ALL_CASES, CASES, documentPlace, stationOf } from '@/app/places';
 import { Filter } from '@/parts/Filter';
 import { Outcome } from '@/parts/Outcome';
 import { ProblemMark } from '@/parts/ProblemMark';
@@ -22,7 +22,11 @@ type TreeLine =
 
 const LINE_HEIGHT = 26;
 
-/** Suites with their cases, and the project's other documents. */
+/**
+ * Suites with their cases, and the project's other documents.
+ *
+ * `open` is the path of the document that is shown, or the address of all cases.
+ */
 export const CasesTree = memo(function CasesTree({ open }: { open: string }) {
   const { data: tree, error, refetch } = useTree();
   const [filter, setFilter] = useState('');
@@ -38,6 +42,14 @@ export const CasesTree = memo(function CasesTree({ open }: { open: string }) {
   });
   return (
     <>
+      <Link
+        to={ALL_CASES}
+        aria-current={open === ALL_CASES ? 'page' : undefined}
+        className="flex h-8 flex-none items-center gap-2 border-b border-hair px-3 font-medium hover:bg-sunk aria-[current]:bg-select aria-[current]:shadow-[inset_2px_0_var(--select-edge)]"
+      >
+        <Rows3 size={14} aria-hidden className="text-ink-2" />
+        All cases
+      </Link>
       <div className="flex gap-1.5 border-b border-hair px-2.5 py-2">
         <Filter value={filter} onChange={setFilter} label="Filter suites and documents" />
         <NewDocument>

@@ -90,6 +90,7 @@ function DocumentSheet({
   const keywords = useKeywordsByName();
   const outcomes = useOutcomes(document);
   const others = useOthers();
+  const alone = useMemo(() => [document], [document]);
   const params = new URLSearchParams(useSearch());
   const [, go] = useLocation();
   const { path } = document;
@@ -137,7 +138,7 @@ function DocumentSheet({
       {shown === 'text' ? (
         <TextSheet document={document} keywords={keywords} line={line} />
       ) : shown === 'overview' ? (
-        <Overview document={document} outcomes={outcomes} />
+        <Overview documents={alone} runsOf={({ id }) => outcomes.get(id)} />
       ) : (
         <SheetTable session={session} keywords={keywords} outcomes={outcomes} others={others} line={line} />
       )}

@@ -9,8 +9,8 @@ import { documentPlace, orderPlace } from '@/app/places';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
 import { outcomeWord } from '@/parts/Outcome';
+import { formatDuration } from '@/parts/times';
 import { howOften } from '@/stations/fixtures/bands';
-import { formatDuration } from '@/stations/runs/times';
 
 /** One executable case: its row, what surrounds it, and where it comes from. */
 export function ExecutableLens({

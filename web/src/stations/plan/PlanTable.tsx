@@ -7,7 +7,7 @@ import { documentPlace } from '@/app/places';
 import { counted } from '@/parts/counted';
 import { Outcome } from '@/parts/Outcome';
 import { TextPieces } from '@/parts/TextPieces';
-import { formatDuration } from '@/stations/runs/times';
+import { formatDuration } from '@/parts/times';
 import { linesOf, type PlanLine } from './planLines';
 
 const LINE_HEIGHT = 28;

@@ -1,6 +1,6 @@
 import type { ScheduleView, SpanView } from '@/api/types';
 import { counted } from '@/parts/counted';
-import { formatDuration } from '@/stations/runs/times';
+import { formatDuration } from '@/parts/times';
 
 const MOST_TICKS = 120;
 const STEPS = [0.1, 0.2, 0.5, 1, 2, 5, 10, 15, 30, 60, 120, 300, 600, 1800, 3600, 7200, 21600, 86400];

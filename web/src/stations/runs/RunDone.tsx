@@ -10,11 +10,11 @@ import { counted } from '@/parts/counted';
 import { ErrorLine } from '@/parts/ErrorLine';
 import { Filter } from '@/parts/Filter';
 import { OUTCOMES, Outcome, outcomeWord } from '@/parts/Outcome';
+import { clockTime, formatDuration, span } from '@/parts/times';
 import { Wrong } from '@/parts/Wrong';
 import { CaseOfRun } from './CaseOfRun';
 import { OutcomeBar } from './OutcomeBar';
 import { LeftFixtures, SharedSetUps } from './SetUpUse';
-import { clockTime, formatDuration, span } from './times';
 
 /** A run that is over: how many, which, and for one of them why. */
 export function RunDone({ detail, number }: { detail: RunDetailView; number: number | null }) {

@@ -6,9 +6,9 @@ import type { Outcome as OutcomeWord, RunView, SuiteCountsView } from '@/api/typ
 import { Button } from '@/parts/Button';
 import { ErrorLine } from '@/parts/ErrorLine';
 import { OUTCOMES, Outcome, outcomeColour, outcomeWord } from '@/parts/Outcome';
+import { clockTime, formatDuration } from '@/parts/times';
 import { LivePicture } from './LivePicture';
 import { OutcomeBar } from './OutcomeBar';
-import { clockTime, formatDuration } from './times';
 
 /** A first stop still tears down what was set up, for ten seconds; a second one ends everything at once. */
 const STOP_WORDS = ['Stop', 'Stop now', 'Stopping'];

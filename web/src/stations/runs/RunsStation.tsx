@@ -5,11 +5,11 @@ import type { RunView } from '@/api/types';
 import { useCrumbs } from '@/app/crumbs';
 import { CASES, RUNS, runPlace } from '@/app/places';
 import { Columns } from '@/parts/Columns';
+import { clockTime, span } from '@/parts/times';
 import { Wrong } from '@/parts/Wrong';
 import { OutcomeBar } from './OutcomeBar';
 import { RunDone } from './RunDone';
 import { RunLive } from './RunLive';
-import { clockTime, span } from './times';
 
 /** The history of runs, and one of them: while it goes, or what came of it. */
 export function RunsStation({ run, number }: { run: number | null; number: number | null }) {

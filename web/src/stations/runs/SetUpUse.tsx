@@ -2,7 +2,7 @@ import { Link } from 'wouter';
 import type { LeftFixtureView, RunSetUpView, SetUpUseView } from '@/api/types';
 import { caseOfRunPlace } from '@/app/places';
 import { counted } from '@/parts/counted';
-import { formatDuration } from './times';
+import { formatDuration } from '@/parts/times';
 
 const FOR: Record<string, string> = { rows: 'all rows', suite: 'the suite', run: 'the run' };
 

@@ -1,9 +1,9 @@
 import { type ReactNode, useState } from 'react';
 import type { StepRunView } from '@/api/types';
+import { formatDuration } from '@/parts/times';
 import { SetUpUse } from './SetUpUse';
 import { STEP_COLUMNS, StepLine } from './StepLine';
 import { isGap, type StepGap, withGaps } from './stepGaps';
-import { formatDuration } from './times';
 import { type MoreSteps, useMoreSteps } from './useMoreSteps';
 import { WhatWasFound } from './WhatWasFound';
 

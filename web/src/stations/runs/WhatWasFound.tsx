@@ -1,5 +1,5 @@
 import type { Failure } from '@/api/types';
-import { formatDuration } from './times';
+import { formatDuration } from '@/parts/times';
 
 /** What a failed step wanted and what was there. */
 export function WhatWasFound({ failure, depth }: { failure: Failure; depth: number }) {

@@ -71,6 +71,9 @@ class AccessibilityJourney {
     screen.pressButton("Text");
     screen.see("//*[@role='textbox'][@aria-label='Text of the document']");
     isAccessible();
+    screen.open(world.address() + "/cases?as=overview");
+    screen.see("//*[@role='grid']//*[@role='row'][contains(., 'Receipts')]");
+    isAccessible();
     screen.open(world.address() + "/cases/pages/studio.elmt");
     screen.see("//*[@role='rowgroup'][@aria-label='page Bookings']");
     isAccessible();

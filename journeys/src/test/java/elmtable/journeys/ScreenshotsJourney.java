@@ -43,6 +43,11 @@ class ScreenshotsJourney {
       screen.picture(FOLDER.resolve("cases-evening.png"));
       screen.pressButton("Day");
 
+      screen.open(world.address() + "/cases?as=overview");
+      screen.seeText("//main//*[@role='status']", "of 10 suites");
+      screen.press("//*[@role='gridcell'][normalize-space()='smoke']");
+      screen.picture(FOLDER.resolve("all-cases.png"));
+
       screen.open(world.address() + "/cases/features/request-a-firing.feature?line=20");
       screen.see("//*[@role='textbox'][@aria-label='Text of the document']");
       screen.seeText("//main", "Scenario Outline");

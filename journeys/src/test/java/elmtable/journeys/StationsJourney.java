@@ -3,7 +3,6 @@ package elmtable.journeys;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
-import java.nio.file.Path;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -34,16 +33,30 @@ class StationsJourney {
   }
 
   private void inFile(String path, String text) {
-    Path file = world.project().resolve(path);
-    screen.until(
-        "“" + text + "” in " + path,
-        () -> {
-          try {
-            return Files.readString(file).contains(text);
-          } catch (IOException unreadable) {
-            throw new UncheckedIOException(unreadable);
-          }
-        });
+    screen.until("“" + text + "” in " + path, () -> read(path).contains(text));
+  }
+
+  private String read(String path) {
+    try {
+      return Files.readString(world.project().resolve(path));
+    } catch (IOException unreadable) {
+      throw new UncheckedIOException(unreadable);
+    }
+  }
+
+  @Test
+  void casesOfAllSuitesAreSwitchedOffAndOnInOneTable() {
+    String suites = "suites/receipts.elmt";
+    screen.open(world.address() + "/cases/" + suites);
+    screen.press("//a[normalize-space()='All cases']");
+    screen.seeText("//main//*[@role='status']", "of 10 suites");
+    String row = "//*[@role='grid']//*[@role='row'][*[normalize-space()='%s']]";
+    screen.press("(" + row.formatted("Receipts") + "/*[@role='gridcell'])[2]");
+    screen.keys(Keys.F8);
+    inFile(suites, "run: no");
+    screen.see(row.formatted("Receipts") + "//*[normalize-space()='out']");
+    screen.chord(Keys.CONTROL, "z");
+    screen.until("“run: no” gone", () -> !read(suites).contains("run: no"));
   }
 
   @Test

@@ -102,7 +102,8 @@ final class Api {
 
   private ProjectMessages.TreeView tree() {
     Snapshot snapshot = workspace().snapshot();
-    return documentViews().tree(new CaseOutcomes(plan(snapshot), store()::lastOutcome));
+    return documentViews()
+        .tree(new CaseOutcomes(plan(snapshot), store()::lastOutcome, store()::usualMillis));
   }
 
   /** The plan of everything, worked out once for a snapshot. */

@@ -12,6 +12,7 @@ import elmtable.server.service.Workspace;
 import elmtable.server.service.Workspace.Answer;
 import elmtable.server.service.Workspace.Sent;
 import elmtable.server.store.DocumentStore.Stored;
+import elmtable.server.store.RunStore;
 import elmtable.server.view.Analyses;
 import elmtable.server.view.CaseOutcomes;
 import elmtable.server.view.FixChanges;
@@ -207,11 +208,12 @@ final class DocumentsApi {
   private void outcomes(Context ctx) {
     Snapshot snapshot = workspace().snapshot();
     Stored document = snapshot.document(id(ctx));
+    RunStore runs = services.get().store();
     ctx.json(
         new SheetMessages.OutcomesView(
             document.version(),
             CaseOutcomes.ofDocument(
-                snapshot.checked(), document.path(), services.get().store()::lastOutcome)));
+                snapshot.checked(), document.path(), runs::lastOutcome, runs::usualMillis)));
   }
 
   private void change(Context ctx) {

@@ -20,6 +20,7 @@ import elmtable.server.message.RefactoringMessages.RefactoringRequest;
 import elmtable.server.message.RefactoringMessages.RepeatView;
 import elmtable.server.service.Services;
 import elmtable.server.service.Snapshot;
+import elmtable.server.store.RunStore;
 import elmtable.server.view.BlockViews;
 import elmtable.server.view.CaseOutcomes;
 import elmtable.server.view.DataViews;
@@ -84,8 +85,9 @@ final class StationsApi {
         page != null
             ? new RenameTarget.Element(page, name)
             : new RenameTarget.Named(kind(word), name);
+    RunStore runs = services.get().store();
     CaseOutcomes outcomes =
-        new CaseOutcomes(plans.of(snapshot), services.get().store()::lastOutcome);
+        new CaseOutcomes(plans.of(snapshot), runs::lastOutcome, runs::usualMillis);
     ctx.json(new UseViews(snapshot.project(), outcomes).of(thing));
   }
 

@@ -29,13 +29,18 @@ public final class ProjectMessages {
   public record FolderChangeView(
       String path, long document, @Nullable Long from, @Nullable Long to) {}
 
+  /**
+   * @param line from 1
+   * @param millis what its executable cases are expected to take together
+   */
   public record CaseNode(
       String name,
       List<TextPiece> nameParts,
       int line,
       long executableCount,
       @Nullable String exclusionReason,
-      @Nullable Outcome last) {}
+      @Nullable Outcome last,
+      @Nullable Long millis) {}
 
   /** {@code last} is left out where nothing of it ever ran. */
   public record SuiteNode(

@@ -129,9 +129,16 @@ public final class SheetMessages {
   public record AnalysisView(
       long version, String token, List<BlockAnalysis> blocks, List<BlockProblem> problems) {}
 
-  /** {@code line} counts from the document's first line, which is 0. */
+  /**
+   * @param line counts from the document's first line, which is 0
+   * @param millis what its executable cases are expected to take together
+   */
   public record CaseOutcomeView(
-      int line, long executableCount, @Nullable String exclusionReason, @Nullable Outcome last) {}
+      int line,
+      long executableCount,
+      @Nullable String exclusionReason,
+      @Nullable Outcome last,
+      @Nullable Long millis) {}
 
   public record OutcomesView(long version, List<CaseOutcomeView> cases) {}
 

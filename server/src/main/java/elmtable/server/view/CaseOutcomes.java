@@ -9,6 +9,8 @@ import elmtable.plan.Selection;
 import elmtable.project.entry.CaseEntry;
 import elmtable.project.entry.SuiteEntry;
 import elmtable.run.event.Outcome;
+import elmtable.run.request.ExpectedTimes;
+import elmtable.server.message.Nullable;
 import elmtable.server.message.SheetMessages.CaseOutcomeView;
 import java.util.Collection;
 import java.util.IdentityHashMap;
@@ -16,29 +18,46 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.function.Function;
 
-/** For each case how many executable cases it has, and how they ended when they last ran. */
+/**
+ * For each case how many executable cases it has, how they ended when they last ran, and how long
+ * that takes.
+ */
 public final class CaseOutcomes {
   /** Of a case with more executable cases, its mark tells of the first ones. */
   private static final int MOST_OF_A_CASE = 2000;
 
   private final Map<Object, CasePlan> plans = new IdentityHashMap<>();
-  private final Map<Object, Outcome> last = new IdentityHashMap<>();
+  private final Map<Object, Ran> ran = new IdentityHashMap<>();
   private final Plan plan;
 
+  /**
+   * How the executable cases of a case ended.
+   *
+   * @param last the worst; null where nothing of it ever ran
+   * @param millis what they take together; null where none ever passed
+   */
+  record Ran(@Nullable Outcome last, @Nullable Long millis) {
+    static final Ran NEVER = new Ran(null, null);
+  }
+
   /** Of all cases of a plan. */
-  public CaseOutcomes(Plan plan, Function<String, Outcome> lastByIdentity) {
+  public CaseOutcomes(Plan plan, Function<String, Outcome> lastByIdentity, ExpectedTimes times) {
     this.plan = plan;
     for (CasePlan casePlan : plan.cases()) {
       plans.put(casePlan.entry().located(), casePlan);
-      last.put(casePlan.entry().located(), last(casePlan, lastByIdentity));
+      ran.put(casePlan.entry().located(), ran(casePlan, lastByIdentity, times));
     }
   }
 
   /** The same of the cases of one document only. */
   public static List<CaseOutcomeView> ofDocument(
-      CheckedProject project, String path, Function<String, Outcome> lastByIdentity) {
+      CheckedProject project,
+      String path,
+      Function<String, Outcome> lastByIdentity,
+      ExpectedTimes times) {
     List<String> suites =
         project.project().index().suites().stream()
             .filter(suite -> suite.path().equals(path))
@@ -51,29 +70,39 @@ public final class CaseOutcomes {
         .cases()
         .stream()
         .filter(plan -> plan.entry().path().equals(path))
-        .map(plan ->
-            new CaseOutcomeView(
-                plan.entry().located().headerLine(),
-                plan.count(),
-                Absent.ifEmpty(plan.exclusionReason()),
-                last(plan, lastByIdentity)))
+        .map(plan -> {
+          Ran ran = ran(plan, lastByIdentity, times);
+          return new CaseOutcomeView(
+              plan.entry().located().headerLine(),
+              plan.count(),
+              Absent.ifEmpty(plan.exclusionReason()),
+              ran.last(),
+              ran.millis());
+        })
         .toList();
   }
 
-  private static Outcome last(CasePlan plan, Function<String, Outcome> lastByIdentity) {
-    return worst(
-        plan.executables(MOST_OF_A_CASE).stream()
-            .map(ExecutableCase::identity)
-            .map(lastByIdentity)
-            .toList());
+  private static Ran ran(
+      CasePlan plan, Function<String, Outcome> lastByIdentity, ExpectedTimes times) {
+    List<String> identities =
+        plan.executables(MOST_OF_A_CASE).stream().map(ExecutableCase::identity).toList();
+    Outcome last = worst(identities.stream().map(lastByIdentity).toList());
+    // Those that never passed are expected to take as long as the others.
+    OptionalDouble usual =
+        identities.stream()
+            .map(times::millis)
+            .filter(OptionalDouble::isPresent)
+            .mapToDouble(OptionalDouble::getAsDouble)
+            .average();
+    return new Ran(last, usual.isPresent() ? Math.round(usual.getAsDouble() * plan.count()) : null);
   }
 
   Optional<CasePlan> plan(CaseEntry entry) {
     return Optional.ofNullable(plans.get(entry.located()));
   }
 
-  Outcome last(CaseEntry entry) {
-    return last.get(entry.located());
+  Ran ran(CaseEntry entry) {
+    return ran.getOrDefault(entry.located(), Ran.NEVER);
   }
 
   long ofSuite(String path) {

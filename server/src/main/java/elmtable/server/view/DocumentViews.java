@@ -104,7 +104,8 @@ public final class DocumentViews {
                         .map(CasePlan::exclusionReason)
                         .map(Absent::ifEmpty)
                         .orElse(null),
-                    marks.last(entry)))
+                    marks.ran(entry).last(),
+                    marks.ran(entry).millis()))
             .toList();
     return new ProjectMessages.SuiteNode(
         suite.path(),

@@ -44,7 +44,7 @@ public final class UseViews {
         use.declares(),
         located
             .flatMap(found -> project.indexes().get(use.document()).caseAt(found))
-            .map(outcomes::last)
+            .map(entry -> outcomes.ran(entry).last())
             .orElse(null));
   }
 

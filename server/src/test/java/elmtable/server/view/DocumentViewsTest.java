@@ -12,6 +12,7 @@ import elmtable.plan.Planner;
 import elmtable.plan.Selection;
 import elmtable.project.Project;
 import elmtable.run.event.Outcome;
+import elmtable.run.request.ExpectedTimes;
 import elmtable.server.message.KeywordMessages;
 import elmtable.server.message.PlanMessages;
 import elmtable.server.message.ProjectMessages;
@@ -79,7 +80,12 @@ class DocumentViewsTest {
   }
 
   private static ProjectMessages.TreeView tree(Map<String, Outcome> last) {
-    return views().tree(new CaseOutcomes(Planner.plan(CHECKED, Selection.everything()), last::get));
+    return tree(last, ExpectedTimes.NONE);
+  }
+
+  private static ProjectMessages.TreeView tree(Map<String, Outcome> last, ExpectedTimes times) {
+    return views()
+        .tree(new CaseOutcomes(Planner.plan(CHECKED, Selection.everything()), last::get, times));
   }
 
   private static SheetMessages.BlockMeaning block(int place) {
@@ -146,6 +152,15 @@ class DocumentViewsTest {
     assertEquals(2, tree.suites().get(0).executableCount());
     assertEquals(Outcome.FAILED, tree.suites().get(0).last());
     assertNull(tree(Map.of()).suites().get(0).last());
+    assertNull(tree(Map.of()).suites().get(0).cases().get(0).millis());
+    ExpectedTimes ofOne =
+        each -> each.equals(identities.get(0)) ? OptionalDouble.of(300) : OptionalDouble.empty();
+    ProjectMessages.CaseNode timed =
+        tree(Map.of(), ofOne).suites().get(0).cases().stream()
+            .filter(one -> one.millis() != null)
+            .findFirst()
+            .orElseThrow();
+    assertEquals(300 * timed.executableCount(), timed.millis(), "the others as the one that ran");
   }
 
   @Test
