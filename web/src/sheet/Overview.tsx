@@ -196,7 +196,9 @@ function Head({ suites }: { suites: boolean }) {
       aria-rowindex={1}
       className={`${gridOf(suites)} sticky top-0 z-[4] h-[26px] min-w-[760px] items-center border-b-[1.5px] border-rule bg-surface text-caption text-ink-3`}
     >
-      <span role="columnheader" tabIndex={-1} aria-label="last outcome" />
+      <span role="columnheader" tabIndex={-1}>
+        <span className="sr-only">last outcome</span>
+      </span>
       {suites && (
         <span role="columnheader" tabIndex={-1} className="px-2">
           suite

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef } from 'react';
+import { type MouseEvent, useEffect, useMemo, useRef } from 'react';
 import { Link } from 'wouter';
 import type { CaseOutcomeView } from '@/api/types';
 import { documentPlace } from '@/app/places';
@@ -55,6 +55,9 @@ export function CaseLine({
   edit: (text: string) => void;
 }) {
   const { document } = one;
+  const press = (place: number) => (event: MouseEvent) => {
+    if (event.button === 0) choose(place, event.shiftKey);
+  };
   return (
     <div
       role="row"
@@ -63,17 +66,25 @@ export function CaseLine({
       style={{ top, height: LINE_HEIGHT }}
       className={`${gridOf(suites)} absolute inset-x-0 items-stretch border-b border-hair`}
     >
-      <Link
-        to={documentPlace(document.path, { line: one.line })}
-        tabIndex={-1}
-        aria-label={`Open ${one.cells[0]}`}
-        title="Open the case"
-        className="grid place-items-center"
-      >
-        <Outcome of={runs?.last} />
-      </Link>
+      <span role="gridcell" tabIndex={-1} className="grid">
+        <Link
+          to={documentPlace(document.path, { line: one.line })}
+          tabIndex={-1}
+          aria-label={`Open ${one.cells[0]}`}
+          title="Open the case"
+          className="grid place-items-center"
+        >
+          <Outcome of={runs?.last} />
+        </Link>
+      </span>
       {suites && (
-        <span role="gridcell" tabIndex={-1} title={one.suite} className="flex min-w-0 items-center px-2 text-ink-2">
+        <span
+          role="gridcell"
+          tabIndex={-1}
+          title={one.suite}
+          onMouseDown={press(0)}
+          className="flex min-w-0 items-center px-2 text-ink-2"
+        >
           <span className="truncate">{one.suite}</span>
         </span>
       )}
@@ -84,9 +95,7 @@ export function CaseLine({
             tabIndex={-1}
             aria-selected={column === place}
             title={text || undefined}
-            onMouseDown={(event) => {
-              if (event.button === 0) choose(place, event.shiftKey);
-            }}
+            onMouseDown={press(place)}
             onDoubleClick={() => edit(text)}
             className={`relative flex min-w-0 items-center px-2 ${column === place ? 'bg-accent-wash' : ''} ${place === 0 ? 'font-medium' : ''}`}
           >
@@ -111,6 +120,7 @@ export function CaseLine({
               role="gridcell"
               tabIndex={-1}
               title={runs?.exclusionReason}
+              onMouseDown={press(0)}
               className="flex items-center justify-end px-2 text-ink-3"
             >
               {runs?.exclusionReason ? 'out' : (runs?.executableCount ?? '')}
@@ -118,7 +128,12 @@ export function CaseLine({
           )}
         </span>
       ))}
-      <span role="gridcell" tabIndex={-1} className="flex items-center justify-end px-2 text-ink-3">
+      <span
+        role="gridcell"
+        tabIndex={-1}
+        onMouseDown={press(OVERVIEW_COLUMNS.length - 1)}
+        className="flex items-center justify-end px-2 text-ink-3"
+      >
         {runs?.millis === undefined ? '' : formatDuration(runs.millis)}
       </span>
     </div>

@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import { beforeEach, expect, it, vi } from 'vitest';
 import type { OpenDocument } from '@/document/openDocument';
 import { opened } from '@/testing/opened';
-import { all, enter, only, press } from '@/testing/page';
+import { all, enter, only, press, pressOn } from '@/testing/page';
 import { show } from '@/testing/show';
 import { Overview } from './Overview';
 import { OVERVIEW_COLUMNS, type OverviewCase, overviewOf, pasted, writeOverview } from './overviewCells';
@@ -119,6 +119,10 @@ it('has the cases of several suites, and takes what was done to them back at onc
   expect(both()).toEqual([3, 3]);
   await press('z', { ctrlKey: true });
   expect(both()).toEqual([1, 1]);
+  // A press anywhere on a line goes to it.
+  await pressOn(all('[role=gridcell]', 'S')[5] as HTMLElement);
+  await press('F8');
+  expect(both()).toEqual([1, undefined]);
   await enter(only('input', 'Filter the cases'), 'two more');
   expect(all('[role=row]').length).toBe(2);
 });
