@@ -3,7 +3,7 @@ import { ChangeSet, type ChangeSpec, type EditorState, type TransactionSpec } fr
 import { typedCell } from './cells';
 import { canonicalCells, columnWidths, groupAround, layOut, printRow } from './layout';
 import type { Row } from './lines';
-import { type Block, findBlock, type Section, structure } from './structure';
+import { type Block, findBlock, movedLines, type Section, structure } from './structure';
 import { nameKey, type SectionWord } from './words';
 
 /** Edits of blocks: names, notes, properties; blocks and sections added, copied, moved, removed; columns. */
@@ -209,24 +209,44 @@ export function removeBlock(state: EditorState, id: number): TransactionSpec | n
   return edit(state, { from: start, to: state.doc.length }, Math.max(0, first - 1));
 }
 
-/** Moves a block by one place among those of the document; cases stay behind their suite. */
+/** Moves a block by one place among those of the document. */
 export function shiftBlock(state: EditorState, id: number, by: -1 | 1): TransactionSpec | null {
-  const { blocks, starts } = structure(state);
-  const place = blocks.findIndex((block) => block.id === id);
-  const [upper, lower] = by < 0 ? [place - 1, place] : [place, place + 1];
-  const above = blocks[upper];
-  const below = blocks[lower];
-  if (!above || !below || above.kind.word === 'suite') return null;
-  // The lower block goes before the upper one; the blank lines between them stay between.
-  const text = below.lines.map((line) => line.text).join('\n');
-  const from = starts[lower] as number;
-  const gap = from - ((starts[upper] as number) + above.lines.length);
-  const changes: ChangeSpec[] = [
-    insertAt(state, starts[upper] as number, text + '\n'.repeat(Math.max(1, gap))),
-    removeLinesWithGap(state, from - gap, from + below.lines.length),
-  ];
-  return edit(state, changes, starts[upper] as number);
+  const { blocks } = structure(state);
+  const other = blocks[blocks.findIndex((block) => block.id === id) + by];
+  return other ? moveBlock(state, id, other.id) : null;
 }
+
+/** Moves a block to the place of another one; cases stay behind their suite. */
+export function moveBlock(state: EditorState, id: number, to: number): TransactionSpec | null {
+  const { blocks, starts } = structure(state);
+  const [own, other] = [id, to].map((each) => blocks.findIndex((block) => block.id === each)) as [number, number];
+  const block = blocks[own];
+  const target = blocks[other];
+  if (!block || !target || own === other || blocks[Math.min(own, other)]?.kind.word === 'suite') return null;
+  const lines = block.lines.map((line) => line.text);
+  const from = starts[own] as number;
+  const end = from + lines.length;
+  const place = starts[other] as number;
+  // The blank lines between the block and the one that it leaves go along.
+  const up = other < own;
+  const gap = up ? from - endOf(blocks, starts, own - 1) : (starts[own + 1] as number) - end;
+  const blanks = '\n'.repeat(Math.max(1, gap));
+  const behind = up ? 0 : state.doc.line(place + target.lines.length).to;
+  const changes: ChangeSpec[] = up
+    ? [insertAt(state, place, lines.join('\n') + blanks), removeLinesWithGap(state, from - gap, end)]
+    : [removeLines(state, from, end + gap), { from: behind, insert: `\n${blanks}${lines.join('\n')}` }];
+  const set = state.changes(changes);
+  let at = up ? lineStart(state, place) : set.mapPos(behind, -1) + blanks.length + 1;
+  const ats = block.lines.map((line) => {
+    const moved = { id: line.id, at };
+    at += line.text.length + 1;
+    return moved;
+  });
+  return { ...edit(state, changes, place), effects: movedLines.of(ats) };
+}
+
+const endOf = (blocks: readonly Block[], starts: readonly number[], place: number) =>
+  (starts[place] ?? 0) + (blocks[place]?.lines.length ?? 0);
 
 /** Takes lines out between two others, so that the line break before them goes, too. */
 function removeLinesWithGap(state: EditorState, from: number, to: number): ChangeSpec {

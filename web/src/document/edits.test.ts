@@ -7,6 +7,7 @@ import {
   addSection,
   copyBlock,
   freeName,
+  moveBlock,
   newBlockText,
   removeBlock,
   removeColumn,
@@ -245,6 +246,15 @@ describe('blocks', () => {
     expect(moved.doc.toString()).toMatch(/^case two\nsteps\n\| log \| a \|\n\ncase one\n/);
     const back = edited(moved, shiftBlock(moved, blockOf(moved, 'two').id, 1));
     expect(back.doc.toString()).toBe(CASE);
+    const three = stateOf('suite S\n\ncase a\nsteps\n| x |\n\n# why\ncase b\n\n\ncase c\nsteps\n| y |');
+    const order = (of: EditorState) => structure(of).blocks.map((block) => block.name);
+    const down = edited(three, moveBlock(three, blockOf(three, 'a').id, blockOf(three, 'c').id));
+    expect(order(down)).toEqual(['S', 'b', 'c', 'a']);
+    expect(blockOf(down, 'a').id).toBe(blockOf(three, 'a').id);
+    expect(blockOf(down, 'b').id).toBe(blockOf(three, 'b').id);
+    const up = edited(down, moveBlock(down, blockOf(down, 'a').id, blockOf(down, 'b').id));
+    expect(up.doc.toString()).toBe(three.doc.toString());
+    expect(blockOf(up, 'a').id).toBe(blockOf(three, 'a').id);
     const suite = stateOf('suite S\n\ncase c\n');
     expect(shiftBlock(suite, blockOf(suite, 'c').id, -1)).toBeNull();
   });

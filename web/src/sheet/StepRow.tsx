@@ -32,13 +32,14 @@ export const StepRow = memo(function StepRow({ item, line }: { item: StepItem; l
       style={{ ...gridOf(item.argumentColumns), '--row-ground': ground, background: ground } as CSSProperties}
       className={`relative mr-4 ml-2 grid h-7 ${step.off || skipped ? 'text-ink-3 [&_.font-medium]:font-normal' : ''} ${item.first ? 'border-t-[1.5px] border-rule' : 'shadow-[inset_0_1px_var(--hair)]'} ${over ? 'shadow-[inset_0_2px_var(--select-edge)]' : ''}`}
       onDragOver={(event) => {
+        if (!event.dataTransfer.types.includes(ROW_TYPE)) return;
         event.preventDefault();
         setOver(true);
       }}
       onDragLeave={() => setOver(false)}
       onDrop={(event) => {
         setOver(false);
-        const moved = Number(event.dataTransfer.getData('application/x-elm-row'));
+        const moved = Number(event.dataTransfer.getData(ROW_TYPE));
         if (moved !== item.id) session.moveRow(moved, item.id);
       }}
     >
@@ -146,13 +147,15 @@ function missingAt(item: StepItem, column: number): string | null {
 const isValue = (pieces: readonly Piece[]) =>
   pieces.some((piece) => piece.origin) || /^[-+]?[\d.,:% €$-]+$/.test(pieces.map((piece) => piece.text).join(''));
 
+const ROW_TYPE = 'application/x-elm-row';
+
 function Grip({ row }: { row: StepItem }) {
   return (
     <span
       draggable
       role="presentation"
       title="Drag to move the row"
-      onDragStart={(event) => event.dataTransfer.setData('application/x-elm-row', String(row.id))}
+      onDragStart={(event) => event.dataTransfer.setData(ROW_TYPE, String(row.id))}
       className="grid cursor-grab place-items-center text-hair-strong hover:text-ink-3"
     >
       <GripVertical size={12} aria-hidden />

@@ -59,6 +59,10 @@ export function shiftBlock(session: SheetSession, id: number, by: -1 | 1) {
   session.dispatch(edits.shiftBlock(session.document.state, id, by));
 }
 
+export function moveBlock(session: SheetSession, id: number, to: number) {
+  session.dispatch(edits.moveBlock(session.document.state, id, to));
+}
+
 export function removeBlock(session: SheetSession, id: number) {
   const { stops } = session.lines();
   const other = stops.filter((stop) => stop.kind === 'block' && stop.id !== id);

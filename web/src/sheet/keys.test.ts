@@ -123,6 +123,23 @@ describe('keys of a sheet', () => {
     expect(text()).toBe(TEXT);
   });
 
+  it('move a case again and again', () => {
+    const many = `${TEXT}\ncase three\nsteps\n| log | c |\n`;
+    session = new SheetSession(opened(many));
+    const cases = () => text().match(/(?<=^case )\w+$/gm);
+    const on = (name: string) =>
+      session.lines().stops.find((each) => each.kind === 'block' && each.block.name === name);
+    session.goTo(on('three')?.key ?? '', 0);
+    press('Alt ArrowUp');
+    press('Alt ArrowUp');
+    expect(cases()).toEqual(['three', 'one', 'two']);
+    expect(session.current()?.stop).toBe(on('three'));
+    press('Alt ArrowDown');
+    expect(cases()).toEqual(['one', 'three', 'two']);
+    press('Alt ArrowDown');
+    expect(text()).toBe(many);
+  });
+
   it('put rows in above and below', () => {
     at('press', 0);
     press('Ctrl Enter');
