@@ -60,7 +60,6 @@ final class ContextWiping {
       ContextEvents next = new ContextEvents();
       String window =
           program.kind() == BrowserProgram.Kind.CHROME ? inTheSameWindow(next) : inANewWindow(next);
-      new BiDiCookies(tab, used.id()).deleteAll();
       emptyDownloads();
       // What was answered last is known by now.
       requireWipeable(used.events());
@@ -121,6 +120,10 @@ final class ContextWiping {
     }
   }
 
+  private void deleteCookies() {
+    new BiDiCookies(tab, used.id()).deleteAll();
+  }
+
   private void emptyDownloads() throws IOException {
     if (used.downloads().isEmpty()) {
       return;
@@ -147,6 +150,7 @@ final class ContextWiping {
       clearStorage();
       goToEmptyDocument(next);
     }
+    deleteCookies();
     tab.send("input.releaseActions", Map.of("context", window));
     if (tab.isResized()) {
       tab.resize(config.width(), config.height());
@@ -185,6 +189,8 @@ final class ContextWiping {
 
   private String inANewWindow(ContextEvents next) throws InterruptedException {
     clearStorage();
+    // The window that asks for it has to be there until that is answered.
+    deleteCookies();
     router.add(used.id(), next);
     page.call("() => { window.open('about:blank'); }", List.of());
     next.awaitWindows(List.of(), tab.left());
