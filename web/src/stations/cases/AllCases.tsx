@@ -26,8 +26,8 @@ export function AllCases({ tree }: { tree: TreeView | undefined }) {
       <header className="flex flex-none items-baseline gap-3 px-4 pt-2.5">
         <h1 className="text-title leading-[26px] font-semibold">All cases</h1>
         <p role="status" className="text-ink-2">
-          {left > 0 && !wrong
-            ? `${counted(left, 'suite')} still to come …`
+          {!tree || (left > 0 && !wrong)
+            ? `${tree ? counted(left, 'suite') : 'The suites are'} still to come …`
             : `of ${counted(documents.length, 'suite')}; scenarios of features are edited in their text`}
         </p>
       </header>
