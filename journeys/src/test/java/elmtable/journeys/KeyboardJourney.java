@@ -21,7 +21,7 @@ class KeyboardJourney {
         Screen page = new Screen()) {
       screen = page;
       screen.open(world.address());
-      tabTo("an empty suite", true);
+      tabTo("An empty suite", true);
       screen.keys(Keys.ENTER);
       screen.see("//*[@role='dialog']");
       screen.keys("Greetings", Keys.ENTER);
