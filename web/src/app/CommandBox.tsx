@@ -23,6 +23,8 @@ import {
 } from '@/app/places';
 import { plainText } from '@/parts/TextPieces';
 
+const MOST_SHOWN = 16;
+
 interface Command {
   word: string;
   kind: string;
@@ -136,7 +138,7 @@ function Commands({ close, showKeys }: { close: () => void; showKeys: () => void
   // A project has thousands of cases, so only those that are shown are handed on.
   const found = all
     .filter((c) => words.every((word) => `${c.word} ${c.kind}`.toLowerCase().includes(word)))
-    .slice(0, 16);
+    .slice(0, MOST_SHOWN);
   const choose = (command: Command) => {
     close();
     command.go();

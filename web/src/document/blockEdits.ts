@@ -19,11 +19,11 @@ function edit(state: EditorState, changes: ChangeSpec, line: number): Transactio
   };
 }
 
+/** An edit of the state as it is then; null is none. */
+export type Edit = (state: EditorState) => TransactionSpec | null;
+
 /** Several edits, each of the state that those before it make, as one step of undo. */
-export function together(
-  state: EditorState,
-  edits: readonly ((state: EditorState) => TransactionSpec | null)[],
-): TransactionSpec | null {
+export function together(state: EditorState, edits: readonly Edit[]): TransactionSpec | null {
   let now = state;
   let changes = ChangeSet.empty(state.doc.length);
   for (const make of edits) {

@@ -39,9 +39,9 @@ export const saysNotToRun = (value: string) => nameKey(value) === 'no';
 export function switchCase(state: EditorState, id: number): TransactionSpec | null {
   const block = findBlock(structure(state), id)?.block;
   if (block?.kind.word !== 'case') return null;
-  return setProperty(state, id, 'run', runs(block.properties) ? 'no' : '');
+  return setProperty(state, id, 'run', mayRun(block.properties) ? 'no' : '');
 }
 
-/** Whether a case with these properties runs. */
-export const runs = (properties: readonly { property: { word: string; value: string } }[]) =>
+/** Whether a case with these properties is not switched off. */
+export const mayRun = (properties: readonly { property: { word: string; value: string } }[]) =>
   !properties.some(({ property }) => nameKey(property.word) === 'run' && saysNotToRun(property.value));

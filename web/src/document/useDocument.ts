@@ -47,31 +47,30 @@ export function useDocumentStates(documents: readonly OpenDocument[]): void {
   });
 }
 
-/** Documents by their paths, those first that are here already; how many are still to come, and why some do not. */
+/** Documents by their paths, as they come; how many are still to come, and why some do not. */
 export function useDocuments(paths: readonly string[]): { documents: OpenDocument[]; left: number; wrong: string } {
-  const [settled, setSettled] = useState({ count: 0, wrong: '' });
-  const key = paths.join('\n');
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the list is another at each drawing
+  const [come, setCome] = useState<ReadonlyMap<string, OpenDocument>>(new Map());
+  const [wrong, setWrong] = useState('');
   useEffect(() => {
     let gone = false;
-    const waiting = paths.filter((path) => !documentHere(path));
+    const waiting = [...paths];
     const work = async () => {
       for (let path = waiting.shift(); path !== undefined && !gone; path = waiting.shift()) {
-        const wrong = await openDocument(path).then(
-          () => '',
-          (failed) => (failed instanceof Error ? failed.message : String(failed)),
+        const at = path;
+        await openDocument(at).then(
+          (document) => !gone && setCome((before) => new Map(before).set(at, document)),
+          (failed) => !gone && setWrong(failed instanceof Error ? failed.message : String(failed)),
         );
-        if (!gone) setSettled((before) => ({ count: before.count + 1, wrong: before.wrong || wrong }));
       }
     };
+    setWrong('');
     for (let worker = 0; worker < AT_ONCE; worker++) void work();
     return () => {
       gone = true;
     };
-  }, [key]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: each that has come is one more that is here
-  const documents = useMemo(() => paths.flatMap((path) => documentHere(path) ?? []), [key, settled]);
-  return { documents, left: paths.length - documents.length, wrong: settled.wrong };
+  }, [paths]);
+  const documents = useMemo(() => paths.flatMap((path) => come.get(path) ?? []), [paths, come]);
+  return { documents, left: paths.length - documents.length, wrong };
 }
 
 /** Something of a document that is open; drawn anew only where it is another. What is read is kept as long as it is equal. */

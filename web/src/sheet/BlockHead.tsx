@@ -1,5 +1,4 @@
-import { GripVertical } from 'lucide-react';
-import { memo, useState } from 'react';
+import { memo } from 'react';
 import { useStartRun } from '@/api/queries';
 import { piecesOf, referencesIn } from '@/document/cells';
 import { caseInSuite } from '@/document/words';
@@ -8,6 +7,7 @@ import { RunButton } from '@/parts/RunButton';
 import { TextPieces } from '@/parts/TextPieces';
 import { moveBlock } from './blockActions';
 import { sameLine } from './CellsRow';
+import { Grip, useDropPlace } from './Dragging';
 import { type HeadField, headFields } from './heads';
 import type { Item } from './items';
 import type { LineProps } from './SheetLine';
@@ -21,7 +21,7 @@ type HeadItem = Extract<Item, { kind: 'block' }>;
 export const BlockHead = memo(function BlockHead({ item, line }: { item: HeadItem; line: LineProps }) {
   const { block, info } = item;
   const { outcome, suite, session } = line;
-  const [over, setOver] = useState(false);
+  const { over, listeners } = useDropPlace('block', item.id, (moved) => moveBlock(session, moved, item.id));
   const isCase = block.kind.word === 'case';
   const fields = headFields(block);
   const note = fields[1];
@@ -45,19 +45,9 @@ export const BlockHead = memo(function BlockHead({ item, line }: { item: HeadIte
         tabIndex={-1}
         aria-rowindex={line.rowIndex}
         className={`flex min-h-[30px] items-center gap-2.5 ${over ? 'shadow-[inset_0_2px_var(--select-edge)]' : ''}`}
-        onDragOver={(event) => {
-          if (!event.dataTransfer.types.includes(BLOCK_TYPE)) return;
-          event.preventDefault();
-          setOver(true);
-        }}
-        onDragLeave={() => setOver(false)}
-        onDrop={(event) => {
-          setOver(false);
-          const moved = Number(event.dataTransfer.getData(BLOCK_TYPE));
-          if (moved !== item.id) moveBlock(session, moved, item.id);
-        }}
+        {...listeners}
       >
-        <Grip block={item.id} word={block.kind.word} />
+        <Grip kind="block" id={item.id} word={block.kind.word} className="-mr-2.5 w-3" />
         {isCase && (
           // biome-ignore lint/a11y/useFocusableInteractive: it is only read
           <span role="gridcell">
@@ -111,22 +101,6 @@ export const BlockHead = memo(function BlockHead({ item, line }: { item: HeadIte
     </div>
   );
 }, sameLine);
-
-const BLOCK_TYPE = 'application/x-elm-block';
-
-function Grip({ block, word }: { block: number; word: string }) {
-  return (
-    <span
-      draggable
-      role="presentation"
-      title={`Drag to move the ${word}`}
-      onDragStart={(event) => event.dataTransfer.setData(BLOCK_TYPE, String(block))}
-      className="-mr-2.5 grid w-3 cursor-grab place-items-center text-hair-strong hover:text-ink-3"
-    >
-      <GripVertical size={12} aria-hidden />
-    </span>
-  );
-}
 
 const tagList = (tags: string) =>
   tags

@@ -1,5 +1,5 @@
 import { type ReactNode, useRef } from 'react';
-import { runs } from '@/document/switchOff';
+import { mayRun } from '@/document/switchOff';
 import { Menu, type MenuEntry } from '@/parts/Menu';
 import {
   addBlock,
@@ -99,7 +99,7 @@ function blockEntries(item: Extract<Stop, { kind: 'block' }>, session: SheetSess
     { word: 'Copy', keys: 'Ctrl Shift D', act: () => copyBlock(session, item.id) },
     { word: 'Move up', keys: 'Alt ↑', act: () => shiftBlock(session, item.id, -1) },
     { word: 'Move down', keys: 'Alt ↓', act: () => shiftBlock(session, item.id, 1) },
-    ...(word === 'case' ? [offEntry(item, !runs(block.properties), session)] : []),
+    ...(word === 'case' ? [offEntry(item, !mayRun(block.properties), session)] : []),
     { word: `Remove ${word}`, keys: 'Ctrl Del', act: () => removeBlock(session, item.id) },
     ...(missing.length > 0 ? [null] : []),
     ...missing.map((section) => ({ word: `Add ${section}`, act: () => addSection(session, item.id, section) })),

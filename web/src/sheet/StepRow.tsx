@@ -1,10 +1,11 @@
-import { ChevronDown, ChevronRight, GripVertical } from 'lucide-react';
-import { type CSSProperties, memo, useState } from 'react';
+import { ChevronDown, ChevronRight } from 'lucide-react';
+import { type CSSProperties, memo } from 'react';
 import type { Piece } from '@/document/cells';
 import { MARKS } from '@/document/edits';
 import { TextPieces } from '@/parts/TextPieces';
 import { Cell, CellText } from './Cell';
 import { sameLine } from './CellsRow';
+import { Grip, useDropPlace } from './Dragging';
 import { type Item, textAt } from './items';
 import type { LineProps } from './SheetLine';
 
@@ -17,7 +18,7 @@ type StepItem = Extract<Item, { kind: 'step' }>;
 /** A step: grip, number, keyword, arguments under their captions, and marks. */
 export const StepRow = memo(function StepRow({ item, line }: { item: StepItem; line: LineProps }) {
   const { cursor, session } = line;
-  const [over, setOver] = useState(false);
+  const { over, listeners } = useDropPlace('row', item.id, (moved) => session.moveRow(moved, item.id));
   const { step, pieces } = item;
   const focused = cursor !== null;
   const read = line.lens?.steps.get(item.id);
@@ -31,19 +32,9 @@ export const StepRow = memo(function StepRow({ item, line }: { item: StepItem; l
       aria-rowindex={line.rowIndex}
       style={{ ...gridOf(item.argumentColumns), '--row-ground': ground, background: ground } as CSSProperties}
       className={`relative mr-4 ml-2 grid h-7 ${step.off || skipped ? 'text-ink-3 [&_.font-medium]:font-normal' : ''} ${item.first ? 'border-t-[1.5px] border-rule' : 'shadow-[inset_0_1px_var(--hair)]'} ${over ? 'shadow-[inset_0_2px_var(--select-edge)]' : ''}`}
-      onDragOver={(event) => {
-        if (!event.dataTransfer.types.includes(ROW_TYPE)) return;
-        event.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={(event) => {
-        setOver(false);
-        const moved = Number(event.dataTransfer.getData(ROW_TYPE));
-        if (moved !== item.id) session.moveRow(moved, item.id);
-      }}
+      {...listeners}
     >
-      <Grip row={item} />
+      <Grip kind="row" id={item.id} word="row" className="" />
       <span className="flex items-center justify-end pr-[9px] text-[12px] text-ink-3">{item.number}</span>
       <Cell
         column={0}
@@ -146,22 +137,6 @@ function missingAt(item: StepItem, column: number): string | null {
 /** Numbers and the like are set as values; names of elements and words are not. */
 const isValue = (pieces: readonly Piece[]) =>
   pieces.some((piece) => piece.origin) || /^[-+]?[\d.,:% €$-]+$/.test(pieces.map((piece) => piece.text).join(''));
-
-const ROW_TYPE = 'application/x-elm-row';
-
-function Grip({ row }: { row: StepItem }) {
-  return (
-    <span
-      draggable
-      role="presentation"
-      title="Drag to move the row"
-      onDragStart={(event) => event.dataTransfer.setData(ROW_TYPE, String(row.id))}
-      className="grid cursor-grab place-items-center text-hair-strong hover:text-ink-3"
-    >
-      <GripVertical size={12} aria-hidden />
-    </span>
-  );
-}
 
 function Chevron({ composed, open, onFold }: { composed: boolean; open: boolean; onFold: (open: boolean) => void }) {
   if (!composed) return <span className="-ml-[3px] w-3.5 flex-none" />;

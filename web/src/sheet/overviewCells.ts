@@ -1,5 +1,5 @@
 import type { EditorState } from '@codemirror/state';
-import { setName, setProperty, together } from '@/document/blockEdits';
+import { type Edit, setName, setProperty, together } from '@/document/blockEdits';
 import type { OpenDocument } from '@/document/openDocument';
 import { type Block, structure, suiteIn } from '@/document/structure';
 import { nameKey } from '@/document/words';
@@ -62,7 +62,7 @@ export interface OverviewValue {
  * @returns the documents that it changed
  */
 export function writeOverview(cases: readonly OverviewCase[], values: readonly OverviewValue[]): OpenDocument[] {
-  const edits = new Map<OpenDocument, Parameters<typeof together>[1][number][]>();
+  const edits = new Map<OpenDocument, Edit[]>();
   for (const { line, column, text } of values) {
     const one = cases[line];
     const word = OVERVIEW_COLUMNS[column];

@@ -16,7 +16,7 @@ const keyOf = (path: string, name: string) => `${path}\n${nameKey(name)}`;
 export function AllCases({ tree }: { tree: TreeView | undefined }) {
   useCrumbs([{ word: 'Cases', to: CASES }, { word: 'All cases' }]);
   const suites = useMemo(() => (tree?.suites ?? []).filter(({ path }) => !isFeature(path)), [tree]);
-  const { documents, left, wrong } = useDocuments(suites.map(({ path }) => path));
+  const { documents, left, wrong } = useDocuments(useMemo(() => suites.map(({ path }) => path), [suites]));
   const runs = useMemo(
     () => new Map(suites.flatMap(({ path, cases }) => cases.map((one) => [keyOf(path, one.name), one] as const))),
     [suites],
