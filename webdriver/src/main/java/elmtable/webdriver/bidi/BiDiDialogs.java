@@ -3,6 +3,7 @@ package elmtable.webdriver.bidi;
 import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserException.Kind;
 import elmtable.browser.Dialogs;
+import elmtable.webdriver.bidi.events.ContextEvents;
 import elmtable.webdriver.page.Seconds;
 import java.time.Duration;
 import java.util.Map;

@@ -3,6 +3,7 @@ package elmtable.webdriver.bidi;
 import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserException.Kind;
 import elmtable.browser.Downloads;
+import elmtable.webdriver.bidi.events.DownloadLog;
 import elmtable.webdriver.page.Seconds;
 import java.io.IOException;
 import java.nio.file.Path;

@@ -7,6 +7,7 @@ import elmtable.browser.Keyboard;
 import elmtable.browser.Pointer;
 import elmtable.browser.Target;
 import elmtable.browser.Wanted;
+import elmtable.webdriver.bidi.events.Interruption;
 import elmtable.webdriver.page.InputActions;
 import elmtable.webdriver.page.PageAnswer;
 import elmtable.webdriver.page.PageScripts;

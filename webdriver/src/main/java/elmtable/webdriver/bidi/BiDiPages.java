@@ -6,6 +6,7 @@ import elmtable.browser.BrowserException.Kind;
 import elmtable.browser.Observation;
 import elmtable.browser.Pages;
 import elmtable.text.Origins;
+import elmtable.webdriver.bidi.events.Authentication;
 import elmtable.webdriver.wire.WebDriverError;
 import java.time.Duration;
 import java.util.Map;

@@ -6,6 +6,7 @@ import elmtable.browser.BrowserException.Kind;
 import elmtable.browser.Credentials;
 import elmtable.browser.Network;
 import elmtable.browser.Scripts;
+import elmtable.webdriver.bidi.events.Interruption;
 import elmtable.webdriver.wire.WebDriverError;
 import java.time.Duration;
 import java.util.EnumSet;

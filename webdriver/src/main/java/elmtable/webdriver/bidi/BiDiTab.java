@@ -3,6 +3,8 @@ package elmtable.webdriver.bidi;
 import com.fasterxml.jackson.databind.JsonNode;
 import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserException.Kind;
+import elmtable.webdriver.bidi.events.ContextEvents;
+import elmtable.webdriver.bidi.events.Interruption;
 import elmtable.webdriver.page.Seconds;
 import elmtable.webdriver.wire.WebDriverError;
 import java.time.Duration;

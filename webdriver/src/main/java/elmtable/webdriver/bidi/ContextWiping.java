@@ -4,6 +4,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import elmtable.browser.BrowserConfig;
 import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserException.Kind;
+import elmtable.webdriver.bidi.events.ContextEvents;
 import elmtable.webdriver.page.PageScripts;
 import elmtable.webdriver.wire.WebDriverError;
 import java.io.IOException;

@@ -3,6 +3,7 @@ package elmtable.webdriver.bidi;
 import com.fasterxml.jackson.databind.JsonNode;
 import elmtable.browser.Credentials;
 import elmtable.webdriver.bidi.BrowserProgram.Kind;
+import elmtable.webdriver.bidi.events.ContextEvents;
 import elmtable.webdriver.wire.BiDiConnection;
 import java.util.List;
 import java.util.Map;

@@ -1,6 +1,7 @@
 package elmtable.webdriver.bidi;
 
 import elmtable.browser.BrowserConfig;
+import elmtable.webdriver.bidi.events.DownloadLog;
 import java.io.IOException;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;

@@ -5,6 +5,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserException.Kind;
+import elmtable.webdriver.bidi.events.Interruption;
 import elmtable.webdriver.page.PageScripts;
 import elmtable.webdriver.wire.WebDriverError;
 import java.time.Duration;

@@ -1,5 +1,6 @@
 package elmtable.webdriver.bidi;
 
+import elmtable.webdriver.bidi.events.ContextEvents;
 import java.nio.file.Path;
 import java.util.Optional;
 

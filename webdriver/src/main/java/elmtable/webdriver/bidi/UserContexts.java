@@ -2,6 +2,7 @@ package elmtable.webdriver.bidi;
 
 import elmtable.browser.BrowserConfig;
 import elmtable.browser.BrowserException;
+import elmtable.webdriver.bidi.events.ContextEvents;
 import elmtable.webdriver.page.PageScripts;
 import elmtable.webdriver.process.BrowserPrograms;
 import java.io.IOException;

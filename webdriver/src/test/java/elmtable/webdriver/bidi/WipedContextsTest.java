@@ -4,6 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import elmtable.webdriver.bidi.events.ContextEvents;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;

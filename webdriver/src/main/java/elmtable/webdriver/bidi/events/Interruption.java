@@ -1,7 +1,7 @@
-package elmtable.webdriver.bidi;
+package elmtable.webdriver.bidi.events;
 
 /** What ends the wait for an answer that may never come. */
-enum Interruption {
+public enum Interruption {
   /** The window opened a dialog; what is going on in it answers once that is closed, or never. */
   DIALOG,
   /** The document was left: what was asked of it has nobody to answer. */

@@ -1,4 +1,4 @@
-package elmtable.webdriver.bidi;
+package elmtable.webdriver.bidi.events;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import java.util.HashMap;

@@ -1,4 +1,4 @@
-package elmtable.webdriver.bidi;
+package elmtable.webdriver.bidi.events;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import elmtable.browser.Credentials;
@@ -10,7 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 
 /** What the sites of a user context get that ask for basic authentication. */
-final class Authentication {
+public final class Authentication {
   private Optional<Credentials> credentials = Optional.empty();
 
   /** The requests that were answered; who asks again does not take the answer. */
@@ -19,12 +19,13 @@ final class Authentication {
   /** Why a site was not shown, by the window or frame that went there. */
   private final Map<String, String> refused = new HashMap<>();
 
-  synchronized void use(Optional<Credentials> next) {
+  /** What the environment has for sites that ask. */
+  public synchronized void use(Optional<Credentials> next) {
     credentials = next;
   }
 
   /** What a request is answered with; nothing where it is given up. */
-  synchronized Optional<Credentials> answer(String context, JsonNode about) {
+  public synchronized Optional<Credentials> answer(String context, JsonNode about) {
     JsonNode request = about.path("request");
     String address = request.path("url").asText();
     Optional<Credentials> known = credentials.filter(one -> one.isFor(address));
@@ -42,24 +43,24 @@ final class Authentication {
   }
 
   /** Why the page at an address is not shown to those who do not say who they are. */
-  static String missing(String address) {
+  public static String missing(String address) {
     return Origins.of(address).orElse(address)
         + " asks for a user name and password; the environment has none for it. Its values “http"
         + " user” and “http password” are for the sites whose addresses are among its values.";
   }
 
   /** Whether a site asked for it. */
-  synchronized boolean wasAsked() {
+  public synchronized boolean wasAsked() {
     return !answered.isEmpty() || !refused.isEmpty();
   }
 
   /** A window goes to a page. */
-  synchronized void begin(String window) {
+  public synchronized void begin(String window) {
     refused.remove(window);
   }
 
   /** Why it was not shown; nothing where it was, or for another reason. */
-  synchronized Optional<String> refused(String window) {
+  public synchronized Optional<String> refused(String window) {
     return Optional.ofNullable(refused.get(window));
   }
 }

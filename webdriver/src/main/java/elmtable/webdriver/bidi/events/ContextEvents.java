@@ -1,4 +1,4 @@
-package elmtable.webdriver.bidi;
+package elmtable.webdriver.bidi.events;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import elmtable.text.Origins;
@@ -19,7 +19,7 @@ import java.util.function.BooleanSupplier;
  * navigations, what they reported to the console, and what they ask of the network. Fed by the
  * connection's thread, read by the case's.
  */
-final class ContextEvents {
+public final class ContextEvents {
   private static final long QUIET_MILLIS = 500;
   private static final int MOST_ERRORS = 200;
 
@@ -52,10 +52,10 @@ final class ContextEvents {
   private final Traces traces = new Traces();
 
   /** A dialog that is open. */
-  record Prompt(String type, String message) {}
+  public record Prompt(String type, String message) {}
 
   /** Completes as soon as one of some things happens in a window or frame; to be closed. */
-  final class Watch implements AutoCloseable {
+  public final class Watch implements AutoCloseable {
     private final String context;
     private final Set<Interruption> wanted;
     private final CompletableFuture<Interruption> happened = new CompletableFuture<>();
@@ -65,7 +65,7 @@ final class ContextEvents {
       this.wanted = wanted;
     }
 
-    CompletableFuture<Interruption> happened() {
+    public CompletableFuture<Interruption> happened() {
       return happened;
     }
 
@@ -83,7 +83,8 @@ final class ContextEvents {
     }
   }
 
-  synchronized Watch watch(String context, Set<Interruption> wanted) {
+  /** Looks out for some things in a window or frame; one that is closed already is told at once. */
+  public synchronized Watch watch(String context, Set<Interruption> wanted) {
     Watch watch = new Watch(context, wanted);
     watches.add(watch);
     if (!isOpen(context)) {
@@ -93,9 +94,11 @@ final class ContextEvents {
   }
 
   /**
+   * Takes an event of BiDi; those that say nothing of interest are passed over.
+   *
    * @param context the window or frame that the event is about
    */
-  synchronized void receive(String event, String context, JsonNode about) {
+  public synchronized void receive(String event, String context, JsonNode about) {
     switch (event) {
       case "browsingContext.contextCreated" -> created(context, about.path("parent"));
       case "browsingContext.contextDestroyed" -> destroyed(context);
@@ -137,16 +140,18 @@ final class ContextEvents {
     notifyAll();
   }
 
-  DownloadLog downloads() {
+  /** What was downloaded, and is. */
+  public DownloadLog downloads() {
     return downloads;
   }
 
-  Authentication authentication() {
+  /** What sites get that ask who one is. */
+  public Authentication authentication() {
     return authentication;
   }
 
   /** A window that was opened by us; the browser may tell later. */
-  synchronized void opened(String window) {
+  public synchronized void opened(String window) {
     windows.add(window);
   }
 
@@ -159,7 +164,7 @@ final class ContextEvents {
   }
 
   /** Why the user context cannot be used for another case, whatever is deleted in it. */
-  synchronized Optional<String> beyondWiping() {
+  public synchronized Optional<String> beyondWiping() {
     if (authentication.wasAsked()) {
       return Optional.of("a site asked for authentication, which the browser remembers");
     }
@@ -187,17 +192,18 @@ final class ContextEvents {
   }
 
   /** Whatever was asked of a window's document may have nobody to answer. */
-  synchronized void left(String context) {
+  public synchronized void left(String context) {
     tell(context, Interruption.LEFT);
   }
 
   /** Whether there is a document in a window or frame; after a crash there is none. */
-  synchronized boolean hasDocument(String context) {
+  public synchronized boolean hasDocument(String context) {
     return realms.containsKey(context);
   }
 
   /** Waits for a document in a window or frame; whether there is one. */
-  synchronized boolean awaitDocument(String context, Duration limit) throws InterruptedException {
+  public synchronized boolean awaitDocument(String context, Duration limit)
+      throws InterruptedException {
     await(() -> realms.containsKey(context), limit);
     return hasDocument(context);
   }
@@ -241,16 +247,17 @@ final class ContextEvents {
   }
 
   /** Whether a window or frame is there still. */
-  synchronized boolean isOpen(String context) {
+  public synchronized boolean isOpen(String context) {
     return windows.contains(context) || parents.containsKey(context);
   }
 
   /** The origins of sites that were shown in a window. */
-  synchronized List<String> origins() {
+  public synchronized List<String> origins() {
     return List.copyOf(origins);
   }
 
-  synchronized void seen(Collection<String> more) {
+  /** Sites that were shown in windows, as the state that was put in names them. */
+  public synchronized void seen(Collection<String> more) {
     origins.addAll(more);
   }
 
@@ -259,50 +266,56 @@ final class ContextEvents {
    *
    * @param address or null for none
    */
-  synchronized void answerEmpty(String address) {
+  public synchronized void answerEmpty(String address) {
     emptyPage = address;
   }
 
-  synchronized boolean isAnsweredEmpty(String address) {
+  /** Whether a request is for the empty page. */
+  public synchronized boolean isAnsweredEmpty(String address) {
     return address.equals(emptyPage);
   }
 
   /** Windows in the order of opening. */
-  synchronized List<String> windows() {
+  public synchronized List<String> windows() {
     return new ArrayList<>(windows);
   }
 
-  synchronized List<String> errors() {
+  /** What scripts of pages reported as errors, the first 200. */
+  public synchronized List<String> errors() {
     return new ArrayList<>(errors);
   }
 
-  synchronized Optional<Prompt> prompt(String window) {
+  /** The dialog that a window shows. */
+  public synchronized Optional<Prompt> prompt(String window) {
     return Optional.ofNullable(prompts.get(window));
   }
 
   /** What follows may come before the browser tells that a dialog is closed. */
-  synchronized void promptHandled(String window) {
+  public synchronized void promptHandled(String window) {
     prompts.remove(window);
   }
 
-  synchronized boolean isNavigating(String context) {
+  /** Whether a window or frame is on its way to another document. */
+  public synchronized boolean isNavigating(String context) {
     return navigations.containsKey(context);
   }
 
   /** Waits until no navigation is under way, its window opened a dialog, or the limit is over. */
-  synchronized void awaitNavigation(String context, Duration limit) throws InterruptedException {
+  public synchronized void awaitNavigation(String context, Duration limit)
+      throws InterruptedException {
     await(() -> !navigations.containsKey(context) || prompts.containsKey(window(context)), limit);
   }
 
   /** Waits for a dialog. */
-  synchronized Optional<Prompt> awaitPrompt(String window, Duration limit)
+  public synchronized Optional<Prompt> awaitPrompt(String window, Duration limit)
       throws InterruptedException {
     await(() -> prompts.containsKey(window), limit);
     return prompt(window);
   }
 
   /** Waits until a window opens or closes, or a time is over. */
-  synchronized void awaitWindows(List<String> known, Duration limit) throws InterruptedException {
+  public synchronized void awaitWindows(List<String> known, Duration limit)
+      throws InterruptedException {
     await(() -> !known.equals(List.copyOf(windows)), limit);
   }
 
@@ -318,7 +331,7 @@ final class ContextEvents {
   }
 
   /** Waits for half a second without an open request; gives those open at the limit. */
-  synchronized List<String> awaitQuiet(Duration limit) throws InterruptedException {
+  public synchronized List<String> awaitQuiet(Duration limit) throws InterruptedException {
     long end = System.nanoTime() + limit.toNanos();
     while (true) {
       long now = System.nanoTime();

@@ -1,4 +1,4 @@
-package elmtable.webdriver.bidi;
+package elmtable.webdriver.bidi.events;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import java.nio.file.Path;
@@ -7,11 +7,11 @@ import java.util.List;
 import java.util.Optional;
 
 /** The downloads of a user context. Fed by the connection's thread, read by the case's. */
-final class DownloadLog {
+public final class DownloadLog {
   private final List<Entry> entries = new ArrayList<>();
 
   /** How far one is. */
-  enum State {
+  public enum State {
     GOING,
     COMPLETE,
     CANCELLED
@@ -45,7 +45,7 @@ final class DownloadLog {
    *
    * @param file where the browser put it, or null
    */
-  record Found(String name, State state, String file) {}
+  public record Found(String name, State state, String file) {}
 
   synchronized void begun(JsonNode about) {
     entries.add(new Entry(about));
@@ -68,7 +68,8 @@ final class DownloadLog {
    *
    * @return nothing where none has begun at the limit
    */
-  synchronized Optional<Found> await(String name, long limitMillis) throws InterruptedException {
+  public synchronized Optional<Found> await(String name, long limitMillis)
+      throws InterruptedException {
     long end = System.nanoTime() + limitMillis * 1_000_000;
     while (true) {
       Optional<Entry> entry = next(name);
@@ -88,19 +89,20 @@ final class DownloadLog {
   }
 
   /** The files that are whole and were not given yet. */
-  synchronized List<Path> complete() {
+  public synchronized List<Path> complete() {
     return entries.stream()
         .filter(entry -> !entry.given && entry.state == State.COMPLETE && entry.file != null)
         .map(entry -> Path.of(entry.file))
         .toList();
   }
 
-  synchronized boolean isGoing() {
+  /** Whether one is under way. */
+  public synchronized boolean isGoing() {
     return entries.stream().anyMatch(entry -> entry.state == State.GOING);
   }
 
   /** The names of those that were not given yet. */
-  synchronized List<String> waiting() {
+  public synchronized List<String> waiting() {
     return entries.stream().filter(entry -> !entry.given).map(entry -> entry.name).toList();
   }
 }

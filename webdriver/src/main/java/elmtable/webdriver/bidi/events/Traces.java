@@ -1,4 +1,4 @@
-package elmtable.webdriver.bidi;
+package elmtable.webdriver.bidi.events;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import elmtable.text.Origins;
@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 
-/** What the pages of a user context may have left where {@link ContextWiping} does not reach. */
+/** What the pages of a user context may have left where wiping does not reach. */
 final class Traces {
   private static final int MOST_ORIGINS = 3;
 
