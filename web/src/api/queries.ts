@@ -2,7 +2,8 @@ import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/react-quer
 import { useLocation } from 'wouter';
 import { chosenEnvironments } from '@/app/chosenEnvironment';
 import { runPlace } from '@/app/places';
-import { get, post, Refused } from './client';
+import { reasonOf } from '@/parts/attempt';
+import { get, post } from './client';
 import type {
   BlockNode,
   CaseRunView,
@@ -118,7 +119,7 @@ export function useStartRun() {
       go(runPlace(run.id));
       return null;
     } catch (refused) {
-      return refused instanceof Refused ? refused.message : String(refused);
+      return reasonOf(refused);
     }
   };
 }

@@ -1,4 +1,5 @@
 import type { FallbackProps } from 'react-error-boundary';
+import { reasonOf } from '@/parts/attempt';
 import { Button } from '@/parts/Button';
 
 /** Stands where a screen could not be drawn; the top line and the other stations still work. */
@@ -6,7 +7,7 @@ export function BrokenScreen({ error, resetErrorBoundary }: FallbackProps) {
   return (
     <div role="alert" className="m-6 max-w-[640px] rounded-float border border-hair-strong bg-surface p-5">
       <h1 className="text-case font-semibold">This screen could not be shown</h1>
-      <p className="mt-1 text-ink-2">What you saved is safe. The reason: {reason(error)}</p>
+      <p className="mt-1 text-ink-2">What you saved is safe. The reason: {reasonOf(error)}</p>
       <div className="mt-4 flex gap-2">
         <Button onClick={resetErrorBoundary}>Try again</Button>
         <Button onClick={() => location.reload()}>Reload the page</Button>
@@ -14,5 +15,3 @@ export function BrokenScreen({ error, resetErrorBoundary }: FallbackProps) {
     </div>
   );
 }
-
-const reason = (error: unknown) => (error instanceof Error ? error.message : String(error));

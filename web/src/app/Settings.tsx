@@ -4,6 +4,7 @@ import { type FormEvent, useState } from 'react';
 import { get, inAddress, put, sendFile } from '@/api/client';
 import { takeInZip } from '@/api/projectFiles';
 import type { SettingsView } from '@/api/types';
+import { reasonOf } from '@/parts/attempt';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
 import { FileButton } from '@/parts/FileButton';
@@ -69,7 +70,7 @@ function KeptRuns({ now }: { now: SettingsView }) {
       queries.setQueryData(['settings'], kept);
       setTold({ text: 'Saved. What is older goes now, with its pictures.', wrong: false });
     } catch (failed) {
-      setTold({ text: failed instanceof Error ? failed.message : String(failed), wrong: true });
+      setTold({ text: reasonOf(failed), wrong: true });
     }
   };
   const number = (label: string, value: string, set: (value: string) => void) => (
@@ -107,7 +108,7 @@ function ProjectFiles() {
     try {
       setTold({ text: await task(), wrong: false });
     } catch (failed) {
-      setTold({ text: failed instanceof Error ? failed.message : String(failed), wrong: true });
+      setTold({ text: reasonOf(failed), wrong: true });
     }
   };
   const importZip = (files: readonly File[]) =>

@@ -11,6 +11,7 @@ import { EditorView } from '@codemirror/view';
 import { get, post, Refused } from '@/api/client';
 import { live } from '@/api/socket';
 import type { AnalysisView, ChangesDone, DocumentText, LiveMessageUnion } from '@/api/types';
+import { reasonOf } from '@/parts/attempt';
 import { counted } from '@/parts/counted';
 import { store } from '@/parts/store';
 import { whenNobodyTypes } from '@/parts/typingPause';
@@ -166,7 +167,7 @@ export class OpenDocument {
       this.lastOf.set(id, done.id);
       if (done.leftOut > 0) this.offer([leftAlone(`${counted(done.leftOut, 'place')} that somebody changed since`)]);
     } catch (failed) {
-      this.offer([leftAlone(failed instanceof Error ? failed.message : String(failed))]);
+      this.offer([leftAlone(reasonOf(failed))]);
     }
   }
 

@@ -1,5 +1,6 @@
 import type { EditorState } from '@codemirror/state';
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import { reasonOf } from '@/parts/attempt';
 import { documentHere, type OpenDocument, openDocument } from './openDocument';
 
 /** Documents are fetched by so many requests at a time. */
@@ -14,7 +15,7 @@ export function useDocument(path: string): { document: OpenDocument | null; wron
     let left = false;
     openDocument(path).then(
       () => !left && setTold({ path, wrong: '' }),
-      (failed) => !left && setTold({ path, wrong: failed instanceof Error ? failed.message : String(failed) }),
+      (failed) => !left && setTold({ path, wrong: reasonOf(failed) }),
     );
     return () => {
       left = true;
@@ -59,7 +60,7 @@ export function useDocuments(paths: readonly string[]): { documents: OpenDocumen
         const at = path;
         await openDocument(at).then(
           (document) => !gone && setCome((before) => new Map(before).set(at, document)),
-          (failed) => !gone && setWrong(failed instanceof Error ? failed.message : String(failed)),
+          (failed) => !gone && setWrong(reasonOf(failed)),
         );
       }
     };

@@ -5,6 +5,7 @@ import { live } from '@/api/socket';
 import type { DocumentText, HistoryEntry, HistoryView } from '@/api/types';
 import { authorName } from '@/document/author';
 import type { OpenDocument } from '@/document/openDocument';
+import { reasonOf } from '@/parts/attempt';
 import { Button, LinkButton } from '@/parts/Button';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
 import { WideDialog } from '@/parts/WideDialog';
@@ -84,7 +85,7 @@ function OldState({ document, entry, close }: { document: OpenDocument; entry: H
   const [shown, setShown] = useState<'difference' | 'text'>('difference');
   useEffect(() => {
     get<DocumentText>(`/api/documents/${document.id}/texts/${entry.to}`).then(setOld, (failed) =>
-      setWrong(String(failed.message ?? failed)),
+      setWrong(reasonOf(failed)),
     );
   }, [document, entry]);
   const now = document.state.doc.toString();
@@ -96,7 +97,7 @@ function OldState({ document, entry, close }: { document: OpenDocument; entry: H
       await document.sync.catchUp();
       close();
     } catch (failed) {
-      setWrong(failed instanceof Error ? failed.message : String(failed));
+      setWrong(reasonOf(failed));
     }
   };
   return (

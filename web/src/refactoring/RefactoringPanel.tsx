@@ -3,7 +3,9 @@ import { Dialog } from 'radix-ui';
 import { type KeyboardEvent, useRef, useState } from 'react';
 import type { PlaceView, RefactoringPreview, TakenView } from '@/api/types';
 import { Difference } from '@/lens/Difference';
+import { useAttempt } from '@/parts/attempt';
 import { Button } from '@/parts/Button';
+import { ErrorStrip } from '@/parts/ErrorLine';
 import { carryOut, previewOf, type RefactoringAsk, WORDS } from './refactorings';
 
 const same = (a: PlaceView, b: PlaceView) => a.path === b.path && a.line === b.line;
@@ -22,7 +24,7 @@ export function RefactoringPanel({
   const words = WORDS[ask.what];
   const [name, setName] = useState(ask.name ?? '');
   const [except, setExcept] = useState<readonly PlaceView[]>([]);
-  const [wrong, setWrong] = useState('');
+  const { attempt, wrong, setWrong } = useAttempt();
   const field = useRef<HTMLInputElement>(null);
   const ready = !words.name || name.trim() !== '';
   const { data: preview, error } = useQuery({
@@ -38,13 +40,11 @@ export function RefactoringPanel({
   const possible = ready && preview !== undefined && !preview.refusal && !error && preview.documents.length > 0;
   const make = async () => {
     if (!possible) return;
-    try {
+    await attempt(async () => {
       // As it is now: what is shown may be a moment old.
       await carryOut(ask, await previewOf(ask, name, except));
       close();
-    } catch (failed) {
-      setWrong(failed instanceof Error ? failed.message : String(failed));
-    }
+    });
   };
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
@@ -99,11 +99,7 @@ export function RefactoringPanel({
                 />
               </label>
             )}
-            {said && (
-              <p role="alert" className="mx-4 mt-2 bg-failed-wash px-3 py-1.5">
-                {said}
-              </p>
-            )}
+            <ErrorStrip text={said} className="mx-4 mt-2" />
             {(preview?.warnings ?? []).map((warning) => (
               <p key={warning} className="mx-4 mt-2 bg-sunk px-3 py-1.5 text-ink-2">
                 {warning}

@@ -5,6 +5,7 @@ import { mend } from '@/document/fixes';
 import type { Other } from '@/document/presence';
 import { structure, suiteIn } from '@/document/structure';
 import { useDocumentPart } from '@/document/useDocument';
+import { useAttempt } from '@/parts/attempt';
 import { LinkButton } from '@/parts/Button';
 import { useStore } from '@/parts/store';
 import { addBlock } from './blockActions';
@@ -45,7 +46,7 @@ export const SheetTable = memo(function SheetTable({
   const glowing = useStore(document.glowing);
   const pinned = useStore(session.pinned);
   const lens = useRowLens(session);
-  const [wrong, setWrong] = useState('');
+  const { attempt, wrong } = useAttempt();
   // The same functions as long as the lines are the same, or all of them would be measured anew.
   const getItemKey = useCallback((index: number) => keys[index] ?? index, [keys]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the height of a line follows from its key
@@ -84,14 +85,9 @@ export const SheetTable = memo(function SheetTable({
   const byRow = useMemo(() => placeOthers(others, session, items), [others, session, items]);
   const repair = useCallback(
     async (item: Extract<Item, { kind: 'strip' }>, fix: string) => {
-      setWrong('');
-      try {
-        await mend(document, item.line, item.problem, fix);
-      } catch (failed) {
-        setWrong(failed instanceof Error ? failed.message : String(failed));
-      }
+      await attempt(() => mend(document, item.line, item.problem, fix));
     },
-    [document],
+    [document, attempt],
   );
 
   const propsOf = (item: Item, index: number): LineProps => ({

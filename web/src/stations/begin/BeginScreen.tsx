@@ -7,6 +7,7 @@ import { documentPlace } from '@/app/places';
 import { authorName } from '@/document/author';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
+import { ErrorStrip } from '@/parts/ErrorLine';
 import { OtherBeginnings } from './OtherBeginnings';
 
 /** An empty project asks for one thing, the address of the application, and makes the first case from it. */
@@ -41,11 +42,7 @@ export function BeginScreen() {
             {look.isPending ? 'Looking …' : 'Look at it'}
           </Button>
         </form>
-        {(look.error || look.data?.failure) && (
-          <p role="alert" className="mt-2 bg-failed-wash px-3 py-1.5">
-            {look.error?.message ?? look.data?.failure}
-          </p>
-        )}
+        <ErrorStrip text={look.error?.message ?? look.data?.failure} className="mt-2" />
         {!seen && <OtherBeginnings />}
       </div>
       {seen && <FirstPage key={seen.address} address={address} seen={seen} />}
@@ -136,11 +133,7 @@ function FirstPage({ address, seen }: { address: string; seen: BeginView }) {
             )}
           </tbody>
         </table>
-        {make.error && (
-          <p role="alert" className="mt-2 bg-failed-wash px-3 py-1.5">
-            {make.error.message}
-          </p>
-        )}
+        <ErrorStrip text={make.error?.message} className="mt-2" />
         <p className="mt-4 flex items-center gap-3">
           <Button kind="main" disabled={page.trim() === '' || make.isPending} onClick={() => make.mutate()}>
             Make the page with {counted(taken.length, 'element')} and a first case

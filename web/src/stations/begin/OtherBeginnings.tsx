@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { takeInDemo, takeInFolder, takeInZip } from '@/api/projectFiles';
 import { Button } from '@/parts/Button';
+import { ErrorStrip } from '@/parts/ErrorLine';
 import { FileButton } from '@/parts/FileButton';
 import { NewDocument } from '@/stations/cases/NewDocument';
 
@@ -41,11 +42,7 @@ export function OtherBeginnings() {
           ? 'Taking it in …'
           : 'The demo is the project of a pottery studio. Its cases run while “./elm demo” serves the site that they test.'}
       </p>
-      {taking.error && (
-        <p role="alert" className="mt-2 bg-failed-wash px-3 py-1.5">
-          {taking.error.message}
-        </p>
-      )}
+      <ErrorStrip text={taking.error?.message} className="mt-2" />
     </section>
   );
 }

@@ -7,6 +7,7 @@ import { useDocuments } from '@/document/useDocument';
 import { nameKey } from '@/document/words';
 import { Columns } from '@/parts/Columns';
 import { counted } from '@/parts/counted';
+import { ErrorStrip } from '@/parts/ErrorLine';
 import { Overview } from '@/sheet/Overview';
 import { CasesTree } from './CasesTree';
 
@@ -31,11 +32,7 @@ export function AllCases({ tree }: { tree: TreeView | undefined }) {
             : `of ${counted(documents.length, 'suite')}; scenarios of features are edited in their text`}
         </p>
       </header>
-      {wrong && (
-        <p role="alert" className="mx-4 bg-failed-wash px-3 py-1.5">
-          {wrong}
-        </p>
-      )}
+      <ErrorStrip text={wrong} className="mx-4" />
       <Overview
         documents={documents}
         suites

@@ -1,9 +1,10 @@
 import { type ReactNode, useState } from 'react';
 import { useLocation } from 'wouter';
-import { post, Refused } from '@/api/client';
+import { post } from '@/api/client';
 import type { DocumentText } from '@/api/types';
 import { documentPlace } from '@/app/places';
 import { authorName } from '@/document/author';
+import { useAttempt } from '@/parts/attempt';
 import { FormDialog } from '@/parts/FormDialog';
 import { NameField } from '@/parts/NameField';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
@@ -32,23 +33,20 @@ export function NewDocument({ children }: { children: ReactNode }) {
   const [open, setOpen] = useState(false);
   const [name, setName] = useState('');
   const [kind, setKind] = useState<keyof typeof KINDS>('suite');
-  const [wrong, setWrong] = useState('');
+  const { attempt, wrong, setWrong } = useAttempt();
   const [, go] = useLocation();
   const path = `${KINDS[kind].folder}/${name
     .trim()
     .toLowerCase()
     .replace(/[^\p{L}\p{N}]+/gu, '-')
     .replace(/^-|-$/g, '')}.${KINDS[kind].ending}`;
-  const make = async () => {
-    try {
+  const make = () =>
+    attempt(async () => {
       await post<DocumentText>('/api/documents', { path, text: KINDS[kind].text(name.trim()), author: authorName() });
       setOpen(false);
       setName('');
       go(documentPlace(path, { line: KINDS[kind].line }));
-    } catch (refused) {
-      setWrong(refused instanceof Refused ? refused.message : String(refused));
-    }
-  };
+    });
   return (
     <FormDialog
       title={`New ${kind}`}

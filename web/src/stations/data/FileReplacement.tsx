@@ -3,11 +3,10 @@ import { useState } from 'react';
 import { inAddress, sendFile } from '@/api/client';
 import type { ReplacedSet } from '@/api/types';
 import { Difference } from '@/lens/Difference';
+import { reasonOf } from '@/parts/attempt';
 import { Button } from '@/parts/Button';
 import { FileButton } from '@/parts/FileButton';
 import { WideDialog } from '@/parts/WideDialog';
-
-const reason = (failed: unknown) => (failed instanceof Error ? failed.message : String(failed));
 
 /** Takes another file in place of one that is no text, once one has seen what it changes in the data sets. */
 export function FileReplacement({ path }: { path: string }) {
@@ -22,7 +21,7 @@ export function FileReplacement({ path }: { path: string }) {
       const sets = await sendFile<ReplacedSet[]>('POST', `/api/replacements/${inAddress(path)}`, file);
       setChosen({ file, sets });
     } catch (failed) {
-      setWrong(`“${file.name}” could not be compared: ${reason(failed)}`);
+      setWrong(`“${file.name}” could not be compared: ${reasonOf(failed)}`);
     }
   };
   const take = async (file: File) => {
@@ -32,7 +31,7 @@ export function FileReplacement({ path }: { path: string }) {
       await queries.invalidateQueries({ queryKey: ['data'] });
     } catch (failed) {
       setChosen(null);
-      setWrong(`“${file.name}” could not be taken: ${reason(failed)}`);
+      setWrong(`“${file.name}” could not be taken: ${reasonOf(failed)}`);
     }
   };
   return (

@@ -4,6 +4,7 @@ import { useLocation } from 'wouter';
 import { get, patch, post, remove } from '@/api/client';
 import type { DocumentHandle, DocumentText, RemovedDocument } from '@/api/types';
 import { documentPlace } from '@/app/places';
+import { useAttempt } from '@/parts/attempt';
 import { LinkButton } from '@/parts/Button';
 import { FormDialog } from '@/parts/FormDialog';
 import { Menu } from '@/parts/Menu';
@@ -17,16 +18,13 @@ async function idOf(path: string): Promise<number> {
 /** Renames or removes a document, on a right click; removing can be taken back. */
 export function DocumentMenu({ path, children }: { path: string; children: ReactNode }) {
   const [renaming, setRenaming] = useState(false);
-  const [wrong, setWrong] = useState('');
+  const { attempt, wrong } = useAttempt();
   const queries = useQueryClient();
-  const take = async () => {
-    try {
+  const take = () =>
+    attempt(async () => {
       await remove(`/api/documents/${await idOf(path)}`);
       await queries.invalidateQueries({ queryKey: ['removed'] });
-    } catch (failed) {
-      setWrong(failed instanceof Error ? failed.message : String(failed));
-    }
-  };
+    });
   const entries = () => [
     { word: 'Rename …', act: () => setRenaming(true) },
     { word: 'Remove document', act: take },
@@ -46,17 +44,14 @@ export function DocumentMenu({ path, children }: { path: string; children: React
 
 function RenameDocument({ path, close }: { path: string; close: () => void }) {
   const [name, setName] = useState(path);
-  const [wrong, setWrong] = useState('');
+  const { attempt, wrong } = useAttempt();
   const [, go] = useLocation();
-  const rename = async () => {
-    try {
+  const rename = () =>
+    attempt(async () => {
       await patch(`/api/documents/${await idOf(path)}`, { path: name.trim() });
       close();
       go(documentPlace(name.trim()));
-    } catch (failed) {
-      setWrong(failed instanceof Error ? failed.message : String(failed));
-    }
-  };
+    });
   return (
     <FormDialog
       title="Rename the document"
@@ -83,16 +78,13 @@ export function RemovedDocuments() {
   });
   const queries = useQueryClient();
   const [, go] = useLocation();
-  const [wrong, setWrong] = useState('');
-  const bringBack = async (one: RemovedDocument) => {
-    try {
+  const { attempt, wrong } = useAttempt();
+  const bringBack = (one: RemovedDocument) =>
+    attempt(async () => {
       await post<DocumentText>(`/api/documents/${one.id}/restore`, {});
       await queries.invalidateQueries({ queryKey: ['removed'] });
       go(documentPlace(one.path));
-    } catch (failed) {
-      setWrong(failed instanceof Error ? failed.message : String(failed));
-    }
-  };
+    });
   const said = wrong || error?.message;
   if (!said && (removed ?? []).length === 0) return null;
   return (

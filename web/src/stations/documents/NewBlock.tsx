@@ -1,7 +1,7 @@
 import { Plus } from 'lucide-react';
 import { type ButtonHTMLAttributes, type ReactNode, useState } from 'react';
 import { useLocation } from 'wouter';
-import { post, Refused } from '@/api/client';
+import { post } from '@/api/client';
 import { useBlocks } from '@/api/queries';
 import type { DocumentText } from '@/api/types';
 import { documentPlace } from '@/app/places';
@@ -9,6 +9,7 @@ import { authorName } from '@/document/author';
 import { addBlock, newBlockText } from '@/document/blockEdits';
 import { openDocument } from '@/document/openDocument';
 import { nameKey } from '@/document/words';
+import { useAttempt } from '@/parts/attempt';
 import { FormDialog } from '@/parts/FormDialog';
 import { NameField } from '@/parts/NameField';
 import { OneChoice } from '@/parts/OneChoice';
@@ -47,7 +48,7 @@ export function NewBlock({
   const [kind, setKind] = useState(kinds[0] as string);
   const [name, setName] = useState(proposed);
   const [chosen, setChosen] = useState('');
-  const [wrong, setWrong] = useState('');
+  const { attempt, wrong, setWrong } = useAttempt();
   const [, go] = useLocation();
   // Beside its like, if there are any: which one comes first may mean something.
   const like = (blocks ?? []).filter((block) => block.kind === kind);
@@ -61,15 +62,13 @@ export function NewBlock({
     (blocks ?? []).some((block) => block.kind === kind && nameKey(block.name) === nameKey(said) && said !== '');
   const make = async () => {
     if (taken) return setWrong(`There is already a ${nounOf(kind)} “${said}”.`);
-    try {
+    await attempt(async () => {
       const line = await added(path, paths.includes(path), text(kind, said));
       setOpen(false);
       setName('');
       if (made) made(said, path);
       else go(documentPlace(path, { line, station }));
-    } catch (failed) {
-      setWrong(failed instanceof Refused || failed instanceof Error ? failed.message : String(failed));
-    }
+    });
   };
   return (
     <FormDialog

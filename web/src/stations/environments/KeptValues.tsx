@@ -1,29 +1,23 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
 import { post } from '@/api/client';
 import type { KeptValueView } from '@/api/types';
+import { useAttempt } from '@/parts/attempt';
 import { LinkButton } from '@/parts/Button';
+import { ErrorLine } from '@/parts/ErrorLine';
 
 /** What a run published for later ones. */
 export function KeptValues({ kept }: { kept: readonly KeptValueView[] }) {
   const queries = useQueryClient();
-  const [wrong, setWrong] = useState('');
-  const forget = async (value: KeptValueView) => {
-    try {
+  const { attempt, wrong } = useAttempt();
+  const forget = (value: KeptValueView) =>
+    attempt(async () => {
       await post('/api/environments/forget', { environment: value.environment, name: value.name });
       await queries.invalidateQueries({ queryKey: ['environments'] });
-    } catch (failed) {
-      setWrong(failed instanceof Error ? failed.message : String(failed));
-    }
-  };
+    });
   return (
     <section aria-label="Kept values" className="mt-6">
       <h2 className="font-semibold">Kept values</h2>
-      {wrong && (
-        <p role="alert" className="text-failed">
-          {wrong}
-        </p>
-      )}
+      <ErrorLine text={wrong} />
       {kept.length === 0 ? (
         <p className="text-ink-2">
           None. A step <span className="font-mono text-value">publish … keep=yes</span> keeps a value for later runs; it

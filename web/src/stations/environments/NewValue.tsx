@@ -3,6 +3,7 @@ import { Plus } from 'lucide-react';
 import { type FormEvent, useState } from 'react';
 import type { EnvironmentsView } from '@/api/types';
 import { nameKey } from '@/document/words';
+import { reasonOf } from '@/parts/attempt';
 import { Button, LinkButton } from '@/parts/Button';
 import { declareValue } from './setValue';
 
@@ -40,7 +41,7 @@ export function NewValue({
       added(name.trim(), of.name);
       close();
     } catch (why) {
-      failed(why instanceof Error ? why.message : String(why));
+      failed(reasonOf(why));
     }
     await queries.invalidateQueries({ queryKey: ['environments'] });
   };

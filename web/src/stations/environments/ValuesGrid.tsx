@@ -4,6 +4,8 @@ import { Link } from 'wouter';
 import type { EnvironmentColumn, EnvironmentsView, EnvironmentValue } from '@/api/types';
 import { useEnvironment } from '@/app/environment';
 import { documentPlace, ENVIRONMENTS } from '@/app/places';
+import { useAttempt } from '@/parts/attempt';
+import { ErrorStrip } from '@/parts/ErrorLine';
 import { InlineText } from '@/parts/InlineText';
 import { NewValue } from './NewValue';
 import { setValue, typeIn } from './setValue';
@@ -11,32 +13,20 @@ import { setValue, typeIn } from './setValue';
 /** Values over environments: names down, environments across. */
 export function ValuesGrid({ view }: { view: EnvironmentsView }) {
   const queries = useQueryClient();
-  const [wrong, setWrong] = useState('');
+  const { attempt, wrong, setWrong } = useAttempt();
   const working = useEnvironment();
   const [added, setAdded] = useState('');
   const write = async (of: EnvironmentColumn, value: EnvironmentValue, text: string) => {
-    setWrong('');
-    try {
-      if (value.secret && !text.includes('<')) await typeIn(of, value, text);
-      else {
-        queries.setQueryData<EnvironmentsView>(
-          ['environments'],
-          (before) => before && withCell(before, of, value, text),
-        );
-        await setValue(of, value, text);
-      }
-    } catch (failed) {
-      setWrong(failed instanceof Error ? failed.message : String(failed));
-    }
+    await attempt(async () => {
+      if (value.secret && !text.includes('<')) return typeIn(of, value, text);
+      queries.setQueryData<EnvironmentsView>(['environments'], (before) => before && withCell(before, of, value, text));
+      await setValue(of, value, text);
+    });
     await queries.invalidateQueries({ queryKey: ['environments'] });
   };
   return (
     <>
-      {wrong && (
-        <p role="alert" className="mb-2 bg-failed-wash px-3 py-1.5">
-          {wrong}
-        </p>
-      )}
+      <ErrorStrip text={wrong} className="mb-2" />
       <table aria-label="Values of the environments" className="w-full border-collapse text-left">
         <thead className="border-b-[1.5px] border-rule">
           <tr className="h-9">

@@ -1,9 +1,9 @@
-import { useState } from 'react';
 import { useLocation } from 'wouter';
 import { post } from '@/api/client';
 import type { IntakeView } from '@/api/types';
 import { documentPlace } from '@/app/places';
 import { authorName } from '@/document/author';
+import { useAttempt } from '@/parts/attempt';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
 import { ErrorLine } from '@/parts/ErrorLine';
@@ -24,11 +24,10 @@ export function IntakeHead({
   keys: readonly string[];
   map: (mapping: Record<string, string>) => void;
 }) {
-  const [wrong, setWrong] = useState('');
+  const { attempt, wrong } = useAttempt();
   const [, go] = useLocation();
-  const draft = async () => {
-    setWrong('');
-    try {
+  const draft = () =>
+    attempt(async () => {
       const made = await post<{ path: string }>('/api/drafts', {
         path: sheet.path,
         name: name.charAt(0).toUpperCase() + name.slice(1).replaceAll('-', ' '),
@@ -36,10 +35,7 @@ export function IntakeHead({
         author: authorName(),
       });
       go(documentPlace(made.path));
-    } catch (failed) {
-      setWrong(failed instanceof Error ? failed.message : String(failed));
-    }
-  };
+    });
   const covered = sheet.scenarios.filter((scenario) => scenario.covered).length;
   return (
     <header className="flex-none px-4 pt-2.5 pb-2">

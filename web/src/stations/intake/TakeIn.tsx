@@ -3,6 +3,7 @@ import { type DragEvent, type ReactNode, useState } from 'react';
 import { useLocation } from 'wouter';
 import { inAddress, sendFile } from '@/api/client';
 import { intakePlace } from '@/app/places';
+import { useAttempt } from '@/parts/attempt';
 import { ErrorLine } from '@/parts/ErrorLine';
 
 const TAKEN = '.xlsx,.ods,.csv,.tsv';
@@ -10,21 +11,18 @@ const TAKEN = '.xlsx,.ods,.csv,.tsv';
 /** Puts a file into the project's intake folder and goes to it. */
 function useTakeIn(taken: () => void) {
   const [, go] = useLocation();
-  const [wrong, setWrong] = useState('');
+  const { attempt, wrong, setWrong } = useAttempt();
   const take = async (file: File | undefined) => {
     if (!file) return;
-    setWrong('');
     if (!TAKEN.split(',').some((ending) => file.name.toLowerCase().endsWith(ending))) {
       return setWrong(`“${file.name}” is no spreadsheet; take one that ends in ${TAKEN.replaceAll(',', ', ')}.`);
     }
     const path = `intake/${file.name.replaceAll(/[^\p{L}\p{N}._-]+/gu, '-')}`;
-    try {
+    await attempt(async () => {
       await sendFile('PUT', `/api/files/${inAddress(path)}`, file);
       taken();
       go(intakePlace(path));
-    } catch (failed) {
-      setWrong(failed instanceof Error ? failed.message : String(failed));
-    }
+    });
   };
   return { take, wrong };
 }

@@ -12,6 +12,7 @@ import { structure } from '@/document/structure';
 import { useDocument, useDocumentState } from '@/document/useDocument';
 import { nameKey } from '@/document/words';
 import { counted } from '@/parts/counted';
+import { ErrorStrip } from '@/parts/ErrorLine';
 import { OneChoice } from '@/parts/OneChoice';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
 import { type ComposedCase, type ComposedKeyword, compositionOf } from './composition';
@@ -51,13 +52,7 @@ export function Composition({ path, go }: { path: string; go: (place: string) =>
 
 function OfDocument({ path }: { path: string }) {
   const { document, wrong } = useDocument(path);
-  if (wrong) {
-    return (
-      <p role="alert" className="mx-4 bg-failed-wash px-3 py-1.5">
-        {wrong}
-      </p>
-    );
-  }
+  if (wrong) return <ErrorStrip text={wrong} className="mx-4" />;
   return document && <Grid document={document} />;
 }
 

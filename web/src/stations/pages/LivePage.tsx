@@ -5,9 +5,11 @@ import { get, post } from '@/api/client';
 import type { PageTrialView, PageView } from '@/api/types';
 import { useEnvironment } from '@/app/environment';
 import { PAGES } from '@/app/places';
+import { useAttempt } from '@/parts/attempt';
 import { Button } from '@/parts/Button';
 import { Columns } from '@/parts/Columns';
 import { counted } from '@/parts/counted';
+import { ErrorStrip } from '@/parts/ErrorLine';
 import { OneChoice } from '@/parts/OneChoice';
 import { Wrong } from '@/parts/Wrong';
 import { ViewChoice } from '@/stations/documents/ViewChoice';
@@ -31,23 +33,19 @@ export function LivePage({ name, contents }: { name: string; contents: { name: s
   const environment = useEnvironment();
   const [fixture, setFixture] = useState(sessionStorage.getItem('trial fixture') ?? NO_FIXTURE);
   const [chosen, setChosen] = useState<string | null>(null);
-  const [wrong, setWrong] = useState('');
+  const { attempt, wrong } = useAttempt();
   const trial = useMutation({
     mutationFn: (withFixture: string) =>
       post<PageTrialView>('/api/trials', { page: name, environment, fixture: withFixture }),
   });
   const usable = page?.fixtures.includes(fixture) ? fixture : NO_FIXTURE;
   const look = () => trial.mutate(usable);
-  const change = async (act: () => Promise<void>) => {
-    setWrong('');
-    try {
+  const change = (act: () => Promise<void>) =>
+    attempt(async () => {
       await act();
       await refetch();
       if (trial.data) look();
-    } catch (failed) {
-      setWrong(failed instanceof Error ? failed.message : String(failed));
-    }
-  };
+    });
   const element = page?.elements.find((each) => each.name === chosen);
   const result = trial.data;
   return (
@@ -102,11 +100,7 @@ export function LivePage({ name, contents }: { name: string; contents: { name: s
               {result && !result.failure && <Tried result={result} />}
             </div>
           </header>
-          {(wrong || trial.error || result?.failure) && (
-            <p role="alert" className="mx-4 mb-1.5 bg-failed-wash px-3 py-1.5">
-              {wrong || trial.error?.message || result?.failure}
-            </p>
-          )}
+          <ErrorStrip text={wrong || trial.error?.message || result?.failure} className="mx-4 mb-1.5" />
           <div className="min-h-0 flex-1 overflow-auto pb-6">
             <ElementsTable
               page={page}

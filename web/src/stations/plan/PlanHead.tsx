@@ -4,6 +4,7 @@ import { Link } from 'wouter';
 import { useProject, useStartRun, useTree } from '@/api/queries';
 import type { PlanView, SavedPlanView } from '@/api/types';
 import { documentPlace, PLAN } from '@/app/places';
+import { reasonOf } from '@/parts/attempt';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
 import { ErrorLine } from '@/parts/ErrorLine';
@@ -50,7 +51,7 @@ export function PlanHead({
       onSaved(to.name);
       setWrong(null);
     } catch (failed) {
-      setWrong(`The plan could not be saved: ${failed instanceof Error ? failed.message : failed}`);
+      setWrong(`The plan could not be saved: ${reasonOf(failed)}`);
     }
   };
   const run = () => start({ title, plan: saved?.name, tags, suites, environments, browsers, ...choices });

@@ -5,8 +5,10 @@ import type { CasePlanView, ExecutableView, SavedPlanView } from '@/api/types';
 import { chosenEnvironment, chosenEnvironments } from '@/app/chosenEnvironment';
 import { useCrumbs } from '@/app/crumbs';
 import { PLAN, planPlace } from '@/app/places';
+import { reasonOf } from '@/parts/attempt';
 import { LinkButton } from '@/parts/Button';
 import { Columns } from '@/parts/Columns';
+import { ErrorStrip } from '@/parts/ErrorLine';
 import { Filter } from '@/parts/Filter';
 import { ProblemMark } from '@/parts/ProblemMark';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
@@ -95,7 +97,7 @@ function Planned({ saved, query }: { saved: SavedPlanView | undefined; query: UR
       setFurther(new Map(further).set(of.index, [...known, ...next]));
       setWrong('');
     } catch (failed) {
-      setWrong(`Further cases could not be read: ${failed instanceof Error ? failed.message : failed}`);
+      setWrong(`Further cases could not be read: ${reasonOf(failed)}`);
     }
   };
   return (
@@ -110,11 +112,7 @@ function Planned({ saved, query }: { saved: SavedPlanView | undefined; query: UR
           setChoices={setChoices}
           onSaved={(name) => go(planPlace(name))}
         />
-        {(error || wrong) && (
-          <p role="alert" className="mx-4 mt-2 bg-failed-wash px-3 py-1.5">
-            {error?.message ?? wrong}
-          </p>
-        )}
+        <ErrorStrip text={error?.message ?? wrong} className="mx-4 mt-2" />
         {plan && !error && (
           <>
             <Warnings warnings={plan.warnings} />

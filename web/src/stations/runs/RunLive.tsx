@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { hasMany, type LiveCase, type LiveRun, useLiveRun } from '@/api/live';
 import { pauseRun, stopRun, useRunCounts } from '@/api/queries';
 import type { Outcome as OutcomeWord, RunView, SuiteCountsView } from '@/api/types';
+import { reasonOf } from '@/parts/attempt';
 import { Button } from '@/parts/Button';
 import { ErrorLine } from '@/parts/ErrorLine';
 import { OUTCOMES, Outcome, outcomeColour, outcomeWord } from '@/parts/Outcome';
@@ -32,7 +33,7 @@ export function RunLive({ run }: { run: RunView }) {
       await stopRun(run.id);
     } catch (refused) {
       setStops(stops);
-      setWrong(`The run could not be stopped: ${refused instanceof Error ? refused.message : refused}`);
+      setWrong(`The run could not be stopped: ${reasonOf(refused)}`);
     }
   };
   const pause = async (wait: boolean) => {
@@ -40,7 +41,7 @@ export function RunLive({ run }: { run: RunView }) {
     try {
       await pauseRun(run.id, wait);
     } catch (refused) {
-      setWrong(`The run could not be paused: ${refused instanceof Error ? refused.message : refused}`);
+      setWrong(`The run could not be paused: ${reasonOf(refused)}`);
     }
   };
   return (

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { stepsOfCase } from '@/api/queries';
 import type { StepRunView } from '@/api/types';
+import { reasonOf } from '@/parts/attempt';
 import type { StepGap } from './stepGaps';
 
 const ON_A_PAGE = 200;
@@ -26,7 +27,7 @@ export function useMoreSteps(run: number, number: number): MoreSteps {
         setPages((before) => new Map(before).set(parent, [...(before.get(parent) ?? []), ...page]));
         setWrongs((before) => new Map([...before].filter(([other]) => other !== parent)));
       } catch (refused) {
-        const reason = refused instanceof Error ? refused.message : String(refused);
+        const reason = reasonOf(refused);
         setWrongs((before) => new Map(before).set(parent, reason));
       }
     },
