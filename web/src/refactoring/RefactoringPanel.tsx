@@ -18,7 +18,7 @@ export function RefactoringPanel({
 }: {
   ask: RefactoringAsk;
   close: () => void;
-  /** Takes the keyboard once it is closed. */
+  /** Takes the keyboard once it is closed; what had it before does, where nothing is said. */
   onClosed?: () => void;
 }) {
   const words = WORDS[ask.what];
@@ -26,6 +26,7 @@ export function RefactoringPanel({
   const [except, setExcept] = useState<readonly PlaceView[]>([]);
   const { attempt, wrong, setWrong } = useAttempt();
   const field = useRef<HTMLInputElement>(null);
+  const [before] = useState(() => document.activeElement);
   const ready = !words.name || name.trim() !== '';
   const { data: preview, error } = useQuery({
     queryKey: ['refactoring', ask, name, except],
@@ -61,9 +62,9 @@ export function RefactoringPanel({
           aria-describedby={undefined}
           onKeyDown={onKeyDown}
           onCloseAutoFocus={(event) => {
-            if (!onClosed) return;
             event.preventDefault();
-            onClosed();
+            if (onClosed) onClosed();
+            else if (before instanceof HTMLElement) before.focus();
           }}
           onOpenAutoFocus={(event) => {
             if (!field.current) return;

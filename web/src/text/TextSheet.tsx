@@ -20,10 +20,15 @@ import { isFeature, isRecords } from '@/document/kinds';
 import type { OpenDocument } from '@/document/openDocument';
 import { structure } from '@/document/structure';
 import { useDocumentState } from '@/document/useDocument';
+import type { RefactoringAsk } from '@/refactoring/refactorings';
 import { textCompletion } from './completion';
 import { gherkinLanguage } from './gherkinLanguage';
 import { resolvedSteps } from './resolvedSteps';
+import { tableKeys } from './tableKeys';
 import { tableLanguage } from './tableLanguage';
+
+/** Whether a document is written in the table language. */
+const hasTables = ({ path }: OpenDocument) => !isFeature(path) && !isRecords(path);
 
 /** Rows of separated values have no words of their own. */
 const languageOf = (document: OpenDocument) => {
@@ -36,11 +41,14 @@ export function TextSheet({
   document,
   keywords,
   line,
+  ask,
 }: {
   document: OpenDocument;
   /** What is offered in it; nothing in a file of rows. */
   keywords?: ReadonlyMap<string, KeywordView>;
   line: number | null;
+  /** Opens the panel of a refactoring; without it there is none in this text. */
+  ask?: (what: RefactoringAsk) => void;
 }) {
   const place = useRef<HTMLDivElement>(null);
   const editor = useRef<EditorView | null>(null);
@@ -63,7 +71,13 @@ export function TextSheet({
       lintGutter(),
       languageOf(document),
       isRecords(document.path) ? [] : textCompletion(document, () => known.current?.values() ?? []),
-      keymap.of([...defaultKeymap, ...undoKeys(document), ...searchKeymap, indentWithTab]),
+      keymap.of([
+        ...(ask && hasTables(document) ? tableKeys(document, ask) : []),
+        ...defaultKeymap,
+        ...undoKeys(document),
+        ...searchKeymap,
+        indentWithTab,
+      ]),
       EditorView.contentAttributes.of({ 'aria-label': 'Text of the document', tabindex: '0' }),
     ]);
     editor.current = view;
@@ -76,7 +90,7 @@ export function TextSheet({
       editor.current = null;
       unmount();
     };
-  }, [document]);
+  }, [document, ask]);
 
   useEffect(() => {
     const view = editor.current;

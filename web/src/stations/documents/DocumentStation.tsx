@@ -133,10 +133,10 @@ function DocumentSheet({
         also={station.also}
       />
       {gone && <GoneStrip document={document} />}
-      <AskedRefactoring session={session} />
+      <AskedRefactoring session={session} focus={shown === 'table' ? () => session.focus() : undefined} />
       {shown === 'table' && large > 0 && <LargeStrip lines={large} asText={() => show('text')} />}
       {shown === 'text' ? (
-        <TextSheet document={document} keywords={keywords} line={line} />
+        <TextSheet document={document} keywords={keywords} line={line} ask={session.refactoring.set} />
       ) : shown === 'overview' ? (
         <Overview documents={alone} runsOf={({ id }) => outcomes.get(id)} />
       ) : (
@@ -146,12 +146,14 @@ function DocumentSheet({
   );
 }
 
-/** The panel of the refactoring that was asked for on the sheet. */
-function AskedRefactoring({ session }: { session: SheetSession }) {
+/**
+ * The panel of the refactoring that was asked for.
+ *
+ * @param focus where a table takes up its cursor again
+ */
+function AskedRefactoring({ session, focus }: { session: SheetSession; focus?: () => void }) {
   const ask = useStore(session.refactoring);
-  return (
-    ask && <RefactoringPanel ask={ask} close={() => session.refactoring.set(null)} onClosed={() => session.focus()} />
-  );
+  return ask && <RefactoringPanel ask={ask} close={() => session.refactoring.set(null)} onClosed={focus} />;
 }
 
 const SMOOTH_LINES = 12_000;
