@@ -1,6 +1,6 @@
 import { Dialog } from 'radix-ui';
 import { useEffect } from 'react';
-import { Keys, type KeysOf, TABLE_KEYS, TEXT_KEYS } from '@/parts/Keys';
+import { Keys, type KeysOf, TABLE_KEYS, TABLE_TEXT_KEYS, TEXT_KEYS } from '@/parts/Keys';
 import { isTyping } from '@/parts/typing';
 
 const GROUPS: readonly { name: string; keys: KeysOf }[] = [
@@ -33,6 +33,7 @@ const GROUPS: readonly { name: string; keys: KeysOf }[] = [
     ],
   },
   { name: 'In a text', keys: TEXT_KEYS },
+  { name: 'In the text of a table', keys: TABLE_TEXT_KEYS },
   {
     name: 'While you edit a cell',
     keys: [

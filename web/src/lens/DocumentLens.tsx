@@ -1,7 +1,9 @@
 import { Pin, PinOff } from 'lucide-react';
 import { useState } from 'react';
 import type { CaseNode, KeywordView } from '@/api/types';
+import { isFeature } from '@/document/kinds';
 import type { OpenDocument } from '@/document/openDocument';
+import { type KeysOf, TABLE_KEYS, TABLE_TEXT_KEYS, TEXT_KEYS } from '@/parts/Keys';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
 import { isRow, type Stop, textAt } from '@/sheet/items';
 import { CaseCard } from './CaseCard';
@@ -14,6 +16,12 @@ export interface Caret {
   keyword: string | undefined;
   suite: string;
   inCase: CaseNode | undefined;
+}
+
+/** The keys of what is shown. */
+function keysIn({ path }: OpenDocument, caret: Caret | null): KeysOf {
+  if (!caret) return TABLE_KEYS;
+  return isFeature(path) ? TEXT_KEYS : [...TEXT_KEYS, ...TABLE_TEXT_KEYS];
 }
 
 /** Explains what is selected, or tells the document's history. */
@@ -63,7 +71,7 @@ export function DocumentLens({
       </div>
       <div className="min-h-0 flex-1 overflow-y-auto">
         {shown === 'step' && caret?.inCase && <CaseCard suite={caret.suite} of={caret.inCase} />}
-        {shown === 'step' && <StepLens row={row} caret={caret} keywords={keywords} />}
+        {shown === 'step' && <StepLens row={row} caret={caret} keywords={keywords} keys={keysIn(document, caret)} />}
         {shown === 'uses' && (
           <div className="px-3.5 py-3">
             {used ? (

@@ -2,7 +2,7 @@ import { Link } from 'wouter';
 import type { KeywordView } from '@/api/types';
 import { documentPlace } from '@/app/places';
 import { nameKey } from '@/document/words';
-import { Keys, TABLE_KEYS, TEXT_KEYS } from '@/parts/Keys';
+import { Keys, type KeysOf } from '@/parts/Keys';
 import type { RowItem } from '@/sheet/items';
 import type { Caret } from './DocumentLens';
 
@@ -11,18 +11,21 @@ export function StepLens({
   row,
   caret,
   keywords,
+  keys,
 }: {
   row: RowItem | null;
   /** Null in a table. */
   caret: Caret | null;
   keywords: ReadonlyMap<string, KeywordView>;
+  /** What is told where nothing is selected. */
+  keys: KeysOf;
 }) {
   const name = caret ? caret.keyword : row?.kind === 'step' ? row.step.keyword : undefined;
   const keyword = name ? keywords.get(nameKey(name)) : undefined;
-  return keyword ? <KeywordCard keyword={keyword} /> : <Hint row={row} inText={caret !== null} />;
+  return keyword ? <KeywordCard keyword={keyword} /> : <Hint row={row} inText={caret !== null} keys={keys} />;
 }
 
-function Hint({ row, inText }: { row: RowItem | null; inText: boolean }) {
+function Hint({ row, inText, keys }: { row: RowItem | null; inText: boolean; keys: KeysOf }) {
   if (row?.kind === 'step') {
     return (
       <p className="px-3.5 py-3 text-ink-2">
@@ -39,7 +42,7 @@ function Hint({ row, inText }: { row: RowItem | null; inText: boolean }) {
       <p className="mb-3">
         {inText ? 'Put the cursor into a step' : 'Select a step'} to read what its keyword does and takes.
       </p>
-      <Keys of={inText ? TEXT_KEYS : TABLE_KEYS} />
+      <Keys of={keys} />
       <p className="mt-3 text-small">
         <kbd className="kbd">Ctrl /</kbd> shows all keys.
       </p>

@@ -23,12 +23,16 @@ export const TEXT_KEYS: KeysOf = [
   ['Tab', 'take what is offered'],
   ['Esc', 'leave what is offered'],
   ['Alt ↑ ↓', 'move the line'],
-  ['F8', 'switch steps off, on'],
-  ['F6', 'rename in all places'],
-  ['Ctrl E', 'extract a keyword'],
   ['Ctrl F', 'find and replace'],
   ['Ctrl Z', 'undo'],
   ['Ctrl Y', 'redo'],
+];
+
+/** Those that a text has besides where it is written in the table language. */
+export const TABLE_TEXT_KEYS: KeysOf = [
+  ['F8', 'switch steps off, on'],
+  ['F6', 'rename in all places'],
+  ['Ctrl E', 'extract a keyword'],
 ];
 
 export function Keys({ of }: { of: KeysOf }) {

@@ -53,6 +53,11 @@ it('shows behind each sentence what it calls, and what would mend one that calls
   view.dispatch(takeAnswer(view.state, answer, view.state.doc, view.state.changes().desc));
   const shown = [...document.querySelectorAll('.cm-resolved')].map((each) => each.textContent);
   expect(shown).toEqual(['sign in asmember Juno', 'no keywordMake it a keyword']);
+  // All begin behind the longest of the sentences, and each is whole on hover.
+  const places = [...document.querySelectorAll<HTMLElement>('.cm-resolved')];
+  const behind = '    When something new happens'.length + 3;
+  expect(places.map((place) => place.style.getPropertyValue('--column'))).toEqual([`${behind}`, `${behind}`]);
+  expect(places[0]?.title).toBe('sign in as member Juno');
   // What is said of a line holds while the line says what it said then.
   const at = view.state.doc.line(4).to;
   view.dispatch({ changes: { from: at, insert: ' Farrow' } });

@@ -1,4 +1,4 @@
-import { type Extension, RangeSetBuilder } from '@codemirror/state';
+import { type EditorState, type Extension, RangeSetBuilder } from '@codemirror/state';
 import {
   Decoration,
   type DecorationSet,
@@ -17,6 +17,8 @@ class Resolved extends WidgetType {
   constructor(
     readonly keyword: string,
     readonly values: string,
+    /** Where it begins, in letters of the text. */
+    readonly column: number,
     /** What mends a step that no keyword answers to; carried out by its word. */
     readonly fixes: readonly string[],
     readonly carryOut: (fix: string) => void,
@@ -25,12 +27,19 @@ class Resolved extends WidgetType {
   }
 
   override eq(other: Resolved) {
-    return this.keyword === other.keyword && this.values === other.values && this.fixes.join() === other.fixes.join();
+    return (
+      this.keyword === other.keyword &&
+      this.values === other.values &&
+      this.column === other.column &&
+      this.fixes.join() === other.fixes.join()
+    );
   }
 
   override toDOM(view: EditorView) {
     const place = document.createElement('span');
     place.className = 'cm-resolved';
+    place.style.setProperty('--column', String(this.column));
+    place.title = `${this.keyword} ${this.values}`.trim();
     const add = (text: string, style: string) => {
       const part = place.appendChild(document.createElement('span'));
       part.className = style;
@@ -69,7 +78,25 @@ const MOST_FIXES = 2;
 const valuesOf = ({ row }: LineMeaning) =>
   (row?.captions ?? []).map((caption, place) => `${caption} ${row?.given?.[place] ?? ''}`).join(', ');
 
-function decorations(view: EditorView, of: OpenDocument): DecorationSet {
+/** A sentence that is longer than this pushes what stands behind it to the right, by itself alone. */
+const LONGEST = 64;
+const GAP = 3;
+
+/** Where the column beside the sentences begins: behind the longest of them. */
+function columnBeside(state: EditorState): number {
+  const { rest } = analysis(state);
+  let longest = 0;
+  structure(state).lines.forEach((line, index) => {
+    const meaning = rest.get(line.id);
+    if (meaning && isStep(meaning)) longest = Math.max(longest, state.doc.line(index + 1).length);
+  });
+  return Math.min(longest, LONGEST) + GAP;
+}
+
+const unboundIn = ({ problems }: LineMeaning) => problems.find((problem) => NO_KEYWORD.includes(problem.code));
+const isStep = (meaning: LineMeaning) => Boolean(meaning.row?.keyword) || unboundIn(meaning) !== undefined;
+
+function decorations(view: EditorView, of: OpenDocument, column: number): DecorationSet {
   const { state } = view;
   const said = analysis(state);
   const { lines } = structure(state);
@@ -81,11 +108,12 @@ function decorations(view: EditorView, of: OpenDocument): DecorationSet {
       const own = lines[line.number - 1];
       const meaning = own && said.rest.get(own.id);
       if (!meaning || meaning.said !== saidBy(own)) continue;
-      const unbound = meaning.problems.find((problem) => NO_KEYWORD.includes(problem.code));
-      if (!meaning.row?.keyword && !unbound) continue;
+      if (!isStep(meaning)) continue;
+      const unbound = unboundIn(meaning);
       const widget = new Resolved(
         meaning.row?.keyword ?? '',
         valuesOf(meaning),
+        Math.max(column, line.length + GAP),
         unbound?.fixes.slice(0, MOST_FIXES) ?? [],
         (fix) => unbound && void mend(of, own.id, unbound, fix),
       );
@@ -95,17 +123,21 @@ function decorations(view: EditorView, of: OpenDocument): DecorationSet {
   return found.finish();
 }
 
-/** Shows behind each step of a feature what it resolves to, as it is known. */
+/** Shows in a column beside the steps of a feature what each resolves to, as it is known. */
 export const resolvedSteps = (of: OpenDocument): Extension =>
   ViewPlugin.fromClass(
     class {
       decorations: DecorationSet;
+      column: number;
       constructor(view: EditorView) {
-        this.decorations = decorations(view, of);
+        this.column = columnBeside(view.state);
+        this.decorations = decorations(view, of, this.column);
       }
-      update(update: ViewUpdate) {
-        const known = analysis(update.startState) === analysis(update.state);
-        if (update.docChanged || update.viewportChanged || !known) this.decorations = decorations(update.view, of);
+      update({ startState, state, view, docChanged, viewportChanged }: ViewUpdate) {
+        const known = analysis(startState) === analysis(state);
+        // While one types a sentence the column stays where it is.
+        if (!known) this.column = columnBeside(state);
+        if (docChanged || viewportChanged || !known) this.decorations = decorations(view, of, this.column);
       }
     },
     { decorations: (plugin) => plugin.decorations },

@@ -43,56 +43,64 @@ export function DocumentHead({
   const [wrong, setWrong] = useState<string | null>(null);
   return (
     <header className="flex-none px-4 pt-2.5 pb-1">
-      <div className="flex h-7 items-center gap-2.5">
-        {suite ? (
-          <InlineText
-            as="h1"
-            label="Name of the suite"
-            text={title}
-            className="truncate text-title leading-[26px] font-semibold tracking-[-.1px]"
-            onCommit={(text) => document.edit((state) => setName(state, suite.id, text))}
-          />
-        ) : (
-          <h1 className="truncate text-title leading-[26px] font-semibold tracking-[-.1px]">{title}</h1>
-        )}
-        {suite ? (
-          <InlineText
-            as="p"
-            label="Note of the suite"
-            text={suite.note}
-            placeholder="note"
-            className="flex-1 truncate self-end pb-0.5 text-ink-2"
-            onCommit={(text) => document.edit((state) => setNote(state, suite.id, text))}
-          />
-        ) : (
-          <span className="flex-1 truncate self-end pb-0.5 text-ink-3">
-            {title === document.path ? '' : document.path}
-          </span>
-        )}
-        {shown && (
-          <SegmentedChoice
-            label="How the document is shown"
-            options={[
-              ...(also ? [{ value: 'also' as const, word: also.word }] : []),
-              { value: 'table' as const, word: 'Table' },
-              ...(suite ? [{ value: 'overview' as const, word: 'Overview' }] : []),
-              { value: 'text' as const, word: 'Text' },
-            ]}
-            value={shown as 'also' | Shown}
-            onChange={(as) => (as === 'also' ? also?.go() : show(as))}
-          />
-        )}
-        {runs && (
-          <Link to={suitePlanPlace(runs.suite)} className="whitespace-nowrap font-medium text-accent hover:underline">
-            Show what will run
-          </Link>
-        )}
-        {runs && runs.executable > 0 && (
-          <Button kind="main" onClick={async () => setWrong(await start({ title: runs.suite, suites: [runs.suite] }))}>
-            <Play size={13} aria-hidden />
-            Run {counted(runs.executable, 'case')}
-          </Button>
-        )}
+      <div className="flex min-h-7 flex-wrap items-center gap-x-2.5 gap-y-1">
+        {/* Where there is not enough room, what one can do goes below the name. */}
+        <div className="flex min-w-48 flex-1 items-center gap-2.5">
+          {suite ? (
+            <InlineText
+              as="h1"
+              label="Name of the suite"
+              text={title}
+              className="truncate text-title leading-[26px] font-semibold tracking-[-.1px]"
+              onCommit={(text) => document.edit((state) => setName(state, suite.id, text))}
+            />
+          ) : (
+            <h1 className="truncate text-title leading-[26px] font-semibold tracking-[-.1px]">{title}</h1>
+          )}
+          {suite ? (
+            <InlineText
+              as="p"
+              label="Note of the suite"
+              text={suite.note}
+              placeholder="note"
+              className="flex-1 truncate self-end pb-0.5 text-ink-2"
+              onCommit={(text) => document.edit((state) => setNote(state, suite.id, text))}
+            />
+          ) : (
+            <span className="flex-1 truncate self-end pb-0.5 text-ink-3">
+              {title === document.path ? '' : document.path}
+            </span>
+          )}
+        </div>
+        <div className="flex items-center gap-2.5">
+          {shown && (
+            <SegmentedChoice
+              label="How the document is shown"
+              options={[
+                ...(also ? [{ value: 'also' as const, word: also.word }] : []),
+                { value: 'table' as const, word: 'Table' },
+                ...(suite ? [{ value: 'overview' as const, word: 'Overview' }] : []),
+                { value: 'text' as const, word: 'Text' },
+              ]}
+              value={shown as 'also' | Shown}
+              onChange={(as) => (as === 'also' ? also?.go() : show(as))}
+            />
+          )}
+          {runs && (
+            <Link to={suitePlanPlace(runs.suite)} className="whitespace-nowrap font-medium text-accent hover:underline">
+              Show what will run
+            </Link>
+          )}
+          {runs && runs.executable > 0 && (
+            <Button
+              kind="main"
+              onClick={async () => setWrong(await start({ title: runs.suite, suites: [runs.suite] }))}
+            >
+              <Play size={13} aria-hidden />
+              Run {counted(runs.executable, 'case')}
+            </Button>
+          )}
+        </div>
       </div>
       <ErrorLine text={wrong} />
       {suite && <SuiteProperties document={document} suite={suite} />}
