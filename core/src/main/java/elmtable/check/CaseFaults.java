@@ -21,7 +21,9 @@ import java.util.Deque;
 import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 
@@ -30,8 +32,18 @@ import java.util.stream.Stream;
  * calls.
  */
 public final class CaseFaults {
+  private static final Set<Problem> OF_ONE_ROW =
+      Set.of(Problem.SHORT_OR_LONG_ROW, Problem.BAD_CELL, Problem.UNKNOWN_ELEMENT_OF_ROW);
+
   private final CheckedProject checked;
   private final Project project;
+
+  /** The errors of each document, which are few among all that is found in it. */
+  private final Map<String, List<Diagnostic>> errors = new ConcurrentHashMap<>();
+
+  /** Blocks in which no error was found, nor in the keywords that they call. */
+  private final Set<LocatedBlock> sound =
+      Collections.synchronizedSet(Collections.newSetFromMap(new IdentityHashMap<>()));
 
   public CaseFaults(CheckedProject checked) {
     this.checked = checked;
@@ -117,35 +129,48 @@ public final class CaseFaults {
    * calls: a chain of keywords may be long.
    */
   private String in(String path, LocatedBlock first, boolean outline, Set<LocatedBlock> seen) {
+    List<LocatedBlock> found = new ArrayList<>();
     Deque<Placed> open = new ArrayDeque<>(List.of(new Placed(path, first)));
     while (!open.isEmpty()) {
       Placed each = open.pop();
-      if (!seen.add(each.located())) {
+      if (sound.contains(each.located()) || !seen.add(each.located())) {
         continue;
       }
-      String own = own(each, outline && each.located() == first);
+      boolean byRow = outline && each.located() == first;
+      String own = own(each, byRow);
       if (!own.isEmpty()) {
         return own;
       }
-      List<Placed> called = called(each.located());
-      for (int i = called.size() - 1; i >= 0; i--) {
-        open.push(called.get(i));
+      if (!byRow) {
+        found.add(each.located());
       }
+      called(each.located()).reversed().forEach(open::push);
     }
+    sound.addAll(found);
     return "";
   }
 
   private String own(Placed block, boolean outline) {
+    List<Diagnostic> all = errors.computeIfAbsent(block.path(), this::errorsIn);
+    if (all.isEmpty()) {
+      return "";
+    }
     Set<Integer> others = linesOfOthers(block.path(), block.located());
-    return checked.problems(block.path()).stream()
-        .filter(problem ->
-            problem.severity() == Severity.ERROR
-                && isInside(problem, block.located(), outline)
-                && !others.contains(problem.range().line()))
+    return all.stream()
+        .filter(error ->
+            isInside(error, block.located(), outline) && !others.contains(error.range().line()))
         .findFirst()
         .map(
             error -> block.path() + ", line " + (error.range().line() + 1) + ": " + error.message())
         .orElse("");
+  }
+
+  /** A row of data that does not fit its columns spoils its own executable case and no other. */
+  private List<Diagnostic> errorsIn(String path) {
+    return checked.problems(path).stream()
+        .filter(problem ->
+            problem.severity() == Severity.ERROR && !OF_ONE_ROW.contains(problem.problem()))
+        .toList();
   }
 
   private List<Placed> called(LocatedBlock located) {
@@ -186,22 +211,18 @@ public final class CaseFaults {
     return new ScenarioChecks(project).fault(entry, columns, cells);
   }
 
-  /** A row of data that does not fit its columns spoils its own executable case and no other. */
-  private static boolean isInside(Diagnostic problem, LocatedBlock located, boolean outline) {
-    int line = problem.range().line();
+  /** Steps of a background stand outside of the scenarios that have them. */
+  private static boolean isInside(Diagnostic error, LocatedBlock located, boolean outline) {
+    int line = error.range().line();
     boolean inside = line >= located.firstLine() && line < located.end();
+    if (!located.block().isScenario()) {
+      return inside;
+    }
     boolean ofStep =
         Stream.of(Section.SET_UP, Section.STEPS)
             .flatMap(section -> located.block().activeSteps(section).stream())
             .anyMatch(step -> step.range().line() + located.firstLine() == line);
-    if (ofStep && outline) {
-      // Whether it is wrong depends on the row.
-      return false;
-    }
-    boolean ofOneRow =
-        problem.problem() == Problem.SHORT_OR_LONG_ROW
-            || problem.problem() == Problem.BAD_CELL
-            || problem.problem() == Problem.UNKNOWN_ELEMENT_OF_ROW;
-    return (inside || ofStep) && !ofOneRow;
+    // Whether a step of an outline is wrong depends on the row.
+    return ofStep ? !outline : inside;
   }
 }

@@ -106,10 +106,26 @@ final class RepeatedSteps {
         all.forEach(window -> blocks(affected, window.path()).add(window.block()));
       }
     }
-    come.forEach(document ->
-        cases(document.index())
-            .forEach(entry -> blocks(affected, document.path()).add(entry.block())));
+    // A case that is the same has the same windows, and those that changed are affected already.
+    Map<String, Set<Block>> known = casesOf(gone);
+    come.forEach(document -> {
+      Set<Block> all = blocks(affected, document.path());
+      Set<Block> before = known.getOrDefault(document.path(), Set.of());
+      cases(document.index()).stream()
+          .map(CaseEntry::block)
+          .filter(block -> !before.contains(block))
+          .forEach(all::add);
+    });
     return new RepeatedSteps(changed, noticed(changed, affected, gone, come));
+  }
+
+  private static Map<String, Set<Block>> casesOf(Collection<CheckedDocument> documents) {
+    Map<String, Set<Block>> all = new HashMap<>();
+    documents.forEach(document -> {
+      Set<Block> own = blocks(all, document.path());
+      cases(document.index()).forEach(entry -> own.add(entry.block()));
+    });
+    return all;
   }
 
   private static Map<Long, List<Window>> windowsOf(Collection<CheckedDocument> documents) {
@@ -166,14 +182,16 @@ final class RepeatedSteps {
       Collection<CheckedDocument> gone,
       Collection<CheckedDocument> come) {
     RepeatedSteps now = new RepeatedSteps(changed, Map.of());
-    Set<String> anew = new HashSet<>();
-    come.forEach(document -> anew.add(document.path()));
+    Map<String, Set<Block>> there = casesOf(come);
     Map<String, Map<Block, Diagnostic>> all = new HashMap<>(notices);
     gone.forEach(document -> all.remove(document.path()));
     affected.entrySet().parallelStream()
         .map(entry -> {
           String path = entry.getKey();
-          Map<Block, Diagnostic> kept = anew.contains(path) ? Map.of() : notices(path);
+          Map<Block, Diagnostic> kept = new IdentityHashMap<>(notices(path));
+          if (there.containsKey(path)) {
+            kept.keySet().removeIf(block -> !there.get(path).contains(block));
+          }
           return Map.entry(path, now.noticesOf(entry.getValue(), kept));
         })
         .toList()
@@ -183,12 +201,11 @@ final class RepeatedSteps {
   }
 
   private Map<Block, Diagnostic> noticesOf(Set<Block> blocks, Map<Block, Diagnostic> kept) {
-    Map<Block, Diagnostic> notices = new IdentityHashMap<>(kept);
     for (Block block : blocks) {
-      notices.remove(block);
-      noticeOf(block).ifPresent(notice -> notices.put(block, notice));
+      kept.remove(block);
+      noticeOf(block).ifPresent(notice -> kept.put(block, notice));
     }
-    return notices;
+    return kept;
   }
 
   /** The notices of before where those of now say the same. */

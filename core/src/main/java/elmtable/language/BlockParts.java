@@ -15,8 +15,18 @@ final class BlockParts {
   private final List<Line> lines;
   private volatile List<Line.Property> properties;
   private volatile List<SectionBody> sections;
-  private volatile Map<Section, List<Step>> steps;
+  private volatile Map<Section, Steps> steps;
   private volatile Boolean sentences;
+
+  /** The steps of a section, and those that are not switched off. */
+  private record Steps(List<Step> all, List<Step> active) {
+    static final Steps NONE = new Steps(List.of(), List.of());
+
+    static Steps of(List<Step> all) {
+      boolean anyOff = all.stream().anyMatch(Step::isOff);
+      return new Steps(all, anyOff ? all.stream().filter(step -> !step.isOff()).toList() : all);
+    }
+  }
 
   BlockParts(BlockKind kind, List<Line> lines) {
     this.kind = kind;
@@ -69,24 +79,25 @@ final class BlockParts {
   }
 
   List<Step> steps(Section section) {
-    Map<Section, List<Step>> known = steps;
+    return stepsOf(section).all();
+  }
+
+  List<Step> activeSteps(Section section) {
+    return stepsOf(section).active();
+  }
+
+  private Steps stepsOf(Section section) {
+    Map<Section, Steps> known = steps;
     if (known == null) {
       known = new EnumMap<>(Section.class);
       for (Section each : Section.values()) {
         if (each.holdsSteps()) {
-          known.put(each, readSteps(each));
+          known.put(each, Steps.of(readSteps(each)));
         }
       }
       steps = known;
     }
-    return known.getOrDefault(section, List.of());
-  }
-
-  List<Step> activeSteps(Section section) {
-    List<Step> all = steps(section);
-    return all.stream().noneMatch(Step::isOff)
-        ? all
-        : all.stream().filter(step -> !step.isOff()).toList();
+    return known.getOrDefault(section, Steps.NONE);
   }
 
   private List<Step> readSteps(Section section) {

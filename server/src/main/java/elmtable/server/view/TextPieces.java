@@ -11,7 +11,7 @@ import java.util.Locale;
 import java.util.Optional;
 
 /** Divides texts into plain pieces and references, each with where its value comes from. */
-final class TextPieces {
+public final class TextPieces {
   private TextPieces() {}
 
   static List<TextPiece> of(Template template, VisibleNames names) {
@@ -39,7 +39,7 @@ final class TextPieces {
    * The origin of a formula is that of its first reference; one without references is worked out by
    * itself.
    */
-  static String origin(Formula formula, VisibleNames names) {
+  public static String origin(Formula formula, VisibleNames names) {
     List<String> origins = new ArrayList<>();
     formula.walk(part -> {
       if (part instanceof Formula.Reference reference) {

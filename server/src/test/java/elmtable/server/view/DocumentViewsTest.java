@@ -21,6 +21,7 @@ import elmtable.server.message.SheetMessages.RowView;
 import elmtable.server.message.SheetMessages.TextPiece;
 import elmtable.server.service.Revision;
 import elmtable.server.service.Snapshot;
+import elmtable.server.view.analysis.Analyses;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;

@@ -1,9 +1,10 @@
-package elmtable.server.view;
+package elmtable.server.view.analysis;
 
 import elmtable.binding.VisibleNames;
 import elmtable.formula.Template;
 import elmtable.language.Mark;
 import elmtable.server.message.SheetMessages.ReferenceView;
+import elmtable.server.view.TextPieces;
 import java.util.ArrayList;
 import java.util.List;
 

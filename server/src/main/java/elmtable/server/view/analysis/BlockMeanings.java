@@ -1,4 +1,4 @@
-package elmtable.server.view;
+package elmtable.server.view.analysis;
 
 import elmtable.binding.Binder;
 import elmtable.binding.BindingContext;
@@ -21,6 +21,7 @@ import elmtable.server.message.SheetMessages.BlockMeaning;
 import elmtable.server.message.SheetMessages.BlockProblem;
 import elmtable.server.message.SheetMessages.ReferenceView;
 import elmtable.server.message.SheetMessages.RowMeaning;
+import elmtable.server.view.Absent;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;

@@ -1,4 +1,4 @@
-package elmtable.server.view;
+package elmtable.server.view.analysis;
 
 import elmtable.language.Document.LocatedBlock;
 import elmtable.language.LineStarts;
@@ -26,6 +26,7 @@ public final class Analyses {
   /** Answers that a page may still refer to. */
   private static final int ANSWERS_KEPT = 200;
 
+  private final KeptMeanings meanings = new KeptMeanings();
   private final Map<String, Analysis> newest = new HashMap<>();
   private final Map<String, List<BlockMeaning>> answers =
       new LinkedHashMap<>() {
@@ -102,7 +103,7 @@ public final class Analyses {
     return made;
   }
 
-  private static Analysis analyse(Snapshot snapshot, SourceDocument document) {
+  private Analysis analyse(Snapshot snapshot, SourceDocument document) {
     List<Diagnostic> problems = snapshot.checked().problems(document.path());
     List<LocatedBlock> blocks = document.document().blocks();
     Map<Integer, List<BlockProblem>> byBlock = new HashMap<>();
@@ -111,16 +112,15 @@ public final class Analyses {
       int first = place < 0 ? 0 : blocks.get(place).firstLine();
       byBlock.computeIfAbsent(place, any -> new ArrayList<>()).add(view(problem, first));
     }
-    BlockMeanings meanings = new BlockMeanings(snapshot.project());
     LineStarts starts = LineStarts.of(document.text());
-    List<Integer> offsets = new ArrayList<>();
-    List<BlockMeaning> all = new ArrayList<>();
-    for (int i = 0; i < blocks.size(); i++) {
-      offsets.add(starts.start(blocks.get(i).firstLine()));
-      all.add(meanings.of(document.path(), blocks.get(i), byBlock.getOrDefault(i, List.of())));
-    }
+    List<Integer> offsets =
+        blocks.stream().map(located -> starts.start(located.firstLine())).toList();
     return new Analysis(
-        snapshot.number(), document.text(), offsets, all, byBlock.getOrDefault(-1, List.of()));
+        snapshot.number(),
+        document.text(),
+        offsets,
+        meanings.of(snapshot.project(), document, byBlock),
+        byBlock.getOrDefault(-1, List.of()));
   }
 
   /** The place of the block that has a line, -1 for none; blocks stand in the order of lines. */
