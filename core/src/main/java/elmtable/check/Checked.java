@@ -74,14 +74,12 @@ record Checked(
   /**
    * @param blocks by identity
    * @param lookups what all blocks asked for and use together
-   * @param windows of the steps of its cases, by hash
    * @param problems those of all blocks, with absolute lines in their order
    */
   record CheckedDocument(
       DocumentIndex index,
       Map<Block, CheckedBlock> blocks,
       LookupLog lookups,
-      Map<Long, List<RepeatedSteps.Window>> windows,
       List<Diagnostic> problems) {
     String path() {
       return index.document().path();

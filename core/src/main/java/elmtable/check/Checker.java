@@ -186,10 +186,7 @@ final class Checker {
     problems.sort(IN_ORDER);
     // Cases of one scenario have its steps, and so their problems, in common.
     List<Diagnostic> each = problems.stream().distinct().toList();
-    // Worked out here, beside other documents, and kept for the comparison of all.
-    Map<Long, List<RepeatedSteps.Window>> windows =
-        known != null && known.index() == index ? known.windows() : RepeatedSteps.of(index);
-    return new CheckedDocument(index, blocks, lookups, windows, each);
+    return new CheckedDocument(index, blocks, lookups, each);
   }
 
   /** Whether what was looked up then is the same now. */

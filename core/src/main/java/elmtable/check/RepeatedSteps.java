@@ -22,7 +22,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.BiPredicate;
 
 /**
  * Runs of steps that stand in several cases, and the notices of them. Windows of {@value #WINDOW}
@@ -79,8 +78,8 @@ final class RepeatedSteps {
     if (gone.isEmpty() && come.isEmpty()) {
       return this;
     }
-    Map<Long, List<Window>> stood = windowsOf(gone);
-    Map<Long, List<Window>> stand = windowsOf(come);
+    Map<Long, List<Window>> stood = windows(others(gone, come));
+    Map<Long, List<Window>> stand = windows(others(come, gone));
     List<Map<Long, List<Window>>> changed = new ArrayList<>(windows);
     Map<String, Set<Block>> affected = new HashMap<>();
     Set<Long> hashes = new HashSet<>(stood.keySet());
@@ -88,9 +87,6 @@ final class RepeatedSteps {
     for (long hash : hashes) {
       List<Window> before = stood.getOrDefault(hash, List.of());
       List<Window> now = stand.getOrDefault(hash, List.of());
-      if (areAlike(before, now, (a, b) -> a.isAt(b) && a.block() == b.block())) {
-        continue;
-      }
       int shard = shard(hash);
       if (changed.get(shard) == windows.get(shard)) {
         changed.set(shard, new HashMap<>(windows.get(shard)));
@@ -102,7 +98,7 @@ final class RepeatedSteps {
         changed.get(shard).put(hash, all);
       }
       // Where a window stands as before, nothing changes for the other cases that have it.
-      if (!areAlike(before, now, Window::isAt)) {
+      if (!areAt(before, now)) {
         all.forEach(window -> blocks(affected, window.path()).add(window.block()));
       }
     }
@@ -128,26 +124,30 @@ final class RepeatedSteps {
     return all;
   }
 
-  private static Map<Long, List<Window>> windowsOf(Collection<CheckedDocument> documents) {
-    Map<Long, List<Window>> windows = new HashMap<>();
-    for (CheckedDocument document : documents) {
-      document
-          .windows()
-          .forEach((hash, occurrences) ->
-              windows
-                  .computeIfAbsent(hash, h -> new ArrayList<>(occurrences.size()))
-                  .addAll(occurrences));
+  /** The cases of some documents that are not the same, at the same line, in others. */
+  private static List<CaseEntry> others(
+      Collection<CheckedDocument> documents, Collection<CheckedDocument> compared) {
+    Map<String, Map<Block, Integer>> lines = new HashMap<>();
+    for (CheckedDocument document : compared) {
+      Map<Block, Integer> own =
+          lines.computeIfAbsent(document.path(), path -> new IdentityHashMap<>());
+      cases(document.index()).forEach(entry -> own.put(entry.block(), entry.located().firstLine()));
     }
-    return windows;
+    return documents.stream()
+        .flatMap(document -> cases(document.index()).stream())
+        .filter(entry -> {
+          Integer line = lines.getOrDefault(entry.path(), Map.of()).get(entry.block());
+          return line == null || line != entry.located().firstLine();
+        })
+        .toList();
   }
 
-  private static boolean areAlike(
-      List<Window> before, List<Window> now, BiPredicate<Window, Window> alike) {
+  private static boolean areAt(List<Window> before, List<Window> now) {
     if (before.size() != now.size()) {
       return false;
     }
     for (int i = 0; i < now.size(); i++) {
-      if (!alike.test(before.get(i), now.get(i))) {
+      if (!before.get(i).isAt(now.get(i))) {
         return false;
       }
     }
@@ -155,11 +155,13 @@ final class RepeatedSteps {
   }
 
   private static List<Window> replaced(List<Window> all, List<Window> before, List<Window> now) {
-    Set<String> gone = new HashSet<>();
-    before.forEach(window -> gone.add(window.path()));
+    Map<Block, Set<Integer>> gone = new IdentityHashMap<>();
+    for (Window window : before) {
+      gone.computeIfAbsent(window.block(), block -> new HashSet<>()).add(window.line());
+    }
     List<Window> left = new ArrayList<>(all.size() + now.size());
     for (Window window : all) {
-      if (!gone.contains(window.path())) {
+      if (!gone.getOrDefault(window.block(), Set.of()).contains(window.line())) {
         left.add(window);
       }
     }
@@ -294,10 +296,10 @@ final class RepeatedSteps {
     return false;
   }
 
-  /** The windows of a document's cases. */
-  static Map<Long, List<Window>> of(DocumentIndex document) {
+  /** Where the windows of some cases stand, by hash. */
+  private static Map<Long, List<Window>> windows(List<CaseEntry> cases) {
     Map<Long, List<Window>> windows = new HashMap<>();
-    for (CaseEntry entry : cases(document)) {
+    for (CaseEntry entry : cases) {
       List<Step> steps = entry.block().activeSteps(Section.STEPS);
       List<Long> hashes = hashes(steps);
       for (int i = 0; i < hashes.size(); i++) {
