@@ -11,8 +11,8 @@ import elmtable.server.message.SheetMessages.AnalysisView;
 import elmtable.server.message.SheetMessages.BlockMeaning;
 import elmtable.server.service.Revision;
 import elmtable.server.service.Snapshot;
+import elmtable.server.store.FolderReader;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -20,27 +20,18 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.TreeMap;
-import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** What is kept of one snapshot for the next is what would be worked out anew. */
 class AnalysesTest {
-  private static final Path DEMO = Path.of("../demo");
-
-  private static Map<String, String> demo() throws IOException {
-    Map<String, String> texts = new TreeMap<>();
-    try (Stream<Path> files = Files.walk(DEMO)) {
-      for (Path file : files.filter(f -> f.toString().matches(".*\\.(elmt|feature)")).toList()) {
-        texts.put(DEMO.relativize(file).toString(), Files.readString(file));
-      }
-    }
-    return texts;
+  private static CheckedProject checked(Map<String, String> texts) {
+    return checked(texts, ProjectFiles.NONE);
   }
 
-  private static CheckedProject checked(Map<String, String> texts) {
-    return CheckedProject.of(Project.of(texts, ProjectFiles.NONE, BuiltInKeywords.registry()));
+  private static CheckedProject checked(Map<String, String> texts, ProjectFiles files) {
+    return CheckedProject.of(Project.of(texts, files, BuiltInKeywords.registry()));
   }
 
   private static Snapshot snapshot(int number, CheckedProject project) {
@@ -65,8 +56,9 @@ class AnalysesTest {
   @ValueSource(longs = {1, 2, 3, 4})
   void saysTheSameAfterAnyEdit(long seed) throws IOException {
     Random random = new Random(seed);
-    Map<String, String> texts = demo();
-    CheckedProject project = checked(texts);
+    FolderReader demo = FolderReader.of(Path.of("../demo"));
+    Map<String, String> texts = new TreeMap<>(demo.documents());
+    CheckedProject project = checked(texts, demo.files());
     Analyses kept = new Analyses();
     for (int edit = 0; edit < 40; edit++) {
       List<String> paths = new ArrayList<>(texts.keySet());
