@@ -45,6 +45,7 @@ public final class DocumentIndex {
   private volatile Set<String> published;
   private volatile Map<String, CaseEntry> casesByName;
   private volatile Map<LocatedBlock, KeywordEntry.Composed> keywordsByBlock;
+  private volatile Map<Symbol, Object> facts;
 
   /** Cases and elements of one name inside the document. */
   private final List<Diagnostic> duplicates = new ArrayList<>();
@@ -239,5 +240,15 @@ public final class DocumentIndex {
     }
     Template address = Template.of(block.path().map(Line.Property::value).orElse(""));
     return PageEntry.of(document.path(), located, located.block().name(), address, elements);
+  }
+
+  /** What it answers to those who look something up in it. */
+  Map<Symbol, Object> facts() {
+    Map<Symbol, Object> known = facts;
+    if (known == null) {
+      known = SymbolFacts.of(this);
+      facts = known;
+    }
+    return known;
   }
 }

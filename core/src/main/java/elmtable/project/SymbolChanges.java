@@ -1,21 +1,10 @@
 package elmtable.project;
 
-import elmtable.block.EnvironmentBlock;
-import elmtable.block.ValuesTable;
-import elmtable.language.Block;
-import elmtable.language.BlockKind;
-import elmtable.language.Section;
 import elmtable.project.Symbol.Space;
-import elmtable.project.entry.ElementEntry;
-import elmtable.project.entry.KeywordEntry;
-import elmtable.project.entry.NamedBlock;
 import elmtable.project.entry.PageEntry;
 import elmtable.text.Names;
-import java.util.ArrayList;
 import java.util.Collection;
-import java.util.HashMap;
 import java.util.HashSet;
-import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
@@ -37,12 +26,12 @@ public final class SymbolChanges {
     now.forEach((path, index) -> {
       DocumentIndex old = before.get(path);
       if (old != index) {
-        compare(old == null ? Map.of() : facts(old), facts(index), changed);
+        compare(old == null ? Map.of() : old.facts(), index.facts(), changed);
       }
     });
     before.forEach((path, index) -> {
       if (!now.containsKey(path)) {
-        compare(facts(index), Map.of(), changed);
+        compare(index.facts(), Map.of(), changed);
       }
     });
     hiddenElements(before.values(), changed);
@@ -59,16 +48,10 @@ public final class SymbolChanges {
       for (PageEntry page : index.pages()) {
         if (changed.contains(new Symbol(Space.PAGE, Names.key(page.name())))) {
           changed.add(Symbol.all(Space.ELEMENT));
-          page.elements().forEach(element -> changed.add(symbol(element)));
+          page.elements().forEach(element -> changed.add(SymbolFacts.symbol(element)));
         }
       }
     }
-  }
-
-  private static Symbol symbol(ElementEntry element) {
-    return element.pattern().hasPlaceholders()
-        ? Symbol.patterns()
-        : new Symbol(Space.ELEMENT, Names.key(element.name()));
   }
 
   private static void compare(
@@ -81,79 +64,5 @@ public final class SymbolChanges {
         changed.add(Symbol.all(symbol.space()));
       }
     }
-  }
-
-  private static Map<Symbol, Object> facts(DocumentIndex index) {
-    Map<Symbol, Object> facts = new HashMap<>();
-    for (KeywordEntry.Composed keyword : index.keywords()) {
-      String key = Names.key(keyword.signature().name());
-      put(facts, new Symbol(Space.KEYWORD, key), List.of(keyword.signature(), keyword.isDraft()));
-      if (!keyword.signature().phrases().isEmpty()) {
-        put(facts, new Symbol(Space.PHRASE, key), keyword.signature());
-      }
-    }
-    Map<Symbol, List<String>> elements = new HashMap<>();
-    for (PageEntry page : index.pages()) {
-      List<String> names = page.elements().stream().map(ElementEntry::name).toList();
-      put(facts, new Symbol(Space.PAGE, Names.key(page.name())), names);
-      for (ElementEntry element : page.elements()) {
-        elements.computeIfAbsent(symbol(element), s -> new ArrayList<>()).add(element.fullName());
-      }
-    }
-    elements.forEach((symbol, names) -> put(facts, symbol, names));
-    index
-        .dataSets()
-        .forEach(set ->
-            put(facts, new Symbol(Space.DATA_SET, Names.key(set.name())), set.located().block()));
-    for (NamedBlock block : index.named()) {
-      if (block.block().kind() == BlockKind.ENVIRONMENT) {
-        put(facts, new Symbol(Space.ENVIRONMENT_VALUES, Names.key(block.name())), block.block());
-      }
-    }
-    index
-        .named()
-        .forEach(block ->
-            put(
-                facts,
-                new Symbol(Space.valueOf(block.block().kind().name()), Names.key(block.name())),
-                fact(block.block())));
-    index.published().forEach(key -> put(facts, new Symbol(Space.PUBLISHED, key), true));
-    index
-        .suite()
-        .ifPresent(suite ->
-            suite
-                .cases()
-                .forEach(entry ->
-                    put(
-                        facts,
-                        new Symbol(Space.CASE, entry.key()),
-                        List.of(
-                            entry.isDraft(),
-                            entry.mayRun(),
-                            entry.own().after().names(),
-                            entry.block().activeSteps(Section.STEPS).isEmpty()))));
-    return facts;
-  }
-
-  /** Of two things with one name both count, as either may be the one that is found. */
-  private static void put(Map<Symbol, Object> facts, Symbol symbol, Object fact) {
-    facts.merge(symbol, fact, List::of);
-  }
-
-  /** What an environment's values are is no part of the answer, only their names and addresses. */
-  private static Object fact(Block block) {
-    if (block.kind() != BlockKind.ENVIRONMENT) {
-      return block;
-    }
-    List<String> names = new ArrayList<>();
-    EnvironmentBlock environment = new EnvironmentBlock(block);
-    environment.like().ifPresent(like -> names.add(like.written()));
-    for (ValuesTable.Entry entry : environment.values().entries()) {
-      names.add(entry.name() + "|" + entry.secret());
-      if (entry.value().source().contains("://")) {
-        names.add(entry.value().source());
-      }
-    }
-    return names;
   }
 }

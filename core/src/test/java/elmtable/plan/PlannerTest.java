@@ -159,6 +159,51 @@ class PlannerTest {
     assertEquals("", all.get(6).fault());
   }
 
+  @Test
+  void anErrorInAKeywordTouchesEachCaseThatCallsItAlsoByOthers() {
+    Project broken =
+        TestProjects.of(
+            """
+            suite Kilns
+
+            case first
+            steps
+            | light up |
+
+            case second
+            steps
+            | warm |
+
+            case third
+            steps
+            | light up |
+
+            case fourth
+            steps
+            | warm |
+            | light up |
+
+            keyword light up
+            steps
+            | warm |
+            | fire |
+
+            keyword warm
+            steps
+            | log | warm |
+
+            keyword fire
+            steps
+            | log | <degrees> |
+            """);
+    assertEquals(
+        List.of(true, false, true, true),
+        Planner.plan(CheckedProject.of(broken), Selection.everything())
+            .executables()
+            .map(each -> each.fault().contains("“degrees” is not known here"))
+            .toList());
+  }
+
   @ParameterizedTest
   @CsvSource({
     "smoke, true",

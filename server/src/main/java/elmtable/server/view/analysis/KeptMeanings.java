@@ -29,9 +29,18 @@ final class KeptMeanings {
 
   /**
    * @param suite the head over a case, which has a say in what that means
+   * @param found whether it is a case that its name finds
    */
   private record Kept(
-      Block suite, List<BlockProblem> problems, BlockMeaning meaning, LookupLog lookups) {}
+      Block suite,
+      boolean found,
+      List<BlockProblem> problems,
+      BlockMeaning meaning,
+      LookupLog lookups) {
+    boolean holds(Block suiteNow, boolean foundNow, List<BlockProblem> problemsNow) {
+      return suite == suiteNow && found == foundNow && problems.equals(problemsNow);
+    }
+  }
 
   /**
    * The meanings of a document's blocks, in their order.
@@ -44,34 +53,33 @@ final class KeptMeanings {
     Map<Block, Kept> before = documents.getOrDefault(document.path(), Map.of());
     Map<Block, Kept> now = new IdentityHashMap<>();
     documents.put(document.path(), now);
+    DocumentIndex index = project.indexes().get(document.path());
     Block suite = document.document().suite().map(LocatedBlock::block).orElse(null);
     List<LocatedBlock> blocks = document.document().blocks();
     BlockMeaning[] all = new BlockMeaning[blocks.size()];
     for (int i = 0; i < all.length; i++) {
       LocatedBlock located = blocks.get(i);
       List<BlockProblem> own = problems.getOrDefault(i, List.of());
-      Kept known = before.get(located.block());
-      Kept kept =
-          known != null && known.suite() == suite && known.problems().equals(own)
-              ? known
-              : worked(project, document.path(), located, suite, own);
+      boolean found = index.caseAt(located).isPresent();
+      Kept kept = before.get(located.block());
+      if (kept == null || !kept.holds(suite, found, own)) {
+        LookupLog lookups = new LookupLog();
+        BlockMeanings meanings = new BlockMeanings(project.recording(lookups));
+        BlockMeaning meaning = meanings.of(document.path(), located, own);
+        kept = new Kept(suite, found, own, meaning, lookups);
+      }
       now.put(located.block(), kept);
       all[i] = kept.meaning();
     }
     return List.of(all);
   }
 
-  private static Kept worked(
-      Project project, String path, LocatedBlock located, Block suite, List<BlockProblem> own) {
-    LookupLog lookups = new LookupLog();
-    BlockMeaning meaning = new BlockMeanings(project.recording(lookups)).of(path, located, own);
-    return new Kept(suite, own, meaning, lookups);
-  }
-
   /** Drops what asked for something that is another thing in this snapshot. */
   private void forget(Project project) {
-    Set<Symbol> changed = SymbolChanges.between(indexes, project.indexes());
     boolean otherFiles = files != project.files();
+    // Nothing is compared, in a large project all of it, before there is anything to drop.
+    Set<Symbol> changed =
+        documents.isEmpty() ? Set.of() : SymbolChanges.between(indexes, project.indexes());
     if (!changed.isEmpty() || otherFiles) {
       for (Map<Block, Kept> blocks : documents.values()) {
         blocks
