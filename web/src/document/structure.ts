@@ -279,6 +279,19 @@ export function findRow(of: Structure, id: number): RowPlace | null {
   return null;
 }
 
+/** Finds several rows by their ids, in the order of the document. */
+export function findRows(of: Structure, ids: ReadonlySet<number>): RowPlace[] {
+  return of.blocks.flatMap((block, index) =>
+    block.sections.flatMap((section) =>
+      section.rows.flatMap((placed, place) =>
+        ids.has(placed.row.id)
+          ? [{ block, section, place, placed, line: (of.starts[index] as number) + placed.index }]
+          : [],
+      ),
+    ),
+  );
+}
+
 /** A document's suite, where it has one. */
 export const suiteIn = ({ state }: { state: EditorState }): Block | null =>
   structure(state).blocks.find((block) => block.kind.word === 'suite') ?? null;

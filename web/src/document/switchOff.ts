@@ -2,7 +2,7 @@ import type { EditorState, TransactionSpec } from '@codemirror/state';
 import { setProperty } from './blockEdits';
 import { isOff } from './cells';
 import { lanesOf, MARKS, setCells } from './edits';
-import { findBlock, findRow, structure } from './structure';
+import { findBlock, findRows, structure } from './structure';
 import { holdsSteps, nameKey } from './words';
 
 /** A step's marks with the option that switches it off, or without it; other options stay. */
@@ -20,11 +20,9 @@ export function marksWithOff(marks: readonly string[], off: boolean): string[] {
 
 /** Switches steps off, or on again where all of them are off. */
 export function switchSteps(state: EditorState, ids: readonly number[]): TransactionSpec | null {
-  const rows = ids.flatMap((id) => {
-    const place = findRow(structure(state), id);
-    const step = place && holdsSteps(place.section.word) && place.placed.row.cells[0]?.source;
-    return step ? [place.placed.row] : [];
-  });
+  const rows = findRows(structure(state), new Set(ids))
+    .filter(({ section, placed }) => holdsSteps(section.word) && placed.row.cells[0]?.source)
+    .map(({ placed }) => placed.row);
   const off = !rows.every((row) => isOff(row.cells));
   return setCells(
     state,

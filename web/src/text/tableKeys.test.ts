@@ -69,6 +69,18 @@ it('a selection up to the beginning of a line does not mean that line', () => {
   expect(pressIn(marked, 'e').asked).toMatchObject([{ line: 5, count: 1 }]);
 });
 
+it('Ctrl E takes the steps of the first section only', () => {
+  expect(pressIn(around('press | send', 'press | sign out'), 'e').asked).toMatchObject([
+    { line: 6, count: 1, name: 'press send' },
+  ]);
+});
+
+it('F6 on the row of an element asks to rename that', () => {
+  const page = 'page Bookings\nelements\n| element | by | locator |\n| ‸Message | id | message |\n';
+  expect(pressIn(page, 'F6').asked).toMatchObject([{ what: 'rename', line: 4, name: 'Message' }]);
+  expect(pressIn(page.replace('‸', '').replace('| el', '| ‸el'), 'F6').asked).toEqual([]);
+});
+
 it('Ctrl E asks for nothing where no step is', () => {
   expect(pressIn(around('case Sign out'), 'e').asked).toEqual([]);
 });

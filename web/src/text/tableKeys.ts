@@ -1,7 +1,7 @@
 import type { EditorState } from '@codemirror/state';
 import type { KeyBinding } from '@codemirror/view';
 import type { OpenDocument } from '@/document/openDocument';
-import { blockOver, findRow, type RowPlace, structure } from '@/document/structure';
+import { blockOver, findRows, type RowPlace, structure } from '@/document/structure';
 import { switchCase, switchSteps } from '@/document/switchOff';
 import { holdsSteps } from '@/document/words';
 import { proposedName, type RefactoringAsk } from '@/refactoring/refactorings';
@@ -16,14 +16,19 @@ function selectedLines(state: EditorState): [first: number, last: number] {
   return [first, until];
 }
 
-/** The steps among the selected lines. */
-function selectedSteps(state: EditorState): RowPlace[] {
+/** The rows among the selected lines. */
+function selectedRows(state: EditorState): RowPlace[] {
   const of = structure(state);
   const [first, last] = selectedLines(state);
-  return of.lines.slice(first, last + 1).flatMap(({ id }) => {
-    const place = findRow(of, id);
-    return place && holdsSteps(place.section.word) ? [place] : [];
-  });
+  return findRows(of, new Set(of.lines.slice(first, last + 1).map(({ id }) => id)));
+}
+
+const selectedSteps = (state: EditorState) => selectedRows(state).filter(({ section }) => holdsSteps(section.word));
+
+/** The element of a page whose row is the first of the selected lines. */
+function selectedElement(state: EditorState): RowPlace | undefined {
+  const [row] = selectedRows(state);
+  return row?.block.kind.word === 'page' && row.place > 0 ? row : undefined;
 }
 
 /** The block whose header is the first of the selected lines. */
@@ -45,12 +50,15 @@ export function tableKeys(document: OpenDocument, ask: (what: RefactoringAsk) =>
     return true;
   };
   const rename = () => {
-    const block = selectedBlock(document.state);
-    if (block) ask({ what: 'rename', path, line: selectedLines(document.state)[0] + 1, name: block.name });
+    const line = selectedLines(document.state)[0] + 1;
+    const name = selectedBlock(document.state)?.name ?? selectedElement(document.state)?.placed.row.cells[0]?.source;
+    if (name) ask({ what: 'rename', path, line, name });
     return true;
   };
   const extract = () => {
-    const steps = selectedSteps(document.state);
+    const all = selectedSteps(document.state);
+    // Only steps that follow each other can become one.
+    const steps = all.filter(({ section }) => section === all[0]?.section);
     const [first, last] = [steps[0], steps.at(-1)];
     if (first && last) {
       const name = proposedName(last.placed.row.cells.map((cell) => cell.source));
