@@ -165,14 +165,18 @@ public final class VisibleNames {
   /** The item of a repetition, known in its own step only. */
   public void enter(Step step) {
     Mark.ForEach each = step.mark(Mark.ForEach.class);
-    if (each != null) {
+    if (each != null && !step.isOff()) {
       each.names().forEach(name -> put(name, Origin.KEPT, ""));
       items.add(Names.key(each.name()));
     }
   }
 
-  /** What a step keeps is known from then on. */
+  /** What a step keeps is known from then on; of one that is switched off, that it is not there. */
   public void leave(Step step, List<Output> gives) {
+    if (step.isOff()) {
+      passOver(step);
+      return;
+    }
     Mark.ForEach each = step.mark(Mark.ForEach.class);
     if (each != null) {
       each.names().forEach(name -> names.remove(Names.key(name)));
@@ -186,8 +190,7 @@ public final class VisibleNames {
     }
   }
 
-  /** What a step that is switched off would keep is not there for those behind it. */
-  public void passOver(Step step) {
+  private void passOver(Step step) {
     Mark.Keep keep = step.mark(Mark.Keep.class);
     if (keep != null) {
       keep.names().forEach(name -> keptByNone.add(Names.key(name)));

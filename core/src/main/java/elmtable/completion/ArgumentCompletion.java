@@ -172,12 +172,8 @@ final class ArgumentCompletion {
     VisibleNames names = edited.enclosing().names();
     for (Line.Row above : edited.rowsAbove()) {
       Step step = Step.of(above);
-      if (step.isOff()) {
-        names.passOver(step);
-      } else {
-        names.leave(
-            step, index.called(step).map(keyword -> keyword.signature().gives()).orElse(List.of()));
-      }
+      names.leave(
+          step, index.called(step).map(keyword -> keyword.signature().gives()).orElse(List.of()));
     }
     Stream<Suggestion> known =
         names.names().stream()

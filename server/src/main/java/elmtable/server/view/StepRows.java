@@ -6,7 +6,6 @@ import elmtable.binding.BoundArgument;
 import elmtable.binding.BoundStep;
 import elmtable.binding.VisibleNames;
 import elmtable.formula.Template;
-import elmtable.keyword.Parameter;
 import elmtable.language.Cell;
 import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Line;
@@ -49,11 +48,7 @@ final class StepRows {
           new StepView(null, false, List.of(), row.cells().size(), List.of(), false));
     }
     Step step = Step.of(row);
-    if (step.isOff()) {
-      visible.passOver(step);
-    } else {
-      visible.enter(step);
-    }
+    visible.enter(step);
     BoundStep bound = binder.bind(step, context);
     List<CellView> cells = new ArrayList<>();
     int marksFrom = row.cells().size();
@@ -64,9 +59,7 @@ final class StepRows {
       cells.add(
           new CellView(cell.source(), cell.range().start(), parts(cell, c, step, bound, visible)));
     }
-    if (!step.isOff()) {
-      leave(step, bound, visible);
-    }
+    visible.leave(step, bound.gives());
     return new RowView(line, cells, stepView(step, bound, marksFrom));
   }
 
@@ -87,14 +80,9 @@ final class StepRows {
                 text.source(),
                 text.range().start(),
                 TextPieces.of(Template.of(text.source()), visible)));
-    leave(step, bound, visible);
+    visible.leave(step, bound.gives());
     int line = located.firstLine() + sentence.range().line() + 1;
     return new RowView(line, cells, stepView(step, bound, cells.size()));
-  }
-
-  private static void leave(Step step, BoundStep bound, VisibleNames visible) {
-    visible.leave(
-        step, bound.keyword().map(keyword -> keyword.signature().gives()).orElse(List.of()));
   }
 
   private static List<TextPiece> parts(
@@ -168,23 +156,12 @@ final class StepRows {
       return new StepView(null, false, List.of(), marksFrom, List.of(), step.isOff());
     }
     KeywordEntry keyword = bound.keyword().get();
-    List<String> captions = new ArrayList<>();
-    for (int i = 0; i < step.arguments().size(); i++) {
-      captions.add(bound.argumentAt(i).map(argument -> argument.parameter().name()).orElse(""));
-    }
-    List<String> missing =
-        keyword.signature().takes().stream()
-            .filter(parameter -> !parameter.optional())
-            .map(Parameter::name)
-            .filter(name ->
-                bound.arguments().stream().noneMatch(a -> a.parameter().name().equals(name)))
-            .toList();
     return new StepView(
         keyword.signature().name(),
         keyword instanceof KeywordEntry.Composed,
-        captions,
+        bound.captions(),
         marksFrom,
-        step.isOff() ? List.of() : missing,
+        bound.missing(),
         step.isOff());
   }
 }

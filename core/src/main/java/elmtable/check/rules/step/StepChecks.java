@@ -7,7 +7,6 @@ import elmtable.binding.BoundStep;
 import elmtable.binding.KeywordSkeleton;
 import elmtable.binding.VisibleNames;
 import elmtable.formula.Template;
-import elmtable.keyword.Output;
 import elmtable.language.Mark;
 import elmtable.language.Step;
 import elmtable.project.ProjectIndex;
@@ -53,7 +52,7 @@ public final class StepChecks {
     for (Step step : steps) {
       if (step.isOff()) {
         problems.addAll(step.problems());
-        visible.passOver(step);
+        visible.leave(step, List.of());
         continue;
       }
       visible.enter(step);
@@ -82,9 +81,7 @@ public final class StepChecks {
       if (context.enclosing().isEmpty() && !draft) {
         expectations.check(step, bound, problems);
       }
-      List<Output> gives =
-          bound.keyword().map(keyword -> keyword.signature().gives()).orElse(List.of());
-      visible.leave(step, gives);
+      visible.leave(step, bound.gives());
     }
     return problems;
   }

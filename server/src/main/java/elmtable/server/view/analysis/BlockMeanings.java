@@ -7,7 +7,6 @@ import elmtable.binding.BoundStep;
 import elmtable.binding.EnclosingBlock;
 import elmtable.binding.VisibleNames;
 import elmtable.formula.Template;
-import elmtable.keyword.Parameter;
 import elmtable.language.Cell;
 import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Line;
@@ -90,23 +89,16 @@ final class BlockMeanings {
       return cells(row, visible);
     }
     Step step = Step.of(row);
-    if (step.isOff()) {
-      visible.passOver(step);
-    } else {
-      visible.enter(step);
-    }
+    visible.enter(step);
     BoundStep bound = binder.bind(step, context);
     List<ReferenceView> references = new ArrayList<>();
     for (int c = 0; c < row.cells().size(); c++) {
       references.addAll(references(row.cells().get(c), c, step, bound, visible));
     }
-    if (!step.isOff()) {
-      visible.leave(
-          step, bound.keyword().map(keyword -> keyword.signature().gives()).orElse(List.of()));
-    }
+    visible.leave(step, bound.gives());
     return bound
         .keyword()
-        .map(keyword -> bound(row, step, bound, keyword, references))
+        .map(keyword -> bound(row, bound, keyword, references))
         .orElseGet(() ->
             new RowMeaning(
                 row.range().line(), Absent.ifEmpty(references), null, null, null, null, null));
@@ -125,31 +117,14 @@ final class BlockMeanings {
   }
 
   private static RowMeaning bound(
-      Line.Row row,
-      Step step,
-      BoundStep bound,
-      KeywordEntry keyword,
-      List<ReferenceView> references) {
-    List<String> captions = new ArrayList<>();
-    for (int i = 0; i < step.arguments().size(); i++) {
-      captions.add(bound.argumentAt(i).map(argument -> argument.parameter().name()).orElse(""));
-    }
-    List<String> missing =
-        step.isOff()
-            ? List.of()
-            : keyword.signature().takes().stream()
-                .filter(parameter -> !parameter.optional())
-                .map(Parameter::name)
-                .filter(name ->
-                    bound.arguments().stream().noneMatch(a -> a.parameter().name().equals(name)))
-                .toList();
+      Line.Row row, BoundStep bound, KeywordEntry keyword, List<ReferenceView> references) {
     return new RowMeaning(
         row.range().line(),
         Absent.ifEmpty(references),
         keyword.signature().name(),
         keyword instanceof KeywordEntry.Composed ? Boolean.TRUE : null,
-        Absent.ifEmpty(captions),
-        Absent.ifEmpty(missing),
+        Absent.ifEmpty(bound.captions()),
+        Absent.ifEmpty(bound.missing()),
         null);
   }
 

@@ -64,7 +64,11 @@ class AnalysesTest {
       List<String> paths = new ArrayList<>(texts.keySet());
       String changed = paths.get(random.nextInt(paths.size()));
       texts.put(changed, edited(texts.get(changed), random));
-      project = project.with(project.project().with(changed, texts.get(changed)));
+      Project next = project.project().with(changed, texts.get(changed));
+      if (random.nextInt(5) == 0) {
+        next = next.withFiles(next.files() == demo.files() ? ProjectFiles.NONE : demo.files());
+      }
+      project = project.with(next);
       Snapshot snapshot = snapshot(edit + 1, project);
       Analyses anew = new Analyses();
       // Not each document is looked at each time, as pages come and go.
