@@ -17,6 +17,16 @@ const GROUPS: readonly { name: string; keys: KeysOf }[] = [
   },
   { name: 'In a table', keys: TABLE_KEYS },
   {
+    name: 'While you edit a cell',
+    keys: [
+      ['↑ ↓', 'choose what is offered'],
+      ['Enter', 'take it and lay out its arguments'],
+      ['Ctrl Enter', 'and fill in what fits by name'],
+      ['Tab', 'take it and go to the next cell'],
+      ['Esc', 'leave the cell as it was'],
+    ],
+  },
+  {
     name: 'In a table, more',
     keys: [
       ['F2', 'edit the cell'],
@@ -34,16 +44,6 @@ const GROUPS: readonly { name: string; keys: KeysOf }[] = [
   },
   { name: 'In a text', keys: TEXT_KEYS },
   { name: 'In the text of a table', keys: TABLE_TEXT_KEYS },
-  {
-    name: 'While you edit a cell',
-    keys: [
-      ['↑ ↓', 'choose what is offered'],
-      ['Enter', 'take it and lay out its arguments'],
-      ['Ctrl Enter', 'and fill in what fits by name'],
-      ['Tab', 'take it and go to the next cell'],
-      ['Esc', 'leave the cell as it was'],
-    ],
-  },
 ];
 
 /** All keys at a glance: `?` outside of fields, Ctrl / anywhere. */
@@ -64,7 +64,7 @@ export function KeyList({ open, setOpen }: { open: boolean; setOpen: (open: bool
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/20" />
         <Dialog.Content
           aria-describedby={undefined}
-          className="fixed top-16 left-1/2 z-50 max-h-[calc(100vh-96px)] w-[720px] -translate-x-1/2 overflow-y-auto rounded-float border border-hair-strong bg-raised px-5 pt-3.5 pb-5 shadow-float"
+          className="fixed top-10 left-1/2 z-50 max-h-[calc(100vh-64px)] w-[720px] -translate-x-1/2 overflow-y-auto rounded-float border border-hair-strong bg-raised px-5 pt-3.5 pb-5 shadow-float"
         >
           <Dialog.Title className="mb-3 text-title leading-[26px] font-semibold">Keys</Dialog.Title>
           <div className="columns-2 gap-8">

@@ -78,19 +78,20 @@ const MOST_FIXES = 2;
 const valuesOf = ({ row }: LineMeaning) =>
   (row?.captions ?? []).map((caption, place) => `${caption} ${row?.given?.[place] ?? ''}`).join(', ');
 
-/** A sentence that is longer than this pushes what stands behind it to the right, by itself alone. */
-const LONGEST = 64;
+/** A sentence that is longer than this pushes what stands behind it to the right, alone. */
+const LONGEST = 60;
 const GAP = 3;
 
-/** Where the column beside the sentences begins: behind the longest of them. */
+/** Where the column beside the sentences begins: behind the longest of them, but for those that are too long. */
 function columnBeside(state: EditorState): number {
   const { rest } = analysis(state);
   let longest = 0;
   structure(state).lines.forEach((line, index) => {
     const meaning = rest.get(line.id);
-    if (meaning && isStep(meaning)) longest = Math.max(longest, state.doc.line(index + 1).length);
+    const { length } = state.doc.line(index + 1);
+    if (length <= LONGEST && meaning && isStep(meaning)) longest = Math.max(longest, length);
   });
-  return Math.min(longest, LONGEST) + GAP;
+  return longest + GAP;
 }
 
 const unboundIn = ({ problems }: LineMeaning) => problems.find((problem) => NO_KEYWORD.includes(problem.code));
