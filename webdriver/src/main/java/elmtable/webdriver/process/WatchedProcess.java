@@ -18,6 +18,8 @@ import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * A program, a driver or a browser, with a temporary folder of its own, that says where it listens.
@@ -28,10 +30,21 @@ import java.util.stream.Stream;
  * folder. It lets go of the program's output, so that this ends when the program does.
  */
 public final class WatchedProcess implements AutoCloseable {
+  private static final Logger LOG = LoggerFactory.getLogger(WatchedProcess.class);
+
   private static final String WATCH =
       "trap '' INT TERM HUP; folder=$1; shift; setsid \"$@\" </dev/null 2>&1 & program=$!; "
           + "exec >/dev/null 2>&1; cat; kill -KILL -$program 2>/dev/null; "
           + "for again in 1 2 3; do rm -rf \"$folder\" && break; sleep 0.1; done";
+
+  /**
+   * What a driver says that let the system choose its port on one kind of address and found it
+   * taken on the other, by any connection of this machine. Only another start gives it another.
+   */
+  private static final Pattern PORT_TAKEN =
+      Pattern.compile("port not available|address already in use", Pattern.CASE_INSENSITIVE);
+
+  private static final int STARTS = 5;
 
   /** The program, or the shell that watches over it. */
   private final Process process;
@@ -54,11 +67,27 @@ public final class WatchedProcess implements AutoCloseable {
   }
 
   /**
+   * Starts it, again where its port was taken meanwhile, and waits until it says where it listens.
+   *
    * @param arguments for its command line, given its folder
    * @param listening matches the line of its output that tells where it listens, which is the first
    *     group
    */
   public static WatchedProcess start(
+      Path program, Function<Path, List<String>> arguments, Pattern listening) {
+    for (int left = STARTS - 1; ; left--) {
+      try {
+        return startOnce(program, arguments, listening);
+      } catch (BrowserException refused) {
+        if (left == 0 || !PORT_TAKEN.matcher(refused.getMessage()).find()) {
+          throw refused;
+        }
+        LOG.info("{} It is started again.", refused.getMessage());
+      }
+    }
+  }
+
+  private static WatchedProcess startOnce(
       Path program, Function<Path, List<String>> arguments, Pattern listening) {
     try {
       Path folder = Files.createTempDirectory("elm-table-browser-");

@@ -72,6 +72,32 @@ class WatchedProcessTest {
     assertEquals(BrowserException.Kind.LOST, refused.kind());
   }
 
+  /** A driver that listens on both kinds of address may find its port taken on the second. */
+  @Test
+  @Timeout(30)
+  void oneWhosePortWasTakenMeanwhileIsStartedAgain() throws IOException {
+    String script =
+        """
+        echo start >> "%1$s/starts"
+        test "$(wc -l < "%1$s/starts")" -lt 3 && echo "IPv4 port not available. Exiting..." && exit 1
+        echo started successfully on port 4711
+        exec sleep 60
+        """;
+    try (WatchedProcess driver = start(program(script.formatted(folder)))) {
+      assertEquals("4711", driver.address());
+    }
+  }
+
+  @Test
+  @Timeout(30)
+  void oneThatNeverGetsAPortIsRefusedWithWhatItSaid() throws IOException {
+    Path program =
+        program("echo start >> \"" + folder + "/starts\"; echo Address already in use; exit 1");
+    BrowserException refused = assertThrows(BrowserException.class, () -> start(program));
+    assertTrue(refused.getMessage().endsWith("“Address already in use”."), refused.getMessage());
+    assertEquals(5, Files.readAllLines(folder.resolve("starts")).size());
+  }
+
   @Test
   @Timeout(30)
   void oneThatIsNotThereIsRefusedByName() {
