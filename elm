@@ -138,9 +138,10 @@ case "${1:-help}" in
   bench) shift
     if [ "${1:-}" = sheet ] || [ "${1:-}" = live ]; then
       need_browser; build
+      # The program that was just built, started as it is for people.
       exec mvn -q -B -f "$here/pom.xml" verify -Dspotless.check.skip=true -pl journeys -am -Dtest=none \
         -Dsurefire.failIfNoSpecifiedTests=false -Dfailsafe.failIfNoSpecifiedTests=false \
-        -Djourneys.compiler=-XX:+TieredCompilation "-Dit.test=$([ "$1" = sheet ] && echo Sheet || echo Live)Benchmark"
+        -Dshade.skip=true "-Djourneys.java=$(java_options | paste -sd ' ')" "-Dit.test=$([ "$1" = sheet ] && echo Sheet || echo Live)Benchmark"
     fi
     if [ "${1:-}" = browser ]; then need_browser; need_firefox; fi
     if [ "${1:-}" = many ]; then set -- many "$here/server/target/elm-table.jar"; fi

@@ -39,6 +39,20 @@ class SheetBenchmark {
       }, true);
       """;
 
+  /** A page that does next to nothing with a key: what browser and machine take by themselves. */
+  private static final String BARE =
+      """
+      data:text/html,<!doctype html><title>Bare</title><p data-cursor=true>one<p>two<script>
+      onkeydown = () => {
+        const [one, two] = document.querySelectorAll('p');
+        const next = one.dataset.cursor ? two : one;
+        delete document.querySelector('[data-cursor]').dataset.cursor;
+        next.dataset.cursor = true;
+        next.textContent = performance.now();
+      };
+      </script>\
+      """;
+
   /** Notes when the first rows are drawn, in milliseconds since the page was asked for. */
   private static final String OPENED =
       """
@@ -98,14 +112,27 @@ class SheetBenchmark {
       screen.see("//*[@role='gridcell'][contains(., 'log')]");
       System.out.println(
           "first of all: opened " + screen.script("return Math.round(window.opened)"));
+      // Before and after, as the machine's speed may change meanwhile.
+      measureBare(screen);
       for (String path : List.of("cases/a500.elmt", "cases/a2000.elmt", "data/rows.elmt")) {
         // Each round types something else, so that each key changes a cell.
         measure(world, screen, path, Duration.ZERO, "x");
         measure(world, screen, path, Duration.ofSeconds(2), "p");
       }
-      screen.script("document.querySelector('[data-sheet]').scrollTop = 0");
-      System.out.println("scrolling 10,000 rows, a frame: " + times(screen.scriptLater(SCROLL)));
+      measureScrolling(screen);
+      measureBare(screen);
     }
+  }
+
+  private static void measureScrolling(Screen screen) {
+    screen.script("document.querySelector('[data-sheet]').scrollTop = 0");
+    System.out.println("scrolling 10,000 rows, a frame: " + times(screen.scriptLater(SCROLL)));
+  }
+
+  private static void measureBare(Screen screen) {
+    screen.open(BARE);
+    screen.script(MEASURE);
+    System.out.println("a page with two lines: key " + arrows(screen));
   }
 
   private static void measure(
@@ -117,11 +144,7 @@ class SheetBenchmark {
     screen.slow(latency);
     screen.script(MEASURE);
     screen.press("//*[@role='row'][@aria-rowindex='4']//*[@role='gridcell'][1]");
-    for (int i = 0; i < KEYS; i++) {
-      screen.keys(Keys.ARROW_DOWN);
-      awaitFrames(screen, i + 1);
-    }
-    String arrows = times(screen);
+    String arrows = arrows(screen);
     for (int i = 0; i < KEYS; i++) {
       screen.keys(key);
       // As hands do, the cell is committed once the letter stands in it.
@@ -135,6 +158,14 @@ class SheetBenchmark {
             .formatted(path, latency, opened, arrows, commits));
     screen.slow(Duration.ZERO);
     screen.saved();
+  }
+
+  private static String arrows(Screen screen) {
+    for (int i = 0; i < KEYS; i++) {
+      screen.keys(Keys.ARROW_DOWN);
+      awaitFrames(screen, i + 1);
+    }
+    return times(screen);
   }
 
   /**

@@ -25,14 +25,16 @@ final class World implements AutoCloseable {
   /** What lives for a minute or two is done before the better compiler has paid. */
   static final String QUICK_COMPILER = "-XX:TieredStopAtLevel=1";
 
-  /** Figures are those of the usual compiler. */
+  /** Figures are those of the options that {@code ./elm} starts the program with. */
   private static final List<String> JAVA =
-      List.of(
-          ProcessHandle.current().info().command().orElseThrow(),
-          "--enable-native-access=ALL-UNNAMED",
-          System.getProperty("journeys.compiler", QUICK_COMPILER),
-          "-jar",
-          JAR.toString());
+      Stream.of(
+              ProcessHandle.current().info().command().orElseThrow(),
+              "--enable-native-access=ALL-UNNAMED",
+              System.getProperty("journeys.java", QUICK_COMPILER),
+              "-jar",
+              JAR.toString())
+          .flatMap(options -> Stream.of(options.split(" ")))
+          .toList();
 
   private static final String STARTED = "Elm Table is at ";
 
