@@ -21,6 +21,7 @@ import {
   planPlace,
   RUNS,
 } from '@/app/places';
+import { ellipsis } from '@/parts/ellipsis';
 import { plainText } from '@/parts/TextPieces';
 
 const MOST_SHOWN = 16;
@@ -48,7 +49,9 @@ export function CommandBox({ showKeys }: { showKeys: () => void }) {
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger className="field min-w-48 shrink basis-[268px] pr-1.5 text-ink-3">
         <Search size={14} aria-hidden />
-        <span className="flex-1 truncate">Go anywhere, do anything</span>
+        <span ref={ellipsis} className="flex-1">
+          Go anywhere, do anything
+        </span>
         <kbd className="kbd">Ctrl K</kbd>
       </Dialog.Trigger>
       <Dialog.Portal>
@@ -160,7 +163,9 @@ function Commands({ close, showKeys }: { close: () => void; showKeys: () => void
             onSelect={() => choose(command)}
             className="flex h-7 w-full cursor-pointer items-center gap-3 px-4 aria-selected:bg-select aria-selected:shadow-[inset_2px_0_var(--select-edge)]"
           >
-            <span className="flex-1 truncate">{command.word}</span>
+            <span ref={ellipsis} className="flex-1">
+              {command.word}
+            </span>
             <span className="text-small text-ink-3">{command.kind}</span>
           </Palette.Item>
         ))}

@@ -8,6 +8,7 @@ import { runPlace } from '@/app/places';
 import { setAuthor, useAuthor } from '@/document/author';
 import { useSaving } from '@/document/saving';
 import { counted } from '@/parts/counted';
+import { ellipsis } from '@/parts/ellipsis';
 import { InlineText } from '@/parts/InlineText';
 import { OneChoice } from '@/parts/OneChoice';
 import { Outcome } from '@/parts/Outcome';
@@ -28,7 +29,7 @@ export function TopLine() {
   const showKeys = useCallback(() => setKeys(true), []);
   return (
     <header className="flex items-center gap-4 border-b border-hair-strong bg-ground pr-3.5 pl-4">
-      <div className="flex min-w-0 flex-1 items-center gap-[7px] truncate text-ink-2">
+      <div ref={ellipsis} className="flex min-w-0 flex-1 items-center gap-[7px] text-ink-2">
         <b className="font-semibold text-ink">{project?.name ?? ''}</b>
         {crumbs.map((crumb) => (
           <span key={crumb.word} className="flex min-w-0 items-center gap-[7px] last:text-ink">
@@ -38,7 +39,7 @@ export function TopLine() {
                 {crumb.word}
               </Link>
             ) : (
-              <span className="truncate">{crumb.word}</span>
+              <span ref={ellipsis}>{crumb.word}</span>
             )}
           </span>
         ))}
@@ -102,7 +103,7 @@ function Saved() {
   if (late) {
     const why = saving.why || 'the server does not answer';
     return (
-      <span role="alert" className="max-w-96 truncate font-medium text-failed" title={why}>
+      <span role="alert" ref={ellipsis} className="max-w-96 font-medium text-failed" title={why}>
         not saved for {seconds} s: {why}
       </span>
     );

@@ -3,6 +3,7 @@ import { useUses } from '@/api/queries';
 import type { UseView } from '@/api/types';
 import { documentPlace } from '@/app/places';
 import { counted } from '@/parts/counted';
+import { ellipsis } from '@/parts/ellipsis';
 import { Outcome } from '@/parts/Outcome';
 import { TextPieces } from '@/parts/TextPieces';
 import { Wrong } from '@/parts/Wrong';
@@ -45,7 +46,7 @@ export function UsesList({
               title={`${use.path}, line ${use.line}`}
             >
               <span className="w-4 flex-none">{use.kind === 'case' && <Outcome of={use.last} size={12} />}</span>
-              <span className="min-w-0 flex-1 truncate">
+              <span ref={ellipsis} className="min-w-0 flex-1">
                 <TextPieces pieces={use.title} />
               </span>
               <span className="whitespace-nowrap text-small text-ink-3">{use.where || use.kind}</span>

@@ -1,6 +1,7 @@
 import { autoUpdate, flip, offset, shift, useFloating } from '@floating-ui/react-dom';
 import { useEffect, useLayoutEffect, useRef } from 'react';
 import type { CompletionView, SuggestionView } from '@/api/types';
+import { ellipsis } from '@/parts/ellipsis';
 
 /** What could be meant, best first, and beside it what the chosen one is. */
 export function Completions({
@@ -63,10 +64,12 @@ export function Completions({
             onClick={() => onChoose(suggestion)}
             className="flex h-[25px] cursor-pointer items-center gap-2 px-2.5 hover:bg-sunk aria-selected:bg-select aria-selected:shadow-[inset_2px_0_var(--select-edge)]"
           >
-            <span className="min-w-[45%] flex-1 truncate">
+            <span ref={ellipsis} className="min-w-[45%] flex-1">
               <Label suggestion={suggestion} />
             </span>
-            <span className="truncate text-caption text-ink-3">{suggestion.why}</span>
+            <span ref={ellipsis} className="text-caption text-ink-3">
+              {suggestion.why}
+            </span>
           </div>
         ))}
       </div>
@@ -79,7 +82,9 @@ export function Completions({
         </div>
       )}
       {!keywords && chosen?.note && (
-        <p className="truncate border-t border-hair bg-ground px-2.5 py-1 text-small text-ink-2">{chosen.note}</p>
+        <p ref={ellipsis} className="border-t border-hair bg-ground px-2.5 py-1 text-small text-ink-2">
+          {chosen.note}
+        </p>
       )}
       {keywords && (
         <p className="col-span-2 flex h-6 items-center gap-3.5 border-t border-hair bg-ground px-2.5 text-small text-ink-3">

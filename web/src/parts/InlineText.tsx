@@ -1,4 +1,5 @@
 import { type ElementType, type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { ellipsis } from '@/parts/ellipsis';
 import { useFieldOffers } from './useFieldOffers';
 import type { Ask } from './useOffers';
 
@@ -52,7 +53,8 @@ export function InlineText({
         type="button"
         aria-label={`${label}: ${text || 'none'}`}
         onClick={() => setEditing(true)}
-        className={`max-w-full cursor-text truncate rounded-chip px-0.5 text-left hover:bg-sunk ${text === '' ? 'text-small text-ink-3' : ''}`}
+        ref={ellipsis}
+        className={`max-w-full cursor-text rounded-chip px-0.5 text-left hover:bg-sunk ${text === '' ? 'text-small text-ink-3' : ''}`}
       >
         {shown ?? (text.split('\n')[0] || placeholder)}
       </button>

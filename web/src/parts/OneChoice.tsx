@@ -1,5 +1,6 @@
 import { Check, ChevronDown } from 'lucide-react';
 import { Select } from 'radix-ui';
+import { ellipsis } from '@/parts/ellipsis';
 
 /** One of several in a listbox that looks the same everywhere. */
 export function OneChoice({
@@ -27,7 +28,7 @@ export function OneChoice({
         data-origin={origin}
         className={`inline-flex min-w-0 items-center justify-between gap-1.5 rounded-chip text-left ${className}`}
       >
-        <span className="truncate">
+        <span ref={ellipsis}>
           <Select.Value />
         </span>
         <ChevronDown size={13} className="flex-none text-ink-3" aria-hidden />

@@ -1,5 +1,6 @@
 import { ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
+import { ellipsis } from '@/parts/ellipsis';
 
 /** Some of a few names; with none chosen, the usual ones, which are not told. */
 export function SeveralChoice({
@@ -30,7 +31,9 @@ export function SeveralChoice({
         aria-label={`${label}: ${shown}`}
         className="-mx-1 flex min-w-0 items-center justify-between gap-1 rounded-control px-1 text-left hover:bg-hover"
       >
-        <span className="min-w-0 truncate">{shown}</span>
+        <span ref={ellipsis} className="min-w-0">
+          {shown}
+        </span>
         <ChevronDown size={12} aria-hidden className="flex-none text-ink-3" />
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>

@@ -1,10 +1,11 @@
 import type { RowView } from '@/api/types';
+import { ellipsis } from '@/parts/ellipsis';
 import { TextPieces } from './TextPieces';
 
 /** Steps in few words, a line each, for narrow places. */
 export function StepLines({ rows }: { rows: readonly RowView[] }) {
   return rows.map((row) => (
-    <p key={row.line} className={`truncate ${row.step?.off ? 'opacity-60' : ''}`}>
+    <p key={row.line} ref={ellipsis} className={`${row.step?.off ? 'opacity-60' : ''}`}>
       {row.cells
         .filter((cell) => cell.source !== '')
         .map((cell, place) => (

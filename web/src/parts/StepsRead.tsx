@@ -1,4 +1,5 @@
 import type { RowView } from '@/api/types';
+import { ellipsis } from '@/parts/ellipsis';
 import { TextPieces } from './TextPieces';
 
 /** Steps that are read, not edited: each under the captions of its arguments where they change. */
@@ -58,7 +59,7 @@ function StepRead({
     <tr className={`h-7 border-t border-hair first:border-t-0 ${row.step?.off ? 'opacity-60' : ''}`}>
       <td className="pr-[9px] text-right text-[12px] text-ink-3">{number}</td>
       <th scope="row" className="border-l border-hair px-2 font-medium">
-        <span className="block truncate" title={row.cells[0]?.source}>
+        <span ref={ellipsis} className="block" title={row.cells[0]?.source}>
           <TextPieces pieces={row.cells[0]?.parts ?? []} />
         </span>
       </th>
@@ -68,7 +69,7 @@ function StepRead({
         return (
           <td key={column} className="relative px-2">
             {changed && <span className="capt">{caption}</span>}
-            <span className="block truncate [&>span]:whitespace-nowrap" title={row.cells[column]?.source}>
+            <span ref={ellipsis} className="block [&>span]:whitespace-nowrap" title={row.cells[column]?.source}>
               {column < from && <TextPieces pieces={row.cells[column]?.parts ?? []} />}
             </span>
           </td>
@@ -77,7 +78,8 @@ function StepRead({
       {marks && (
         <td
           title={marksOf(row).join('  ')}
-          className="truncate border-l border-hair px-2 font-mono text-value text-ink-2"
+          ref={ellipsis}
+          className="border-l border-hair px-2 font-mono text-value text-ink-2"
         >
           {row.cells.slice(from).map((cell) => (
             <span key={cell.start} className="mr-2">

@@ -6,6 +6,7 @@ import { Difference } from '@/lens/Difference';
 import { useAttempt } from '@/parts/attempt';
 import { Button } from '@/parts/Button';
 import { ErrorStrip } from '@/parts/ErrorLine';
+import { ellipsis } from '@/parts/ellipsis';
 import { carryOut, previewOf, type RefactoringAsk, WORDS } from './refactorings';
 
 const same = (a: PlaceView, b: PlaceView) => a.path === b.path && a.line === b.line;
@@ -74,7 +75,9 @@ export function RefactoringPanel({
           className="fixed top-10 right-0 bottom-0 z-50 flex w-[640px] max-w-[90vw] flex-col border-l border-hair-strong bg-surface shadow-float"
         >
           <div className="flex h-11 flex-none items-center gap-3 border-b border-hair px-4">
-            <Dialog.Title className="flex-1 truncate text-case font-semibold">{words.title}</Dialog.Title>
+            <Dialog.Title ref={ellipsis} className="flex-1 text-case font-semibold">
+              {words.title}
+            </Dialog.Title>
             <Button kind="main" disabled={!possible} onClick={make}>
               {words.act(places.length)}
               <span className="text-small font-normal opacity-80">Ctrl Enter</span>
@@ -143,7 +146,9 @@ function Places({
                   className="accent-[var(--accent)]"
                   onChange={() => setExcept(taken ? [...except, place] : except.filter((left) => !same(left, place)))}
                 />
-                <span className="flex-1 truncate">{place.title}</span>
+                <span ref={ellipsis} className="flex-1">
+                  {place.title}
+                </span>
                 <span className="text-small text-ink-3">
                   {place.path}, line {place.line}
                 </span>
@@ -178,7 +183,9 @@ function Takes({ takes, gives }: { takes: readonly TakenView[]; gives: readonly 
               </span>
             </th>
             <td className="pr-3">{taken.kind || 'text'}</td>
-            <td className="truncate font-mono text-value">{[...new Set(taken.arguments)].join(', ')}</td>
+            <td ref={ellipsis} className="font-mono text-value">
+              {[...new Set(taken.arguments)].join(', ')}
+            </td>
           </tr>
         ))}
         {gives.map((name) => (

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import type { BlockProblem } from '@/api/types';
+import { ellipsis } from '@/parts/ellipsis';
 import { type RowItem, textAt } from './items';
 import type { LineProps } from './SheetLine';
 
@@ -68,7 +69,7 @@ export function Cell({
 
 /** A text runs on over the empty cells after its own and ends with dots where one is filled. */
 export function CellText({ spills, children }: { spills: boolean; children: ReactNode }) {
-  return <span className={spills ? 'spill' : 'truncate'}>{children}</span>;
+  return spills ? <span className="spill">{children}</span> : <span ref={ellipsis}>{children}</span>;
 }
 
 function isIn(problem: BlockProblem, item: RowItem, column: number, cell: number | null): boolean {

@@ -4,6 +4,7 @@ import type { CaseOutcomeView } from '@/api/types';
 import { documentPlace } from '@/app/places';
 import type { OpenDocument } from '@/document/openDocument';
 import { valueOffers } from '@/document/suggestions';
+import { ellipsis } from '@/parts/ellipsis';
 import { Outcome } from '@/parts/Outcome';
 import { formatDuration } from '@/parts/times';
 import { useFieldOffers } from '@/parts/useFieldOffers';
@@ -85,7 +86,7 @@ export function CaseLine({
           onMouseDown={press(0)}
           className="flex min-w-0 items-center px-2 text-ink-2"
         >
-          <span className="truncate">{one.suite}</span>
+          <span ref={ellipsis}>{one.suite}</span>
         </span>
       )}
       {one.cells.map((text, place) => (
@@ -99,7 +100,7 @@ export function CaseLine({
             onDoubleClick={() => edit(text)}
             className={`relative flex min-w-0 items-center px-2 ${column === place ? 'bg-accent-wash' : ''} ${place === 0 ? 'font-medium' : ''}`}
           >
-            <span className="truncate">{text}</span>
+            <span ref={ellipsis}>{text}</span>
             {here && column === place && editing === null && (
               <span className="pointer-events-none absolute inset-0 border-2 border-select-edge" />
             )}

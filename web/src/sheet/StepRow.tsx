@@ -2,6 +2,7 @@ import { ChevronDown, ChevronRight } from 'lucide-react';
 import { type CSSProperties, memo } from 'react';
 import type { Piece } from '@/document/cells';
 import { MARKS } from '@/document/edits';
+import { ellipsis } from '@/parts/ellipsis';
 import { TextPieces } from '@/parts/TextPieces';
 import { Cell, CellText } from './Cell';
 import { sameLine } from './CellsRow';
@@ -64,7 +65,7 @@ export const StepRow = memo(function StepRow({ item, line }: { item: StepItem; l
         );
       })}
       <Cell column={MARKS} cell={null} item={item} line={line} className="border-l border-hair">
-        <span className="flex min-w-0 items-center gap-2 truncate font-mono text-value text-ink-2">
+        <span ref={ellipsis} className="flex min-w-0 items-center gap-2 font-mono text-value text-ink-2">
           {pieces
             .slice(item.marksFrom)
             .filter((mark) => mark.length > 0)
@@ -108,7 +109,8 @@ function Said({
   const origin = pieces.find((piece) => piece.origin)?.origin ?? 'column';
   return (
     <span
-      className="truncate font-mono text-value underline underline-offset-[3px]"
+      ref={ellipsis}
+      className="font-mono text-value underline underline-offset-[3px]"
       style={{ textDecorationColor: `var(--origin-${origin})` }}
     >
       {value}
@@ -182,18 +184,22 @@ export function UnfoldedRow({
       {/* biome-ignore lint/a11y/useFocusableInteractive: these cells are only read */}
       <span
         role="gridcell"
-        className="relative flex items-center gap-1 truncate border-l border-hair before:absolute before:top-0 before:bottom-0 before:left-[17px] before:border-l before:border-hair-strong"
+        ref={ellipsis}
+        className="relative flex items-center gap-1 border-l border-hair before:absolute before:top-0 before:bottom-0 before:left-[17px] before:border-l before:border-hair-strong"
         style={{ paddingLeft: 26 + (item.depth - 1) * 14 }}
       >
         <Chevron composed={row.step?.composed ?? false} open={unfolded} onFold={onFold} />
         <TextPieces pieces={row.cells[0]?.parts ?? []} />
       </span>
       {Array.from({ length: item.argumentColumns }, (_, i) => i + 1).map((column) => (
-        <span key={column} className="relative flex items-center gap-1 truncate px-2">
+        <span key={column} ref={ellipsis} className="relative flex items-center gap-1 px-2">
           {column < marksFrom && <TextPieces pieces={row.cells[column]?.parts ?? []} />}
         </span>
       ))}
-      <span className="flex items-center gap-2 truncate border-l border-hair px-2 font-mono text-value text-ink-2">
+      <span
+        ref={ellipsis}
+        className="flex items-center gap-2 border-l border-hair px-2 font-mono text-value text-ink-2"
+      >
         {row.cells.slice(marksFrom).map((cell) => (
           <TextPieces key={cell.start} pieces={cell.parts} />
         ))}

@@ -8,6 +8,7 @@ import { authorName } from '@/document/author';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
 import { ErrorStrip } from '@/parts/ErrorLine';
+import { ellipsis } from '@/parts/ellipsis';
 import { OtherBeginnings } from './OtherBeginnings';
 
 /** An empty project asks for one thing, the address of the application, and makes the first case from it. */
@@ -119,7 +120,7 @@ function FirstPage({ address, seen }: { address: string; seen: BeginView }) {
                   />
                 </td>
                 <td className="text-ink-2">{element.by}</td>
-                <td className="truncate font-mono text-value" title={element.value}>
+                <td ref={ellipsis} className="font-mono text-value" title={element.value}>
                   {element.value}
                 </td>
               </tr>

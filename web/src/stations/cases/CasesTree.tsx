@@ -5,6 +5,7 @@ import { Link } from 'wouter';
 import { useTree } from '@/api/queries';
 import type { CaseNode, DocumentNode, SuiteNode, TreeView } from '@/api/types';
 import { ALL_CASES, CASES, documentPlace, stationOf } from '@/app/places';
+import { ellipsis } from '@/parts/ellipsis';
 import { Filter } from '@/parts/Filter';
 import { Outcome } from '@/parts/Outcome';
 import { ProblemMark } from '@/parts/ProblemMark';
@@ -72,8 +73,8 @@ export const CasesTree = memo(function CasesTree({ open }: { open: string }) {
               line && (
                 <div
                   key={drawn.key}
-                  className="absolute inset-x-0 top-0"
-                  style={{ height: LINE_HEIGHT, transform: `translateY(${drawn.start}px)` }}
+                  className="absolute inset-x-0 [contain:layout_style]"
+                  style={{ height: LINE_HEIGHT, top: drawn.start }}
                 >
                   <TreeLineView
                     line={line}
@@ -149,7 +150,7 @@ function TreeLineView({
             aria-current={path === open ? 'page' : undefined}
             className="flex h-full items-center gap-1.5 pr-2.5 pl-[25px] hover:bg-sunk aria-[current]:bg-select aria-[current]:shadow-[inset_2px_0_var(--select-edge)]"
           >
-            <span className="flex-1 truncate" title={path}>
+            <span ref={ellipsis} className="flex-1" title={path}>
               {path.replace(/\.(elmt|feature)$/, '')}
             </span>
             {problems.errors > 0 && <ProblemMark severity="error" />}
@@ -186,7 +187,7 @@ function SuiteLine({
         >
           <Chevron size={12} aria-hidden />
         </button>
-        <Link to={documentPlace(suite.path)} className={`flex-1 truncate ${open ? 'font-semibold' : ''}`}>
+        <Link to={documentPlace(suite.path)} ref={ellipsis} className={`flex-1 ${open ? 'font-semibold' : ''}`}>
           {suite.name}
         </Link>
         <span className="min-w-[22px] text-right text-[12px] text-ink-3">{suite.executableCount}</span>
@@ -203,7 +204,9 @@ function CaseLine({ suite, of }: { suite: SuiteNode; of: CaseNode }) {
       className="flex h-full items-center gap-[5px] pr-2.5 pl-[25px] hover:bg-sunk"
       title={plainText(of.nameParts)}
     >
-      <span className={`flex-1 truncate ${of.exclusionReason ? 'text-ink-3' : ''}`}>{plainText(of.nameParts)}</span>
+      <span ref={ellipsis} className={`flex-1 ${of.exclusionReason ? 'text-ink-3' : ''}`}>
+        {plainText(of.nameParts)}
+      </span>
       <span className="min-w-[22px] text-right text-[12px] text-ink-3">{of.exclusionReason ?? of.executableCount}</span>
       <Outcome of={of.last} size={12} />
     </Link>

@@ -1,6 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import type { DataRowView, DataSetView } from '@/api/types';
+import { ellipsis } from '@/parts/ellipsis';
 import { Filter } from '@/parts/Filter';
 import type { DataPlace } from './DataLens';
 
@@ -119,7 +120,7 @@ export function DataGrid({
               tabIndex={-1}
               className={`border-b-[1.5px] border-rule bg-[var(--origin-column-wash)] px-2 pb-1 ${column.numeric ? 'text-right' : ''}`}
             >
-              <span className="block h-4 truncate text-caption text-ink-3">
+              <span ref={ellipsis} className="block h-4 text-caption text-ink-3">
                 {column.from}
                 {column.unused && ' no case uses it'}
               </span>
@@ -187,8 +188,8 @@ function DataRow({
       tabIndex={-1}
       aria-rowindex={row.number + 1}
       aria-selected={column !== null}
-      className={`absolute inset-x-0 top-0 grid h-7 items-center border-b border-hair ${column === null ? '' : 'bg-select'} ${row.fault ? 'bg-error-wash' : ''} ${row.leftOut ? 'text-ink-3 line-through' : ''}`}
-      style={{ gridTemplateColumns: grid, transform: `translateY(${top}px)` }}
+      className={`absolute inset-x-0 grid h-7 items-center border-b border-hair ${column === null ? '' : 'bg-select'} ${row.fault ? 'bg-error-wash' : ''} ${row.leftOut ? 'text-ink-3 line-through' : ''}`}
+      style={{ gridTemplateColumns: grid, top }}
       title={row.leftOut ? 'Left out by the condition' : row.fault}
     >
       <span role="rowheader" tabIndex={-1} className="pr-2 text-right text-[12px] text-ink-3">
@@ -204,7 +205,8 @@ function DataRow({
           onClick={() => choose(index)}
           onDoubleClick={() => edit?.(index)}
           title={row.cells[index]}
-          className={`h-full truncate px-2 font-mono text-value leading-7 ${own.numeric ? 'text-right' : ''} ${column === index ? 'outline-2 -outline-offset-2 outline-select-edge' : ''}`}
+          ref={ellipsis}
+          className={`h-full px-2 font-mono text-value leading-7 ${own.numeric ? 'text-right' : ''} ${column === index ? 'outline-2 -outline-offset-2 outline-select-edge' : ''}`}
         >
           {row.cells[index]}
         </span>

@@ -1,5 +1,6 @@
 import type { DataRowView, DataSetView } from '@/api/types';
 import { UsesList } from '@/lens/UsesList';
+import { ellipsis } from '@/parts/ellipsis';
 import { type OwnPair, pairsOnlyOf } from './pairs';
 
 /** A cell of the grid. */
@@ -26,7 +27,7 @@ export function DataLens({
   return (
     <>
       <div className="flex h-9 flex-none items-center border-b border-hair px-3.5">
-        <h2 className="truncate font-semibold">
+        <h2 ref={ellipsis} className="font-semibold">
           {place && column ? (
             <>
               Row {place.row} <span className="font-normal text-ink-2">column {column.name}</span>
@@ -45,7 +46,9 @@ export function DataLens({
             <dl className="grid grid-cols-[minmax(70px,auto)_1fr] gap-x-3 gap-y-1">
               {set.columns.map((each, index) => (
                 <div key={each.name} className="contents">
-                  <dt className="truncate text-ink-2">{each.name}</dt>
+                  <dt ref={ellipsis} className="text-ink-2">
+                    {each.name}
+                  </dt>
                   <dd className="break-words font-mono text-value">{row.cells[index]}</dd>
                 </div>
               ))}
@@ -73,7 +76,7 @@ function OwnPairs({ pairs, columns }: { pairs: readonly OwnPair[]; columns: read
       </h3>
       {pairs.length === 0 && <p className="text-ink-2">None; each of its pairs stands in another row, too.</p>}
       {pairs.slice(0, MOST_VALUES).map(({ columns: [a, b], values }) => (
-        <p key={`${a} ${b}`} className="truncate">
+        <p key={`${a} ${b}`} ref={ellipsis}>
           <span className="text-ink-2">{columns[a]}</span> <span className="font-mono text-value">{values[0]}</span>{' '}
           <span className="text-ink-3">with</span> <span className="text-ink-2">{columns[b]}</span>{' '}
           <span className="font-mono text-value">{values[1]}</span>
@@ -113,7 +116,7 @@ function ColumnValues({
       </h3>
       {sorted.slice(0, MOST_VALUES).map(([value, count]) => (
         <div key={value} className="grid h-6 grid-cols-[1fr_64px_32px] items-center gap-2">
-          <span className="truncate font-mono text-value" title={value}>
+          <span ref={ellipsis} className="font-mono text-value" title={value}>
             {value === '' ? <i className="text-ink-3">empty</i> : value}
           </span>
           <span

@@ -1,6 +1,7 @@
 import { Link } from 'wouter';
 import type { DataSetView, DataStage } from '@/api/types';
 import { dataSetPlace } from '@/app/places';
+import { ellipsis } from '@/parts/ellipsis';
 
 /** What the first step is called, by its property. */
 const SOURCE_WORDS: Record<string, string> = {
@@ -44,7 +45,7 @@ function Sources({ set: { parts } }: { set: DataSetView }) {
       <tbody>
         {parts.map((part) => (
           <tr key={part.name} className="h-5">
-            <th scope="row" className="max-w-40 truncate pr-3 text-left font-normal">
+            <th scope="row" ref={ellipsis} className="max-w-40 pr-3 text-left font-normal">
               <Link to={dataSetPlace(part.name)} className="text-accent hover:underline">
                 {part.name}
               </Link>
@@ -68,8 +69,10 @@ function Stage({ stage, before, last }: { stage: DataStage; before: DataStage | 
   const left = before?.rows !== undefined && stage.rows !== undefined ? before.rows - stage.rows : 0;
   return (
     <div className="max-w-72 min-w-24">
-      <p className="truncate font-semibold">{before ? stage.word : (SOURCE_WORDS[stage.word] ?? stage.word)}</p>
-      <p className="truncate font-mono text-value text-ink-2" title={stage.said}>
+      <p ref={ellipsis} className="font-semibold">
+        {before ? stage.word : (SOURCE_WORDS[stage.word] ?? stage.word)}
+      </p>
+      <p ref={ellipsis} className="font-mono text-value text-ink-2" title={stage.said}>
         {stage.said || ' '}
       </p>
       <p className="whitespace-nowrap">

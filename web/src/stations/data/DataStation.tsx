@@ -10,6 +10,7 @@ import { DATA, dataSetPlace, documentPlace, fieldPlace } from '@/app/places';
 import { isRecords } from '@/document/kinds';
 import { nameKey } from '@/document/words';
 import { Columns } from '@/parts/Columns';
+import { ellipsis } from '@/parts/ellipsis';
 import { Wrong } from '@/parts/Wrong';
 import { type BlockGroup, BlockList } from '@/stations/documents/BlockList';
 import { DocumentStation } from '@/stations/documents/DocumentStation';
@@ -83,8 +84,12 @@ function DataSetRows({ name, first, known }: { name: string; first: string | und
         <>
           <header className="flex-none px-4 pt-2.5">
             <div className="flex h-7 items-center gap-2.5">
-              <h1 className="truncate text-title leading-[26px] font-semibold">{set.name}</h1>
-              <p className="flex-1 truncate self-end pb-0.5 text-ink-2">{set.note.split('\n')[0]}</p>
+              <h1 ref={ellipsis} className="text-title leading-[26px] font-semibold">
+                {set.name}
+              </h1>
+              <p ref={ellipsis} className="flex-1 self-end pb-0.5 text-ink-2">
+                {set.note.split('\n')[0]}
+              </p>
               {set.upload !== undefined && <FileReplacement key={set.upload} path={set.upload} />}
               <ViewChoice of="the data set" own="Rows" at={set} station={DATA} file={set.file} />
             </div>

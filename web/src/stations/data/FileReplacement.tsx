@@ -5,6 +5,7 @@ import type { ReplacedSet } from '@/api/types';
 import { Difference } from '@/lens/Difference';
 import { reasonOf } from '@/parts/attempt';
 import { Button } from '@/parts/Button';
+import { ellipsis } from '@/parts/ellipsis';
 import { FileButton } from '@/parts/FileButton';
 import { WideDialog } from '@/parts/WideDialog';
 
@@ -37,7 +38,7 @@ export function FileReplacement({ path }: { path: string }) {
   return (
     <>
       {wrong && (
-        <span role="alert" className="truncate text-failed" title={wrong}>
+        <span role="alert" ref={ellipsis} className="text-failed" title={wrong}>
           {wrong}
         </span>
       )}

@@ -3,6 +3,7 @@ import { type ReactNode, useState } from 'react';
 import { Link } from 'wouter';
 import { useBlocks } from '@/api/queries';
 import type { BlockNode } from '@/api/types';
+import { ellipsis } from '@/parts/ellipsis';
 import { Filter } from '@/parts/Filter';
 import { ProblemMark } from '@/parts/ProblemMark';
 import { DocumentMenu, RemovedDocuments } from './DocumentMenu';
@@ -91,7 +92,9 @@ function BlockLine({ block }: { block: ListedBlock }) {
       title={block.note.split('\n')[0] || block.name}
       className="flex h-[26px] items-center gap-1.5 pr-2.5 pl-[25px] hover:bg-sunk aria-[current]:bg-select aria-[current]:font-semibold aria-[current]:shadow-[inset_2px_0_var(--select-edge)]"
     >
-      <span className="min-w-0 flex-1 truncate">{block.name.replace(/<([^<>]*)>/g, '‹$1›') || '(no name)'}</span>
+      <span ref={ellipsis} className="min-w-0 flex-1">
+        {block.name.replace(/<([^<>]*)>/g, '‹$1›') || '(no name)'}
+      </span>
       {block.errors > 0 && <ProblemMark severity="error" />}
       {block.errors === 0 && block.warnings > 0 && <ProblemMark severity="warning" />}
       <span className="min-w-[22px] text-right text-[12px] font-normal text-ink-3">{block.size}</span>

@@ -10,6 +10,7 @@ import { valueOffers } from '@/document/suggestions';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
 import { ErrorLine } from '@/parts/ErrorLine';
+import { ellipsis } from '@/parts/ellipsis';
 import { InlineText } from '@/parts/InlineText';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
 import type { Ask } from '@/parts/useOffers';
@@ -51,11 +52,13 @@ export function DocumentHead({
               as="h1"
               label="Name of the suite"
               text={title}
-              className="truncate text-title leading-[26px] font-semibold tracking-[-.1px]"
+              className="min-w-0 text-title leading-[26px] font-semibold tracking-[-.1px]"
               onCommit={(text) => document.edit((state) => setName(state, suite.id, text))}
             />
           ) : (
-            <h1 className="truncate text-title leading-[26px] font-semibold tracking-[-.1px]">{title}</h1>
+            <h1 ref={ellipsis} className="text-title leading-[26px] font-semibold tracking-[-.1px]">
+              {title}
+            </h1>
           )}
           {suite ? (
             <InlineText
@@ -63,11 +66,11 @@ export function DocumentHead({
               label="Note of the suite"
               text={suite.note}
               placeholder="note"
-              className="flex-1 truncate self-end pb-0.5 text-ink-2"
+              className="min-w-0 flex-1 self-end pb-0.5 text-ink-2"
               onCommit={(text) => document.edit((state) => setNote(state, suite.id, text))}
             />
           ) : (
-            <span className="flex-1 truncate self-end pb-0.5 text-ink-3">
+            <span ref={ellipsis} className="flex-1 self-end pb-0.5 text-ink-3">
               {title === document.path ? '' : document.path}
             </span>
           )}

@@ -6,6 +6,7 @@ import type { DocumentHandle, DocumentText, RemovedDocument } from '@/api/types'
 import { documentPlace } from '@/app/places';
 import { useAttempt } from '@/parts/attempt';
 import { LinkButton } from '@/parts/Button';
+import { ellipsis } from '@/parts/ellipsis';
 import { FormDialog } from '@/parts/FormDialog';
 import { Menu } from '@/parts/Menu';
 
@@ -97,7 +98,7 @@ export function RemovedDocuments() {
       )}
       {(removed ?? []).slice(0, 20).map((one) => (
         <div key={one.id} className="flex h-[26px] items-center gap-2 pr-2.5 pl-[25px] text-ink-3">
-          <span className="flex-1 truncate line-through" title={one.path}>
+          <span ref={ellipsis} className="flex-1 line-through" title={one.path}>
             {one.path.replace(/\.(elmt|feature)$/, '')}
           </span>
           <LinkButton onClick={() => bringBack(one)}>Bring back</LinkButton>

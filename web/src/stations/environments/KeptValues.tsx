@@ -4,6 +4,7 @@ import type { KeptValueView } from '@/api/types';
 import { useAttempt } from '@/parts/attempt';
 import { LinkButton } from '@/parts/Button';
 import { ErrorLine } from '@/parts/ErrorLine';
+import { ellipsis } from '@/parts/ellipsis';
 
 /** What a run published for later ones. */
 export function KeptValues({ kept }: { kept: readonly KeptValueView[] }) {
@@ -33,7 +34,9 @@ export function KeptValues({ kept }: { kept: readonly KeptValueView[] }) {
                     {value.name}
                   </span>
                 </th>
-                <td className="max-w-96 truncate pr-6 font-mono text-value">{value.value}</td>
+                <td ref={ellipsis} className="max-w-96 pr-6 font-mono text-value">
+                  {value.value}
+                </td>
                 <td className="pr-6 text-ink-2">{value.environment || 'no environment'}</td>
                 <td>
                   <LinkButton onClick={() => forget(value)}>Forget</LinkButton>

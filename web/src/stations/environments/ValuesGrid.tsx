@@ -6,6 +6,7 @@ import { useEnvironment } from '@/app/environment';
 import { documentPlace, ENVIRONMENTS } from '@/app/places';
 import { useAttempt } from '@/parts/attempt';
 import { ErrorStrip } from '@/parts/ErrorLine';
+import { ellipsis } from '@/parts/ellipsis';
 import { InlineText } from '@/parts/InlineText';
 import { NewValue } from './NewValue';
 import { setValue, typeIn } from './setValue';
@@ -80,7 +81,9 @@ export function ValuesGrid({ view }: { view: EnvironmentsView }) {
                   </td>
                 );
               })}
-              <td className="truncate border-l border-hair px-2 text-ink-2">{value.note}</td>
+              <td ref={ellipsis} className="border-l border-hair px-2 text-ink-2">
+                {value.note}
+              </td>
             </tr>
           ))}
         </tbody>

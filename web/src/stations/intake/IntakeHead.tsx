@@ -7,6 +7,7 @@ import { useAttempt } from '@/parts/attempt';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
 import { ErrorLine } from '@/parts/ErrorLine';
+import { ellipsis } from '@/parts/ellipsis';
 import { OneChoice } from '@/parts/OneChoice';
 
 const COLUMNS = ['key', 'title', 'preconditions', 'steps', 'expected'];
@@ -40,8 +41,10 @@ export function IntakeHead({
   return (
     <header className="flex-none px-4 pt-2.5 pb-2">
       <div className="flex h-7 items-center gap-2.5">
-        <h1 className="truncate text-title leading-[26px] font-semibold">{name}</h1>
-        <p className="flex-1 truncate self-end pb-0.5 text-ink-2">
+        <h1 ref={ellipsis} className="text-title leading-[26px] font-semibold">
+          {name}
+        </h1>
+        <p ref={ellipsis} className="flex-1 self-end pb-0.5 text-ink-2">
           {counted(sheet.scenarios.length, 'scenario')}, {covered} covered by cases
           {sheet.gone.length > 0 &&
             `; cases of ${sheet.gone.join(', ')} are linked to scenarios that the sheet does not have any more`}

@@ -6,6 +6,7 @@ import type { Decision, IntakeView, SentenceView } from '@/api/types';
 import { useCrumbs } from '@/app/crumbs';
 import { INTAKE, intakePlace } from '@/app/places';
 import { Columns } from '@/parts/Columns';
+import { ellipsis } from '@/parts/ellipsis';
 import { Wrong } from '@/parts/Wrong';
 import { IntakeHead } from './IntakeHead';
 import { ScenarioTable } from './ScenarioTable';
@@ -134,7 +135,8 @@ function Sheets({ open, sheets, taken }: { open: string; sheets: readonly string
             to={intakePlace(path)}
             aria-current={path === open ? 'page' : undefined}
             title={path}
-            className="flex h-[26px] items-center truncate pr-2.5 pl-[25px] hover:bg-sunk aria-[current]:bg-select aria-[current]:font-semibold aria-[current]:shadow-[inset_2px_0_var(--select-edge)]"
+            ref={ellipsis}
+            className="flex h-[26px] items-center pr-2.5 pl-[25px] hover:bg-sunk aria-[current]:bg-select aria-[current]:font-semibold aria-[current]:shadow-[inset_2px_0_var(--select-edge)]"
           >
             {nameOf(path)}
           </Link>

@@ -3,6 +3,7 @@ import type { IntakeView, ScenarioView, SentenceView } from '@/api/types';
 import { documentPlace } from '@/app/places';
 import { LinkButton } from '@/parts/Button';
 import { counted } from '@/parts/counted';
+import { ellipsis } from '@/parts/ellipsis';
 
 /** The scenarios of a sheet, each sentence with the step that would say it. */
 export function ScenarioTable({
@@ -79,7 +80,9 @@ function ScenarioHead({
         />
       )}
       <span className="font-mono text-value text-ink-3">{scenario.key}</span>
-      <span className="flex-1 truncate text-case font-semibold">{scenario.title}</span>
+      <span ref={ellipsis} className="flex-1 text-case font-semibold">
+        {scenario.title}
+      </span>
       {scenario.changed && <span className="text-small text-error">changed since its case was drafted</span>}
       {scenario.covered ? (
         <Link
@@ -125,7 +128,13 @@ function SentenceRow({
     >
       <td className="w-16 text-small text-ink-3">{PARTS[sentence.part]}</td>
       <td className="pr-3">
-        <button type="button" onClick={choose} className="block max-w-full truncate text-left" title={sentence.text}>
+        <button
+          type="button"
+          onClick={choose}
+          ref={ellipsis}
+          className="block max-w-full text-left"
+          title={sentence.text}
+        >
           {sentence.text}
         </button>
       </td>
@@ -134,7 +143,7 @@ function SentenceRow({
           <span aria-hidden className={`size-2 flex-none ${LOOK[state]}`} />
           <span className="sr-only">{state === 'not' ? 'not yet said' : state}: </span>
           {cells ? (
-            <span className="min-w-0 truncate" title={cells.filter((cell) => cell !== '').join('  ')}>
+            <span ref={ellipsis} className="min-w-0" title={cells.filter((cell) => cell !== '').join('  ')}>
               <span className="mr-2 font-medium">{cells[0]}</span>
               {cells
                 .slice(1)

@@ -2,6 +2,7 @@ import { Link } from 'wouter';
 import type { SentenceView } from '@/api/types';
 import { KEYWORDS, keywordPlace } from '@/app/places';
 import { LinkButton } from '@/parts/Button';
+import { ellipsis } from '@/parts/ellipsis';
 import { NewBlock } from '@/stations/documents/NewBlock';
 
 /** A sentence as the name of a keyword: it begins in lower case, and no sign of the language is in it. */
@@ -51,12 +52,12 @@ export function SentenceLens({
               {sentence.matches.map((match) => (
                 <li key={match.keyword} className="border-t border-hair px-3.5 py-1.5">
                   <p className="flex justify-between gap-2">
-                    <Link to={keywordPlace(match.keyword)} className="truncate font-medium hover:underline">
+                    <Link to={keywordPlace(match.keyword)} ref={ellipsis} className="font-medium hover:underline">
                       {match.keyword}
                     </Link>
                     <span className="flex-none tabular-nums">{Math.round(match.score * 100)} %</span>
                   </p>
-                  <p className="truncate font-mono text-value text-ink-2">
+                  <p ref={ellipsis} className="font-mono text-value text-ink-2">
                     {match.cells
                       .slice(1)
                       .filter((cell) => cell !== '')

@@ -13,6 +13,7 @@ import { useDocument, useDocumentState } from '@/document/useDocument';
 import { nameKey } from '@/document/words';
 import { counted } from '@/parts/counted';
 import { ErrorStrip } from '@/parts/ErrorLine';
+import { ellipsis } from '@/parts/ellipsis';
 import { OneChoice } from '@/parts/OneChoice';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
 import { type ComposedCase, type ComposedKeyword, compositionOf } from './composition';
@@ -36,7 +37,9 @@ export function Composition({ path, go }: { path: string; go: (place: string) =>
     <>
       <header className="flex flex-none items-center gap-3 px-4 pt-2.5 pb-2">
         <h1 className="text-title leading-[26px] font-semibold">Composition</h1>
-        <p className="flex-1 truncate self-end pb-0.5 text-ink-2">Which step of a case calls which keyword</p>
+        <p ref={ellipsis} className="flex-1 self-end pb-0.5 text-ink-2">
+          Which step of a case calls which keyword
+        </p>
         <OneChoice
           label="Suite"
           value={shown}
@@ -181,7 +184,8 @@ function Grid({ document }: { document: OpenDocument }) {
                       to={documentPlace(document.path, { line: one.line })}
                       tabIndex={-1}
                       title={one.name}
-                      className="min-w-0 flex-1 truncate hover:underline"
+                      ref={ellipsis}
+                      className="min-w-0 flex-1 hover:underline"
                     >
                       {one.name}
                     </Link>

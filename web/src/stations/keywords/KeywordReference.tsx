@@ -1,6 +1,7 @@
 import type { KeywordView, ParameterView } from '@/api/types';
 import { KEYWORDS } from '@/app/places';
 import { UsesList } from '@/lens/UsesList';
+import { ellipsis } from '@/parts/ellipsis';
 import { LetterColumn, StepsRead } from '@/parts/StepsRead';
 import { ViewChoice } from '@/stations/documents/ViewChoice';
 
@@ -9,7 +10,9 @@ export function KeywordReference({ keyword }: { keyword: KeywordView }) {
   return (
     <article aria-label={keyword.name} className="min-h-0 flex-1 overflow-y-auto px-6 pt-2.5 pb-10">
       <header className="flex h-7 items-center gap-2.5">
-        <h1 className="flex-1 truncate text-title leading-[26px] font-semibold">{keyword.name}</h1>
+        <h1 ref={ellipsis} className="flex-1 text-title leading-[26px] font-semibold">
+          {keyword.name}
+        </h1>
         {keyword.path ? (
           <ViewChoice
             of="the keyword"
@@ -155,19 +158,19 @@ function Example({ keyword: { name, takes, gives } }: { keyword: KeywordView }) 
       </colgroup>
       <tbody>
         <tr className="h-7">
-          <th scope="row" title={name} className="truncate px-2 font-medium">
+          <th scope="row" title={name} ref={ellipsis} className="px-2 font-medium">
             {name}
           </th>
           {takes.map((parameter) => (
             <td key={parameter.name} className="relative px-2 font-mono text-value">
               <span className="capt">{parameter.name}</span>
-              <span className="block truncate" title={sample(parameter)}>
+              <span ref={ellipsis} className="block" title={sample(parameter)}>
                 {sample(parameter)}
               </span>
             </td>
           ))}
           {gives.length > 0 && (
-            <td title={results} className="truncate border-l border-hair px-2 font-mono text-value">
+            <td title={results} ref={ellipsis} className="border-l border-hair px-2 font-mono text-value">
               {results}
             </td>
           )}

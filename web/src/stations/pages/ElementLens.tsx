@@ -1,6 +1,7 @@
 import type { ElementTrial, ElementView, ProposalView } from '@/api/types';
 import { UsesList } from '@/lens/UsesList';
 import { LinkButton } from '@/parts/Button';
+import { ellipsis } from '@/parts/ellipsis';
 
 /** Explains an element: the ways to find it, best first, and where it is used. */
 export function ElementLens({
@@ -17,7 +18,7 @@ export function ElementLens({
   return (
     <>
       <div className="flex h-9 flex-none items-center border-b border-hair px-3.5">
-        <h2 className="truncate font-semibold">
+        <h2 ref={ellipsis} className="font-semibold">
           {element ? (
             <>
               {element.name} <span className="font-normal text-ink-2">element of {page}</span>

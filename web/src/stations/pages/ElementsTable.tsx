@@ -1,5 +1,6 @@
 import type { ElementTrial, ElementView, PageTrialView, PageView } from '@/api/types';
 import { LinkButton } from '@/parts/Button';
+import { ellipsis } from '@/parts/ellipsis';
 import { ProblemMark } from '@/parts/ProblemMark';
 
 /** The elements of a page: how each is found, and how many its locator finds now. */
@@ -89,16 +90,16 @@ function ElementRows({
     <>
       <tr aria-selected={chosen} className={`h-7 border-b border-hair ${chosen ? 'bg-select' : ''}`} onClick={choose}>
         <td className="border-r border-hair pr-[9px] text-right text-[12px] text-ink-3">{number}</td>
-        <th scope="row" className="truncate px-2 font-medium">
-          <button type="button" onClick={choose} className="max-w-full truncate text-left hover:underline">
+        <th scope="row" ref={ellipsis} className="px-2 font-medium">
+          <button type="button" onClick={choose} ref={ellipsis} className="max-w-full text-left hover:underline">
             {element.name}
           </button>
         </th>
         <td className="px-2 text-ink-2">{element.by}</td>
-        <td className="truncate px-2 font-mono text-value" title={element.locator}>
+        <td ref={ellipsis} className="px-2 font-mono text-value" title={element.locator}>
           {element.locator}
         </td>
-        <td className="truncate px-2 text-ink-2">
+        <td ref={ellipsis} className="px-2 text-ink-2">
           {element.fragile ? (
             <span className="inline-flex items-center gap-1 text-error">
               <ProblemMark severity="warning" /> fragile: {element.fragile}

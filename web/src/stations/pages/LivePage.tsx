@@ -10,6 +10,7 @@ import { Button } from '@/parts/Button';
 import { Columns } from '@/parts/Columns';
 import { counted } from '@/parts/counted';
 import { ErrorStrip } from '@/parts/ErrorLine';
+import { ellipsis } from '@/parts/ellipsis';
 import { OneChoice } from '@/parts/OneChoice';
 import { Wrong } from '@/parts/Wrong';
 import { ViewChoice } from '@/stations/documents/ViewChoice';
@@ -69,8 +70,12 @@ export function LivePage({ name, contents }: { name: string; contents: { name: s
         <>
           <header className="flex-none px-4 pt-2.5 pb-1.5">
             <div className="flex h-7 items-center gap-2.5">
-              <h1 className="truncate text-title leading-[26px] font-semibold">{page.name}</h1>
-              <p className="flex-1 truncate self-end pb-0.5 text-ink-2">{page.note.split('\n')[0]}</p>
+              <h1 ref={ellipsis} className="text-title leading-[26px] font-semibold">
+                {page.name}
+              </h1>
+              <p ref={ellipsis} className="flex-1 self-end pb-0.5 text-ink-2">
+                {page.note.split('\n')[0]}
+              </p>
               <ViewChoice of="the page" own="Live" at={page} station={PAGES} />
               <Button kind="main" disabled={trial.isPending} onClick={look}>
                 <RefreshCw size={13} aria-hidden className={trial.isPending ? 'animate-spin' : ''} />
@@ -142,7 +147,12 @@ function Tried({ result }: { result: PageTrialView }) {
   );
   const one = tried.filter((each) => each.count === 1).length;
   return (
-    <span role="status" className="min-w-0 flex-1 truncate text-right" title={`${result.title}, ${result.address}`}>
+    <span
+      role="status"
+      ref={ellipsis}
+      className="min-w-0 flex-1 text-right"
+      title={`${result.title}, ${result.address}`}
+    >
       {one} of {counted(tried.length, 'element')} found once, in {(result.millis / 1000).toFixed(1)} s at{' '}
       <span className="font-mono text-value">{result.address.replace(/^[a-z]+:\/\/[^/]+/, '') || '/'}</span>
     </span>

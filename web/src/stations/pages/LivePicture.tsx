@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { BoxView, PageTrialView, UnnamedElement } from '@/api/types';
+import { ellipsis } from '@/parts/ellipsis';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
 
 /** The page as the browser showed it, with a numbered box round what each locator finds. */
@@ -40,7 +41,7 @@ export function LivePicture({
           value={shown}
           onChange={setShown}
         />
-        <span className="flex-1 truncate text-ink-3">
+        <span ref={ellipsis} className="flex-1 text-ink-3">
           {shown === 'unnamed' ? 'press on an element to take it into the page' : result.title}
         </span>
         <span className="text-small text-ink-3">

@@ -8,6 +8,7 @@ import { reasonOf } from '@/parts/attempt';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
 import { ErrorLine } from '@/parts/ErrorLine';
+import { ellipsis } from '@/parts/ellipsis';
 import { SeveralChoice } from '@/parts/SeveralChoice';
 import { NewBlock } from '@/stations/documents/NewBlock';
 import { differs, type PlanSelection } from './planSelection';
@@ -59,8 +60,12 @@ export function PlanHead({
   return (
     <header className="flex-none px-4 pt-2.5">
       <div className="flex h-7 items-center gap-2.5">
-        <h1 className="truncate text-title leading-[26px] font-semibold">{saved?.name ?? 'What will run'}</h1>
-        <p className="min-w-0 flex-1 truncate self-end pb-0.5 text-ink-2">{saved?.note}</p>
+        <h1 ref={ellipsis} className="text-title leading-[26px] font-semibold">
+          {saved?.name ?? 'What will run'}
+        </h1>
+        <p ref={ellipsis} className="min-w-0 flex-1 self-end pb-0.5 text-ink-2">
+          {saved?.note}
+        </p>
         {saved && !changed && (
           <Link
             to={documentPlace(saved.path, { line: saved.line, station: PLAN })}

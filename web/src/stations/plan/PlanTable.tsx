@@ -5,6 +5,7 @@ import { Link } from 'wouter';
 import type { CasePlanView, ExecutableView, PlanView } from '@/api/types';
 import { documentPlace } from '@/app/places';
 import { counted } from '@/parts/counted';
+import { ellipsis } from '@/parts/ellipsis';
 import { Outcome } from '@/parts/Outcome';
 import { TextPieces } from '@/parts/TextPieces';
 import { formatDuration } from '@/parts/times';
@@ -151,12 +152,12 @@ function CaseLine({ one }: { one: CasePlanView }) {
   const why = out ? one.exclusionReason : one.needed ? `needed by ${one.needed}` : one.tags.join(', ');
   return (
     <>
-      <span role="cell" className={`min-w-0 truncate pl-6 ${out ? 'text-ink-3' : ''}`}>
+      <span role="cell" ref={ellipsis} className={`min-w-0 pl-6 ${out ? 'text-ink-3' : ''}`}>
         <Link to={documentPlace(one.path, { line: one.line })} className="hover:underline">
           <TextPieces pieces={one.nameParts} />
         </Link>
       </span>
-      <span role="cell" className="truncate text-[12px] text-ink-3" title={why}>
+      <span role="cell" ref={ellipsis} className="text-[12px] text-ink-3" title={why}>
         {why}
       </span>
       <span role="cell" className={`pr-2 text-right ${out ? 'text-ink-3' : ''}`}>
@@ -182,13 +183,14 @@ function ExecutableLine({
         <button
           type="button"
           onClick={() => onChoose(one, executable)}
-          className="flex w-full items-center gap-2 truncate"
+          ref={ellipsis}
+          className="flex w-full items-center gap-2"
         >
           <Outcome of={executable.last} size={12} />
-          <span className="truncate">{executable.name}</span>
+          <span ref={ellipsis}>{executable.name}</span>
         </button>
       </span>
-      <span role="cell" className="truncate text-[12px] text-ink-3" title={executable.fault}>
+      <span role="cell" ref={ellipsis} className="text-[12px] text-ink-3" title={executable.fault}>
         {executable.fault ? (
           <span className="text-error">{executable.fault}</span>
         ) : (

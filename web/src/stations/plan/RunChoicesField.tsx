@@ -1,5 +1,6 @@
 import { ChevronDown } from 'lucide-react';
 import { Popover } from 'radix-ui';
+import { ellipsis } from '@/parts/ellipsis';
 import { choicesInWords, type RunChoices, USUAL_WORKERS, wholeNumber } from './runChoices';
 
 const MOST = { workers: 64, tries: 10, stopAfter: 100_000, paceMillis: 60_000 };
@@ -40,7 +41,9 @@ export function RunChoicesField({
         aria-label={`How it is run: ${choicesInWords(choices)}`}
         className="-mx-1 flex min-w-0 items-center justify-between gap-1 rounded-control px-1 text-left hover:bg-hover"
       >
-        <span className="min-w-0 truncate">{choicesInWords(choices)}</span>
+        <span ref={ellipsis} className="min-w-0">
+          {choicesInWords(choices)}
+        </span>
         <ChevronDown size={12} aria-hidden className="flex-none text-ink-3" />
       </Popover.Trigger>
       <Popover.Portal>

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Link } from 'wouter';
 import type { SavedPlanView } from '@/api/types';
 import { PLAN, planPlace } from '@/app/places';
+import { ellipsis } from '@/parts/ellipsis';
 import { Filter } from '@/parts/Filter';
 import { NewBlock } from '@/stations/documents/NewBlock';
 import { planInWords } from './planSelection';
@@ -41,9 +42,12 @@ export function SavedPlans({
             className={line}
           >
             <span className="min-w-0 flex-1">
-              <span className={`block truncate ${plan.name === open ? 'font-semibold' : ''}`}>{plan.name}</span>
+              <span ref={ellipsis} className={`block ${plan.name === open ? 'font-semibold' : ''}`}>
+                {plan.name}
+              </span>
               <span
-                className={`block truncate text-small ${plan.fault ? 'text-error' : 'text-ink-3'}`}
+                ref={ellipsis}
+                className={`block text-small ${plan.fault ? 'text-error' : 'text-ink-3'}`}
                 title={plan.fault ?? planInWords(plan)}
               >
                 {plan.fault ?? planInWords(plan)}

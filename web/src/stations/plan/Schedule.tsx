@@ -1,5 +1,6 @@
 import type { ScheduleView, SpanView } from '@/api/types';
 import { counted } from '@/parts/counted';
+import { ellipsis } from '@/parts/ellipsis';
 import { formatDuration } from '@/parts/times';
 
 const MOST_TICKS = 120;
@@ -55,7 +56,9 @@ function Span({ span, whole }: { span: SpanView; whole: number }) {
       className="absolute inset-y-0 overflow-hidden border-r border-ground bg-passed-wash"
       style={{ left: percent(span.fromMillis), width: percent(span.millis) }}
     >
-      <span className="block truncate px-1.5 text-[11px] leading-[17px]">{span.suite}</span>
+      <span ref={ellipsis} className="block px-1.5 text-[11px] leading-[17px]">
+        {span.suite}
+      </span>
       <span className="absolute inset-x-0 bottom-0 h-1.5 bg-passed opacity-60" />
       {ticks.slice(0, -1).map((at) => (
         <span

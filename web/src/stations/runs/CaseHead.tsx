@@ -4,6 +4,7 @@ import { useStartRun } from '@/api/queries';
 import type { CaseRunView } from '@/api/types';
 import { documentPlace } from '@/app/places';
 import { Button } from '@/parts/Button';
+import { ellipsis } from '@/parts/ellipsis';
 import { Outcome, outcomeWord } from '@/parts/Outcome';
 
 /** The name of a case in a run, its outcome, and what can be done next. */
@@ -15,8 +16,10 @@ export function CaseHead({ view }: { view: CaseRunView }) {
     <header className="flex flex-none items-center gap-3 border-b border-hair px-4 py-2">
       <Outcome of={testCase.outcome} size={20} />
       <div className="min-w-0 flex-1">
-        <h2 className="truncate text-case font-semibold">{testCase.name}</h2>
-        <p className="truncate text-small text-ink-3">
+        <h2 ref={ellipsis} className="text-case font-semibold">
+          {testCase.name}
+        </h2>
+        <p ref={ellipsis} className="text-small text-ink-3">
           {outcomeWord(testCase.outcome)}, {where.filter(Boolean).join(', ')}
         </p>
       </div>

@@ -2,6 +2,7 @@ import { Link } from 'wouter';
 import type { CaseRunView, EvidenceView, StepRunView } from '@/api/types';
 import { runPlace } from '@/app/places';
 import { counted } from '@/parts/counted';
+import { ellipsis } from '@/parts/ellipsis';
 import { Outcome, outcomeWord } from '@/parts/Outcome';
 
 /** The picture, source and values that a step left. */
@@ -26,7 +27,8 @@ export function Evidence({ view, step }: { view: CaseRunView; step: StepRunView 
             href={`/api/evidence/${source.file}`}
             target="_blank"
             rel="noreferrer"
-            className="mt-1.5 block truncate font-medium text-accent hover:underline"
+            ref={ellipsis}
+            className="mt-1.5 block font-medium text-accent hover:underline"
             title={source.note}
           >
             Source of the page
@@ -41,7 +43,8 @@ export function Evidence({ view, step }: { view: CaseRunView; step: StepRunView 
               key={one.file}
               href={`/api/evidence/${one.file}`}
               download={one.note}
-              className="block truncate font-medium text-accent hover:underline"
+              ref={ellipsis}
+              className="block font-medium text-accent hover:underline"
             >
               {one.note}
             </a>

@@ -8,6 +8,7 @@ import { caseOfRunPlace } from '@/app/places';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
 import { ErrorLine } from '@/parts/ErrorLine';
+import { ellipsis } from '@/parts/ellipsis';
 import { Filter } from '@/parts/Filter';
 import { OUTCOMES, Outcome, outcomeWord } from '@/parts/Outcome';
 import { clockTime, formatDuration, span } from '@/parts/times';
@@ -50,7 +51,7 @@ function RunHead({
     <header className="flex-none px-4 pt-2.5 pb-3">
       <div className="flex h-7 items-center gap-2.5">
         <h1 className="text-title leading-[26px] font-semibold">Run {run.id}</h1>
-        <p className="flex-1 truncate self-end pb-0.5 text-ink-2">
+        <p ref={ellipsis} className="flex-1 self-end pb-0.5 text-ink-2">
           {[run.title, clockTime(run.started), span(run.started, run.finished), run.browser, `seed ${run.seed}`]
             .filter(Boolean)
             .join(', ')}
@@ -168,10 +169,12 @@ function CaseLine({ run, one, top, open }: { run: number; one: RunCaseView; top:
         <Outcome of={one.outcome} />
       </span>
       <span className="min-w-0 flex-1">
-        <span className="block truncate" title={one.name}>
+        <span ref={ellipsis} className="block" title={one.name}>
           {one.name}
         </span>
-        <span className="block truncate text-small text-ink-3">{one.failure?.message ?? one.suite}</span>
+        <span ref={ellipsis} className="block text-small text-ink-3">
+          {one.failure?.message ?? one.suite}
+        </span>
       </span>
       <span className="text-[12px] text-ink-3">{one.outcome && formatDuration(one.millis)}</span>
     </Link>

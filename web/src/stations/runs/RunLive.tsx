@@ -6,6 +6,7 @@ import type { Outcome as OutcomeWord, RunView, SuiteCountsView } from '@/api/typ
 import { reasonOf } from '@/parts/attempt';
 import { Button } from '@/parts/Button';
 import { ErrorLine } from '@/parts/ErrorLine';
+import { ellipsis } from '@/parts/ellipsis';
 import { OUTCOMES, Outcome, outcomeColour, outcomeWord } from '@/parts/Outcome';
 import { clockTime, formatDuration } from '@/parts/times';
 import { LivePicture } from './LivePicture';
@@ -50,7 +51,7 @@ export function RunLive({ run }: { run: RunView }) {
         <header className="flex-none border-b border-hair-strong px-4 pt-2.5 pb-3">
           <div className="flex h-7 items-center gap-2.5">
             <h1 className="text-title leading-[26px] font-semibold">Run {run.id}</h1>
-            <p className="flex-1 truncate self-end pb-0.5 text-ink-2">
+            <p ref={ellipsis} className="flex-1 self-end pb-0.5 text-ink-2">
               {run.title}, {clockTime(run.started)}, {run.browser || 'usual browser'}, seed {run.seed}
             </p>
             {stops > 0 && <p className="text-ink-2">Tearing down what was set up</p>}
@@ -146,13 +147,17 @@ function Lanes({ run, live, now }: { run: number; live: LiveRun; now: number }) 
             <div className="min-w-0 flex-1">
               {lane.number !== null ? (
                 <>
-                  <p className="truncate text-case font-semibold">
+                  <p ref={ellipsis} className="text-case font-semibold">
                     {current?.planned.name ?? `case ${lane.number.toLocaleString('en')}`}
                   </p>
-                  <p className="truncate text-[12px] text-ink-3">{current?.planned.suite}</p>
+                  <p ref={ellipsis} className="text-[12px] text-ink-3">
+                    {current?.planned.suite}
+                  </p>
                   <p className="mt-1 flex items-center gap-2">
                     <Outcome of="running" />
-                    <span className="flex-1 truncate">{lane.steps.join(' › ') || 'opening the browser'}</span>
+                    <span ref={ellipsis} className="flex-1">
+                      {lane.steps.join(' › ') || 'opening the browser'}
+                    </span>
                     <span className="text-ink-2">{formatDuration(Math.max(0, now - lane.began))}</span>
                   </p>
                 </>
@@ -190,7 +195,9 @@ function Suites({ suites, total, done }: { suites: SuiteCountsView[]; total: num
       </h2>
       {suites.map(({ suite, total: planned, counts }) => (
         <div key={suite} className="flex items-center gap-3 pb-1">
-          <span className="w-40 flex-none truncate">{suite}</span>
+          <span ref={ellipsis} className="w-40 flex-none">
+            {suite}
+          </span>
           <span className="w-36 flex-none text-right text-ink-2">
             {Object.values(counts)
               .reduce((sum, count) => sum + count, 0)
@@ -218,7 +225,9 @@ function Board({ live, total, done }: { live: LiveRun; total: number; done: numb
         const cases = live.cases.filter((one) => one.planned.suite === suite);
         return (
           <div key={suite} className="flex gap-3 pb-1">
-            <span className="w-40 flex-none truncate">{suite}</span>
+            <span ref={ellipsis} className="w-40 flex-none">
+              {suite}
+            </span>
             <span className="w-12 flex-none text-right text-ink-2">
               {cases.filter((one) => one.outcome !== undefined).length}/{cases.length}
             </span>
@@ -264,7 +273,7 @@ function Ended({ one }: { one: LiveCase }) {
         <Outcome of={one.outcome} size={12} />
       </span>
       <span className="min-w-0 flex-1">
-        <span className="block truncate" title={one.planned.name}>
+        <span ref={ellipsis} className="block" title={one.planned.name}>
           {one.planned.name}
         </span>
         {one.message && <span className={`block text-[12px] ${outcomeColour(one.outcome)}`}>{one.message}</span>}

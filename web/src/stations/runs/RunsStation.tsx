@@ -5,6 +5,7 @@ import type { RunView } from '@/api/types';
 import { useCrumbs } from '@/app/crumbs';
 import { CASES, RUNS, runPlace } from '@/app/places';
 import { Columns } from '@/parts/Columns';
+import { ellipsis } from '@/parts/ellipsis';
 import { clockTime, span } from '@/parts/times';
 import { Wrong } from '@/parts/Wrong';
 import { OutcomeBar } from './OutcomeBar';
@@ -71,7 +72,7 @@ function History({ runs, open }: { runs: RunView[]; open: number | null }) {
               className="block border-b border-hair px-3 pt-1.5 pb-2 hover:bg-sunk aria-[current]:bg-select aria-[current]:shadow-[inset_2px_0_var(--select-edge)]"
             >
               <span className="flex justify-between gap-2">
-                <span className="truncate">
+                <span ref={ellipsis}>
                   <b className="font-semibold">{run.id}</b> {run.title}
                 </span>
                 <span className={`text-[12px] ${run.state === 'going' ? 'text-running' : 'text-ink-2'}`}>

@@ -1,5 +1,6 @@
 import { ChevronDown, ChevronRight } from 'lucide-react';
 import type { StepRunView } from '@/api/types';
+import { ellipsis } from '@/parts/ellipsis';
 import { Outcome } from '@/parts/Outcome';
 
 export const STEP_COLUMNS = 'grid-cols-[34px_28px_minmax(0,1fr)_132px_64px]';
@@ -84,7 +85,7 @@ export function StepLine({
           {step.phase !== 'steps' && depth === 0 ? `${step.phase}: ` : ''}
           {step.keyword}
         </span>
-        <span className="truncate font-mono text-value text-ink-2" title={said(step)}>
+        <span ref={ellipsis} className="font-mono text-value text-ink-2" title={said(step)}>
           {step.reason ? step.reason : said(step)}
         </span>
       </span>

@@ -4,6 +4,7 @@ import type { Other } from '@/document/presence';
 import { useOthers } from '@/document/presence';
 import { fieldsOf, placeOf, type Records } from '@/document/records';
 import { useDocumentState } from '@/document/useDocument';
+import { ellipsis } from '@/parts/ellipsis';
 import { Menu, type MenuEntry } from '@/parts/Menu';
 import { useStore } from '@/parts/store';
 import { Notices } from '@/sheet/Notices';
@@ -167,7 +168,7 @@ function FileRow({
   const fields = fieldsOf(records, row);
   const fault = row < records.starts.length ? faultOf(fields.length, columns, records, row) : undefined;
   const names = row === 0;
-  const place = names ? 'sticky top-0 z-10 bg-surface' : 'absolute inset-x-0 top-0';
+  const place = names ? 'sticky top-0 z-10 bg-surface' : 'absolute inset-x-0';
   const numbered = row < records.starts.length ? row : '+';
   return (
     <div
@@ -179,7 +180,7 @@ function FileRow({
       style={
         {
           gridTemplateColumns: grid.columns,
-          ...(top === undefined ? {} : { transform: `translateY(${top}px)` }),
+          top,
           '--glow': glow,
         } as CSSProperties
       }
@@ -237,7 +238,8 @@ function FileCell({
       data-row={row}
       data-column={column}
       title={text.length > 24 ? text : undefined}
-      className={`relative truncate px-2 leading-7 ${type} ${ground}`}
+      ref={ellipsis}
+      className={`relative px-2 leading-7 ${type} ${ground}`}
     >
       {text.replaceAll('\n', ' ⏎ ')}
       {here && <span className="pointer-events-none absolute inset-0 border-2 border-select-edge" />}

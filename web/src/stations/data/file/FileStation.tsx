@@ -8,6 +8,7 @@ import { fieldsOf } from '@/document/records';
 import { useDocument, useDocumentState } from '@/document/useDocument';
 import { nameKey } from '@/document/words';
 import { Columns } from '@/parts/Columns';
+import { ellipsis } from '@/parts/ellipsis';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
 import { GoneStrip } from '@/stations/documents/GoneStrip';
 import { TextSheet } from '@/text/TextSheet';
@@ -60,8 +61,10 @@ export function FileSheet({ document, contents }: { document: OpenDocument; cont
     >
       <header className="flex-none px-4 pt-2.5 pb-2">
         <div className="flex h-7 items-center gap-2.5">
-          <h1 className="truncate text-title leading-[26px] font-semibold">{document.path}</h1>
-          <p className="flex-1 truncate self-end pb-0.5 text-ink-2">
+          <h1 ref={ellipsis} className="text-title leading-[26px] font-semibold">
+            {document.path}
+          </h1>
+          <p ref={ellipsis} className="flex-1 self-end pb-0.5 text-ink-2">
             {rows.toLocaleString('en')} {rows === 1 ? 'row' : 'rows'}, edited in place
           </p>
           <Replacement document={document} />

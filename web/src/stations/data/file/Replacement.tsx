@@ -3,6 +3,7 @@ import type { OpenDocument } from '@/document/openDocument';
 import { replaceText } from '@/document/replaceText';
 import { Difference } from '@/lens/Difference';
 import { Button } from '@/parts/Button';
+import { ellipsis } from '@/parts/ellipsis';
 import { FileButton } from '@/parts/FileButton';
 import { WideDialog } from '@/parts/WideDialog';
 
@@ -25,7 +26,7 @@ export function Replacement({ document }: { document: OpenDocument }) {
   return (
     <>
       {wrong && (
-        <span role="alert" className="truncate text-failed">
+        <span role="alert" ref={ellipsis} className="text-failed">
           {wrong}
         </span>
       )}
