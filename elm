@@ -39,12 +39,18 @@ need_programs() {
 
 need_browser() { need_programs chromium chromedriver -- chromium chromium-driver; }
 
+need_headless_shell() {
+  command -v chrome-headless-shell >/dev/null 2>&1 ||
+    need_programs chromium-headless-shell -- chromium-headless-shell
+}
+
 need_firefox() { command -v firefox >/dev/null 2>&1 || need_programs firefox-esr -- firefox-esr; }
 
-# Firefox is there only for projects that ask for it.
+# Other browsers are there only for projects that ask for them.
 need_browsers_of() {
   need_browser
   if grep -rqsiE '^kind: *firefox' --include='*.elmt' "$1"; then need_firefox; fi
+  if grep -rqsiE '^kind: *chrome[- _]headless' --include='*.elmt' "$1"; then need_headless_shell; fi
 }
 
 # `file` lists what a build was made from; nothing is built again while that has not changed.
@@ -121,6 +127,7 @@ demo() {
 
 tests() {
   need_browser
+  need_headless_shell
   need_firefox
   find_jdk
   need_command mvn "Install Apache Maven 3.8 or newer."
@@ -143,7 +150,7 @@ case "${1:-help}" in
         -Dsurefire.failIfNoSpecifiedTests=false -Dfailsafe.failIfNoSpecifiedTests=false \
         -Dshade.skip=true "-Djourneys.java=$(java_options | paste -sd ' ')" "-Dit.test=$([ "$1" = sheet ] && echo Sheet || echo Live)Benchmark"
     fi
-    if [ "${1:-}" = browser ]; then need_browser; need_firefox; fi
+    if [ "${1:-}" = browser ]; then need_browser; need_headless_shell; need_firefox; fi
     if [ "${1:-}" = many ]; then set -- many "$here/server/target/elm-table.jar"; fi
     if [ "${1:-}" = demo ]; then need_browser; set -- demo "$here/server/target/elm-table.jar" "$here/demo"; fi
     build; find_jdk; (cd "$here" && mvn -q -DskipTests -Dspotless.check.skip=true -pl bench -am package) >&2

@@ -1,6 +1,7 @@
 package elmtable.bench;
 
 import com.sun.net.httpserver.HttpServer;
+import elmtable.block.BrowserBlock;
 import elmtable.check.CheckedProject;
 import elmtable.data.source.ProjectFiles;
 import elmtable.keyword.builtin.BuiltInKeywords;
@@ -60,22 +61,28 @@ final class SlowAnswers {
         });
     server.start();
     try {
-      Project project = project("http://127.0.0.1:" + server.getAddress().getPort());
-      run(project, 1);
-      double one = run(project, 1);
-      double many = run(project, MANY);
-      System.out.printf(
-          Locale.ROOT,
-          "%d cases on a server that answers after %d ms: %d workers %.1f s, one worker %.1f s, ratio %.2f%n",
-          CASES,
-          ANSWER_MILLIS,
-          MANY,
-          many,
-          one,
-          many / one);
+      for (String kind : List.of("chrome", BrowserBlock.HEADLESS_SHELL)) {
+        compare(project(kind, "http://127.0.0.1:" + server.getAddress().getPort()), kind);
+      }
     } finally {
       server.stop(0);
     }
+  }
+
+  private static void compare(Project project, String kind) throws InterruptedException {
+    run(project, 1);
+    double one = run(project, 1);
+    double many = run(project, MANY);
+    System.out.printf(
+        Locale.ROOT,
+        "%s, %d cases on a server that answers after %d ms: %d workers %.1f s, one worker %.1f s, ratio %.2f%n",
+        kind,
+        CASES,
+        ANSWER_MILLIS,
+        MANY,
+        many,
+        one,
+        many / one);
   }
 
   private static void pause() throws IOException {
@@ -87,11 +94,14 @@ final class SlowAnswers {
     }
   }
 
-  private static Project project(String address) {
+  private static Project project(String kind, String address) {
     String rows =
         IntStream.range(0, CASES).mapToObj(n -> "| " + n + " |\n").collect(Collectors.joining());
     String text =
         """
+        browser desktop
+        kind: %s
+
         environment local
         values
         | name         | value |
@@ -116,7 +126,7 @@ final class SlowAnswers {
         | open        | Slow |       |
         | expect text | Text | there |
         """
-            .formatted(address, rows);
+            .formatted(kind, address, rows);
     return Project.of(Map.of("waiting.elmt", text), ProjectFiles.NONE, BuiltInKeywords.registry());
   }
 

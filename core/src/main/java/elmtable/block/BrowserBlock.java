@@ -18,7 +18,10 @@ import java.util.regex.Pattern;
 
 /** How a browser is to be opened. */
 public record BrowserBlock(Block block) {
-  public static final List<String> KINDS = List.of("chrome", "firefox");
+  /** The page's part of Chromium alone, without the windows that people see. */
+  public static final String HEADLESS_SHELL = "chrome headless shell";
+
+  public static final List<String> KINDS = List.of("chrome", HEADLESS_SHELL, "firefox");
   public static final List<String> COLOUR_SCHEMES = List.of("light", "dark");
   public static final List<String> CERTIFICATES = List.of("any", "valid");
 

@@ -78,6 +78,14 @@ class PropertyChecksTest extends AbstractChecksTest {
     assertTrue(problem.message().contains("stay there"), problem.message());
   }
 
+  @Test
+  void aHeadlessShellIsNeverOnTheScreen() {
+    String shell = "browser b\nkind: chrome-headless-shell\nheadless: %s\n";
+    assertEquals(List.of(), codes(shell.formatted("yes")));
+    Diagnostic problem = only(shell.formatted("no"), "T114");
+    assertTrue(problem.message().contains("kind: chrome"), problem.message());
+  }
+
   @ParameterizedTest
   @CsvSource(
       delimiter = ';',

@@ -1,5 +1,6 @@
 package elmtable.webdriver;
 
+import elmtable.block.BrowserBlock;
 import elmtable.browser.Browser;
 import elmtable.browser.BrowserConfig;
 import elmtable.browser.BrowserException;
@@ -10,11 +11,11 @@ import java.util.Locale;
 import java.util.Optional;
 
 /**
- * Opens browsers: Chromium or Chrome of this machine through ChromeDriver, Firefox, which needs no
- * driver, and those of remote ends.
+ * Opens browsers: Chromium or Chrome of this machine and its headless shell through ChromeDriver,
+ * Firefox, which needs no driver, and those of remote ends.
  *
- * <p>The programs are those named by {@code ELM_CHROME}, {@code ELM_CHROMEDRIVER} and {@code
- * ELM_FIREFOX}, else the first found on the path.
+ * <p>The programs are those named by {@code ELM_CHROME}, {@code ELM_CHROME_HEADLESS_SHELL}, {@code
+ * ELM_CHROMEDRIVER} and {@code ELM_FIREFOX}, else the first found on the path.
  */
 public final class BrowserLauncher implements Browser.Launcher {
   private final ChromeStarter chrome = new ChromeStarter();
@@ -48,18 +49,23 @@ public final class BrowserLauncher implements Browser.Launcher {
     }
     return switch (config.kind().toLowerCase(Locale.ROOT)) {
       case "chrome" -> ChromeStarter.missing();
+      case BrowserBlock.HEADLESS_SHELL -> ChromeStarter.missingShell();
       case "firefox" -> FirefoxStarter.missing();
       default -> Optional.of(unknown(config));
     };
   }
 
   private static String unknown(BrowserConfig config) {
-    return "This version opens browsers of kind chrome and firefox, not “" + config.kind() + "”.";
+    return "This version opens browsers of the kinds "
+        + String.join(", ", BrowserBlock.KINDS)
+        + ", not “"
+        + config.kind()
+        + "”.";
   }
 
   private BrowserProgram start(BrowserConfig config) {
     return switch (config.kind().toLowerCase(Locale.ROOT)) {
-      case "chrome" -> chrome.start(config);
+      case "chrome", BrowserBlock.HEADLESS_SHELL -> chrome.start(config);
       case "firefox" -> firefox.start(config);
       default -> throw new BrowserException(BrowserException.Kind.LOST, unknown(config));
     };

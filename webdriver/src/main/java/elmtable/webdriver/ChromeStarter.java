@@ -1,6 +1,7 @@
 package elmtable.webdriver;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import elmtable.block.BrowserBlock;
 import elmtable.browser.BrowserConfig;
 import elmtable.browser.BrowserException;
 import elmtable.webdriver.bidi.BrowserProgram;
@@ -33,11 +34,19 @@ final class ChromeStarter implements AutoCloseable {
   private static final List<String> DRIVERS = List.of("chromedriver");
   private static final List<String> BROWSERS =
       List.of("chromium", "chromium-browser", "google-chrome", "chrome");
+  private static final String SHELL = "ELM_CHROME_HEADLESS_SHELL";
+  private static final List<String> SHELLS =
+      List.of("chromium-headless-shell", "chrome-headless-shell");
   private static final Pattern LISTENING = Pattern.compile("started successfully on port (\\d+)");
 
   private static final String NO_DRIVER =
       "chromedriver was not found on the path; install it (Debian: chromium-driver) or name it in"
           + " ELM_CHROMEDRIVER.";
+  private static final String NO_SHELL =
+      "chrome-headless-shell was not found on the path; install it (Debian:"
+          + " chromium-headless-shell) or name it in ELM_CHROME_HEADLESS_SHELL.";
+  private static final String NEVER_SEEN =
+      "A headless shell is never on the screen; choose a browser of kind chrome to watch.";
 
   private final AtomicInteger profiles = new AtomicInteger();
   private WatchedProcess driver;
@@ -50,7 +59,17 @@ final class ChromeStarter implements AutoCloseable {
         : Optional.of(NO_DRIVER);
   }
 
+  /** ChromeDriver looks nowhere for a shell. */
+  static Optional<String> missingShell() {
+    return missing()
+        .or(() ->
+            BrowserPrograms.isThere(SHELL, SHELLS) ? Optional.empty() : Optional.of(NO_SHELL));
+  }
+
   BrowserProgram start(BrowserConfig config) {
+    if (isShell(config) && !config.headless()) {
+      throw new BrowserException(BrowserException.Kind.LOST, NEVER_SEEN);
+    }
     WatchedProcess running = driver();
     try {
       return start(config, running);
@@ -131,8 +150,7 @@ final class ChromeStarter implements AutoCloseable {
     if (!config.language().isEmpty()) {
       chrome.put("prefs", Map.of("intl.accept_languages", config.language()));
     }
-    BrowserPrograms.find("ELM_CHROME", BROWSERS)
-        .ifPresent(path -> chrome.put("binary", path.toString()));
+    program(config).ifPresent(path -> chrome.put("binary", path.toString()));
     Map<String, Object> wanted =
         Map.of(
             "browserName",
@@ -146,6 +164,16 @@ final class ChromeStarter implements AutoCloseable {
             "webSocketUrl",
             true);
     return Map.of("capabilities", Map.of("alwaysMatch", wanted));
+  }
+
+  private static Optional<Path> program(BrowserConfig config) {
+    return isShell(config)
+        ? BrowserPrograms.find(SHELL, SHELLS)
+        : BrowserPrograms.find("ELM_CHROME", BROWSERS);
+  }
+
+  private static boolean isShell(BrowserConfig config) {
+    return config.kind().equalsIgnoreCase(BrowserBlock.HEADLESS_SHELL);
   }
 
   @Override

@@ -19,8 +19,10 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.provider.ValueSource;
 
 @DisplayName("A site that asks for basic authentication")
+@ValueSource(strings = {"chrome", "chrome headless shell", "firefox"})
 class AuthenticationTest extends AbstractBrowserTest {
   private HttpServer guarded;
 

@@ -50,7 +50,7 @@ class EmulationTest {
   }
 
   @ParameterizedTest
-  @ValueSource(strings = {"chrome", "firefox"})
+  @ValueSource(strings = {"chrome", "chrome headless shell", "firefox"})
   void pagesBelieveWhatTheBrowserBlockSays(String kind) throws IOException {
     HttpServer server =
         HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);

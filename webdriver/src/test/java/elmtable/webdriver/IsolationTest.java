@@ -28,9 +28,11 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Each way in which a site can know a visitor again, and in which a browser can. */
 @DisplayName("What a case leaves behind")
+@ValueSource(strings = {"chrome", "chrome headless shell", "firefox"})
 class IsolationTest extends AbstractBrowserTest {
   private static final String LEAVE =
       """

@@ -1,5 +1,7 @@
 package elmtable.check.rules;
 
+import static elmtable.block.BrowserBlock.HEADLESS_SHELL;
+
 import elmtable.binding.BindingContext;
 import elmtable.binding.VisibleNames;
 import elmtable.block.BrowserBlock;
@@ -67,6 +69,9 @@ final class SettingChecks {
     if (browser.address().isPresent()) {
       browser.downloads().ifPresent(this::downloadsElsewhere);
     }
+    if (browser.kind().flatMap(Property::value).filter(HEADLESS_SHELL::equals).isPresent()) {
+      browser.headless().ifPresent(this::neverSeen);
+    }
     return problems;
   }
 
@@ -76,6 +81,16 @@ final class SettingChecks {
             Problem.BAD_PROPERTY_VALUE,
             downloads.line().valueRange(),
             "The downloads of a remote end stay there; remove the line or “address:”."));
+  }
+
+  private void neverSeen(Property<Boolean> headless) {
+    if (headless.value().equals(Optional.of(false))) {
+      problems.add(
+          new Diagnostic(
+              Problem.BAD_PROPERTY_VALUE,
+              headless.line().valueRange(),
+              "A headless shell is never on the screen; remove the line, or write “kind: chrome”."));
+    }
   }
 
   private void mail(NameList to) {

@@ -3,6 +3,7 @@ package elmtable.webdriver.remote;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import elmtable.block.BrowserBlock;
 import elmtable.browser.BrowserConfig;
 import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserException.Kind;
@@ -239,14 +240,15 @@ final class RemoteEnd {
 
   private Map<String, ?> capabilities(BrowserConfig config, boolean withSocket) {
     Map<String, Object> wanted = new LinkedHashMap<>();
-    wanted.put("browserName", config.kind());
+    // Drivers write the blanks of a kind's name as hyphens.
+    wanted.put("browserName", config.kind().replace(' ', '-'));
     wanted.put("acceptInsecureCerts", config.anyCertificate());
     wanted.put("unhandledPromptBehavior", "ignore");
     if (withSocket) {
       wanted.put("webSocketUrl", true);
     }
     switch (config.kind()) {
-      case "chrome" ->
+      case "chrome", BrowserBlock.HEADLESS_SHELL ->
           wanted.put("goog:chromeOptions", Map.of("args", arguments(config, "--headless=new")));
       case "firefox" ->
           wanted.put("moz:firefoxOptions", Map.of("args", arguments(config, "-headless")));

@@ -11,6 +11,8 @@ import java.util.Set;
 
 /** What the sites of a user context get that ask for basic authentication. */
 public final class Authentication {
+  private static final int UNAUTHORIZED = 401;
+
   private Optional<Credentials> credentials = Optional.empty();
 
   /** The requests that were answered; who asks again does not take the answer. */
@@ -34,6 +36,22 @@ public final class Authentication {
       refused.put(context, known.isPresent() ? notTaken(address) : missing(address));
     }
     return known.filter(one -> taken);
+  }
+
+  /**
+   * A page was answered. A headless shell asks nobody and shows what the site has for strangers,
+   * where other browsers do not go there.
+   */
+  public synchronized void answered(String context, JsonNode about) {
+    JsonNode response = about.path("response");
+    String address = response.path("url").asText();
+    boolean asks =
+        about.hasNonNull("navigation")
+            && response.path("status").asInt() == UNAUTHORIZED
+            && !response.path("authChallenges").isEmpty();
+    if (asks && credentials.filter(one -> one.isFor(address)).isEmpty()) {
+      refused.put(context, missing(address));
+    }
   }
 
   private static String notTaken(String address) {

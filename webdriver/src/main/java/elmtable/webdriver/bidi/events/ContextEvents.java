@@ -133,7 +133,10 @@ public final class ContextEvents {
       }
       case "log.entryAdded" -> logged(context, about);
       case "network.beforeRequestSent" -> requests.sent(context, about);
-      case "network.responseStarted" -> traces.answered(about);
+      case "network.responseStarted" -> {
+        traces.answered(about);
+        authentication.answered(context, about);
+      }
       case "network.responseCompleted", "network.fetchError" -> requests.answered(about);
       default -> {}
     }
