@@ -1,7 +1,7 @@
 import { beforeEach, expect, test, vi } from 'vitest';
-import { ellipsis } from './ellipsis';
 
 let layOut: () => void;
+let ellipsis: typeof import('./ellipsis').ellipsis;
 
 /** What the browser tells of after each layout: all elements that are watched anew, with the widths that they have. */
 class Sizes {
@@ -21,8 +21,11 @@ class Sizes {
   }
 }
 
-beforeEach(() => {
+beforeEach(async () => {
   vi.stubGlobal('ResizeObserver', Sizes);
+  // It watches all elements of a page with one observer, that of whoever came first.
+  vi.resetModules();
+  ({ ellipsis } = await import('./ellipsis'));
   // A letter is ten pixels wide, a place 100.
   vi.spyOn(Element.prototype, 'clientWidth', 'get').mockReturnValue(100);
   vi.spyOn(Element.prototype, 'scrollWidth', 'get').mockImplementation(function (this: Element) {
