@@ -36,9 +36,13 @@ final class RepeatedSteps {
 
   /** A window of steps in a case; {@code line} counts in the document. */
   record Window(String path, Block block, int line) {
-    /** Whether a notice says the same of both. */
     boolean isAt(Window other) {
       return line == other.line && path.equals(other.path);
+    }
+
+    /** Whether a notice says the same of both; it names no line, which any edit above moves. */
+    boolean isToldAs(Window other) {
+      return path.equals(other.path) && block.name().equals(other.block.name());
     }
   }
 
@@ -91,14 +95,15 @@ final class RepeatedSteps {
       if (changed.get(shard) == windows.get(shard)) {
         changed.set(shard, new HashMap<>(windows.get(shard)));
       }
-      List<Window> all = replaced(occurrences(hash), before, now);
+      List<Window> known = occurrences(hash);
+      List<Window> all = replaced(known, before, now);
       if (all.isEmpty()) {
         changed.get(shard).remove(hash);
       } else {
         changed.get(shard).put(hash, all);
       }
-      // Where a window stands as before, nothing changes for the other cases that have it.
-      if (!areAt(before, now)) {
+      // Where the same cases have it in the same order, nothing changes for the others of them.
+      if (!areToldAs(known, all)) {
         all.forEach(window -> blocks(affected, window.path()).add(window.block()));
       }
     }
@@ -142,16 +147,22 @@ final class RepeatedSteps {
         .toList();
   }
 
-  private static boolean areAt(List<Window> before, List<Window> now) {
+  private static boolean areToldAs(List<Window> before, List<Window> now) {
     if (before.size() != now.size()) {
       return false;
     }
     for (int i = 0; i < now.size(); i++) {
-      if (!before.get(i).isAt(now.get(i))) {
+      if (!before.get(i).isToldAs(now.get(i))
+          || isOfOneBefore(before, i) != isOfOneBefore(now, i)) {
         return false;
       }
     }
     return true;
+  }
+
+  /** Whether a case stands there once more, and not another one of its name. */
+  private static boolean isOfOneBefore(List<Window> windows, int index) {
+    return index > 0 && windows.get(index).block() == windows.get(index - 1).block();
   }
 
   private static List<Window> replaced(List<Window> all, List<Window> before, List<Window> now) {
@@ -270,12 +281,14 @@ final class RepeatedSteps {
     return "These "
         + length
         + " steps stand in "
-        + (cases == 1 ? "another case" : cases + " other cases")
-        + " as well ("
+        + (cases == 1 ? "" : cases + " other cases as well, first in ")
+        + "“"
+        + first.block().name()
+        + "” ("
         + first.path()
-        + ", line "
-        + (first.line() + 1)
-        + "); a keyword of its own would say what they are for.";
+        + ")"
+        + (cases == 1 ? " as well" : "")
+        + "; a keyword of its own would say what they are for.";
   }
 
   /** How many steps both have from there on. */

@@ -145,6 +145,33 @@ class IncrementalCheckTest {
     assertEquals("“fill in” needs b (text).", otherTakes.problems("s.elmt").get(0).message());
   }
 
+  @Test
+  void aLineThatMovesACaseConcernsNoOtherWithTheSameSteps() {
+    String text =
+        "suite %s\n\ncase %s\nsteps\n| log | a |\n| log | b |\n| log | c |\n| log | d |\n";
+    Project project =
+        TestProjects.of(
+            Map.of("a.elmt", text.formatted("A", "one"), "b.elmt", text.formatted("B", "two")),
+            Map.of());
+    CheckedProject checked = CheckedProject.of(project);
+    List<Diagnostic> before = checked.problems("b.elmt");
+    CheckedProject moved =
+        checked.with(project.with("a.elmt", text.formatted("A\n> A note.", "one")));
+    assertSame(before, moved.problems("b.elmt"));
+    assertSteps("“one” (a.elmt)", moved);
+    assertSteps("“uno” (a.elmt)", moved.with(project.with("a.elmt", text.formatted("A", "uno"))));
+  }
+
+  private static void assertSteps(String where, CheckedProject checked) {
+    List<String> messages = checked.problems("b.elmt").stream().map(Diagnostic::message).toList();
+    assertEquals(
+        List.of(
+            "These 4 steps stand in "
+                + where
+                + " as well; a keyword of its own would say what they are for."),
+        messages);
+  }
+
   /** Both pages and data sets of one name in two documents; the first by path is found. */
   @Test
   void aKeywordThatLostToAnEarlierOneIsCheckedWhenThatIsGone() {
