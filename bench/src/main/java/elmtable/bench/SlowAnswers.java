@@ -1,7 +1,7 @@
 package elmtable.bench;
 
 import com.sun.net.httpserver.HttpServer;
-import elmtable.block.BrowserBlock;
+import elmtable.browser.BrowserConfig;
 import elmtable.check.CheckedProject;
 import elmtable.data.source.ProjectFiles;
 import elmtable.keyword.builtin.BuiltInKeywords;
@@ -61,7 +61,7 @@ final class SlowAnswers {
         });
     server.start();
     try {
-      for (String kind : List.of("chrome", BrowserBlock.HEADLESS_SHELL)) {
+      for (String kind : List.of("chrome", BrowserConfig.HEADLESS_SHELL)) {
         compare(project(kind, "http://127.0.0.1:" + server.getAddress().getPort()), kind);
       }
     } finally {

@@ -2,6 +2,7 @@ package elmtable.block;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import elmtable.browser.BrowserConfig;
 import elmtable.formula.Values;
 import elmtable.language.Block;
 import elmtable.language.BlockKind;
@@ -18,10 +19,6 @@ import java.util.regex.Pattern;
 
 /** How a browser is to be opened. */
 public record BrowserBlock(Block block) {
-  /** The page's part of Chromium alone, without the windows that people see. */
-  public static final String HEADLESS_SHELL = "chrome headless shell";
-
-  public static final List<String> KINDS = List.of("chrome", HEADLESS_SHELL, "firefox");
   public static final List<String> COLOUR_SCHEMES = List.of("light", "dark");
   public static final List<String> CERTIFICATES = List.of("any", "valid");
 
@@ -46,8 +43,8 @@ public record BrowserBlock(Block block) {
     return Property.of(
         block,
         "kind",
-        written -> Optional.of(Names.key(written)).filter(KINDS::contains),
-        Property.unknown(KINDS));
+        written -> Optional.of(Names.key(written)).filter(BrowserConfig.KINDS::contains),
+        Property.unknown(BrowserConfig.KINDS));
   }
 
   public Optional<Property<Window>> window() {

@@ -30,13 +30,23 @@ public record BrowserConfig(
     boolean wipe,
     boolean anyCertificate,
     Optional<Remote> remote) {
+  public static final String CHROME = "chrome";
+
+  /** The page's part of Chrome alone, without the windows that people see. */
+  public static final String HEADLESS_SHELL = "chrome headless shell";
+
+  public static final String FIREFOX = "firefox";
+
+  /** Of this machine; remote ends may have others. */
+  public static final List<String> KINDS = List.of(CHROME, HEADLESS_SHELL, FIREFOX);
+
   public BrowserConfig {
     arguments = List.copyOf(arguments);
   }
 
   /** Chromium of this machine, unseen, with nothing emulated. */
   public static BrowserConfig usual() {
-    return of("chrome");
+    return of(CHROME);
   }
 
   /** A browser of this machine, as {@link #usual()} but for its kind. */

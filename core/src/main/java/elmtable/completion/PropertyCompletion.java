@@ -5,6 +5,7 @@ import elmtable.block.DataBlock;
 import elmtable.block.FixtureList;
 import elmtable.block.Isolation;
 import elmtable.block.Scope;
+import elmtable.browser.BrowserConfig;
 import elmtable.completion.Completion.Offer;
 import elmtable.completion.Completion.Result;
 import elmtable.data.DataSets;
@@ -89,7 +90,7 @@ final class PropertyCompletion {
       case "keep session" -> block.kind() == BlockKind.CASE ? List.of("no") : List.of();
       case "scope" -> Scope.words();
       case "isolation" -> Isolation.words();
-      case "kind" -> BrowserBlock.KINDS;
+      case "kind" -> BrowserConfig.KINDS;
       case "colour scheme" -> BrowserBlock.COLOUR_SCHEMES;
       case "certificates" -> BrowserBlock.CERTIFICATES;
       case "pictures" -> List.of("failures", "steps");

@@ -1,6 +1,5 @@
 package elmtable.webdriver;
 
-import elmtable.block.BrowserBlock;
 import elmtable.browser.Browser;
 import elmtable.browser.BrowserConfig;
 import elmtable.browser.BrowserException;
@@ -48,16 +47,16 @@ public final class BrowserLauncher implements Browser.Launcher {
       return remotes.missing(config);
     }
     return switch (config.kind().toLowerCase(Locale.ROOT)) {
-      case "chrome" -> ChromeStarter.missing();
-      case BrowserBlock.HEADLESS_SHELL -> ChromeStarter.missingShell();
-      case "firefox" -> FirefoxStarter.missing();
+      case BrowserConfig.CHROME -> ChromeStarter.missing();
+      case BrowserConfig.HEADLESS_SHELL -> ChromeStarter.missingShell();
+      case BrowserConfig.FIREFOX -> FirefoxStarter.missing();
       default -> Optional.of(unknown(config));
     };
   }
 
   private static String unknown(BrowserConfig config) {
     return "This version opens browsers of the kinds "
-        + String.join(", ", BrowserBlock.KINDS)
+        + String.join(", ", BrowserConfig.KINDS)
         + ", not “"
         + config.kind()
         + "”.";
@@ -65,8 +64,8 @@ public final class BrowserLauncher implements Browser.Launcher {
 
   private BrowserProgram start(BrowserConfig config) {
     return switch (config.kind().toLowerCase(Locale.ROOT)) {
-      case "chrome", BrowserBlock.HEADLESS_SHELL -> chrome.start(config);
-      case "firefox" -> firefox.start(config);
+      case BrowserConfig.CHROME, BrowserConfig.HEADLESS_SHELL -> chrome.start(config);
+      case BrowserConfig.FIREFOX -> firefox.start(config);
       default -> throw new BrowserException(BrowserException.Kind.LOST, unknown(config));
     };
   }

@@ -1,7 +1,6 @@
 package elmtable.webdriver;
 
 import com.fasterxml.jackson.databind.JsonNode;
-import elmtable.block.BrowserBlock;
 import elmtable.browser.BrowserConfig;
 import elmtable.browser.BrowserException;
 import elmtable.webdriver.bidi.BrowserProgram;
@@ -173,7 +172,7 @@ final class ChromeStarter implements AutoCloseable {
   }
 
   private static boolean isShell(BrowserConfig config) {
-    return config.kind().equalsIgnoreCase(BrowserBlock.HEADLESS_SHELL);
+    return config.kind().equalsIgnoreCase(BrowserConfig.HEADLESS_SHELL);
   }
 
   @Override

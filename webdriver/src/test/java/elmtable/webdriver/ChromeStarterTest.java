@@ -3,7 +3,6 @@ package elmtable.webdriver;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 
-import elmtable.block.BrowserBlock;
 import elmtable.browser.BrowserConfig;
 import elmtable.browser.BrowserException;
 import org.junit.jupiter.api.Test;
@@ -13,7 +12,7 @@ class ChromeStarterTest {
   @Test
   void aHeadlessShellCannotBeWatched() {
     ChromeStarter starter = new ChromeStarter();
-    BrowserConfig seen = BrowserConfig.of(BrowserBlock.HEADLESS_SHELL).seen();
+    BrowserConfig seen = BrowserConfig.of(BrowserConfig.HEADLESS_SHELL).seen();
     BrowserException refused = assertThrows(BrowserException.class, () -> starter.start(seen));
     assertEquals(BrowserException.Kind.LOST, refused.kind());
     assertEquals(

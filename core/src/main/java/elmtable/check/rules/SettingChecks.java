@@ -1,6 +1,6 @@
 package elmtable.check.rules;
 
-import static elmtable.block.BrowserBlock.HEADLESS_SHELL;
+import static elmtable.browser.BrowserConfig.HEADLESS_SHELL;
 
 import elmtable.binding.BindingContext;
 import elmtable.binding.VisibleNames;

@@ -3,7 +3,6 @@ package elmtable.webdriver.remote;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import elmtable.block.BrowserBlock;
 import elmtable.browser.BrowserConfig;
 import elmtable.browser.BrowserException;
 import elmtable.browser.BrowserException.Kind;
@@ -248,9 +247,9 @@ final class RemoteEnd {
       wanted.put("webSocketUrl", true);
     }
     switch (config.kind()) {
-      case "chrome", BrowserBlock.HEADLESS_SHELL ->
+      case BrowserConfig.CHROME, BrowserConfig.HEADLESS_SHELL ->
           wanted.put("goog:chromeOptions", Map.of("args", arguments(config, "--headless=new")));
-      case "firefox" ->
+      case BrowserConfig.FIREFOX ->
           wanted.put("moz:firefoxOptions", Map.of("args", arguments(config, "-headless")));
       default -> {}
     }
