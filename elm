@@ -39,9 +39,10 @@ need_programs() {
 
 need_browser() { need_programs chromium chromedriver -- chromium chromium-driver; }
 
+# All of one version, as the driver asks for.
 need_headless_shell() {
   command -v chrome-headless-shell >/dev/null 2>&1 ||
-    need_programs chromium-headless-shell -- chromium-headless-shell
+    need_programs chromium-headless-shell -- chromium chromium-driver chromium-headless-shell
 }
 
 need_firefox() { command -v firefox >/dev/null 2>&1 || need_programs firefox-esr -- firefox-esr; }
