@@ -161,7 +161,7 @@ class SheetJourney {
         screen.script(
             """
             const cell = document.evaluate(`%s`, document, null, 9).singleNodeValue;
-            const texts = [...cell.querySelectorAll('.truncate, .spill')];
+            const texts = [...cell.querySelectorAll('[data-ellipsis], .spill')];
             return cell.getBoundingClientRect().right - texts.at(-1).getBoundingClientRect().right;
             """
                 .formatted(cell(keyword, column)));
