@@ -22,7 +22,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.provider.ValueSource;
 
 @DisplayName("A site that asks for basic authentication")
-@ValueSource(strings = {"chrome", "chrome headless shell", "firefox"})
+// Beside those of all such tests.
+@ValueSource(strings = "chrome headless shell")
 class AuthenticationTest extends AbstractBrowserTest {
   private HttpServer guarded;
 

@@ -32,7 +32,8 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 /** Each way in which a site can know a visitor again, and in which a browser can. */
 @DisplayName("What a case leaves behind")
-@ValueSource(strings = {"chrome", "chrome headless shell", "firefox"})
+// Beside those of all such tests.
+@ValueSource(strings = "chrome headless shell")
 class IsolationTest extends AbstractBrowserTest {
   private static final String LEAVE =
       """
