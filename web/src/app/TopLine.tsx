@@ -29,7 +29,7 @@ export function TopLine() {
   const showKeys = useCallback(() => setKeys(true), []);
   return (
     <header className="flex items-center gap-4 border-b border-hair-strong bg-ground pr-3.5 pl-4">
-      <div ref={ellipsis} className="flex min-w-0 flex-1 items-center gap-[7px] text-ink-2">
+      <div ref={ellipsis} className="flex flex-1 items-center gap-[7px] text-ink-2">
         <b className="font-semibold text-ink">{project?.name ?? ''}</b>
         {crumbs.map((crumb) => (
           <span key={crumb.word} className="flex min-w-0 items-center gap-[7px] last:text-ink">

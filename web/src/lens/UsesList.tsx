@@ -46,7 +46,7 @@ export function UsesList({
               title={`${use.path}, line ${use.line}`}
             >
               <span className="w-4 flex-none">{use.kind === 'case' && <Outcome of={use.last} size={12} />}</span>
-              <span ref={ellipsis} className="min-w-0 flex-1">
+              <span ref={ellipsis} className="flex-1">
                 <TextPieces pieces={use.title} />
               </span>
               <span className="whitespace-nowrap text-small text-ink-3">{use.where || use.kind}</span>

@@ -31,9 +31,7 @@ export function SeveralChoice({
         aria-label={`${label}: ${shown}`}
         className="-mx-1 flex min-w-0 items-center justify-between gap-1 rounded-control px-1 text-left hover:bg-hover"
       >
-        <span ref={ellipsis} className="min-w-0">
-          {shown}
-        </span>
+        <span ref={ellipsis}>{shown}</span>
         <ChevronDown size={12} aria-hidden className="flex-none text-ink-3" />
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>

@@ -5,7 +5,7 @@ import { TextPieces } from './TextPieces';
 /** Steps in few words, a line each, for narrow places. */
 export function StepLines({ rows }: { rows: readonly RowView[] }) {
   return rows.map((row) => (
-    <p key={row.line} ref={ellipsis} className={`${row.step?.off ? 'opacity-60' : ''}`}>
+    <p key={row.line} ref={ellipsis} className={row.step?.off ? 'opacity-60' : undefined}>
       {row.cells
         .filter((cell) => cell.source !== '')
         .map((cell, place) => (

@@ -56,6 +56,32 @@ test('only a text that is too long is clipped, and only for as long as it is', a
   expect(text.dataset.ellipsis).toBe('fits');
 });
 
+test('a part that grows makes the text longer that it stands in', async () => {
+  const text = place('');
+  const part = text.appendChild(document.createElement('span'));
+  part.textContent = 'short';
+  ellipsis(text);
+  ellipsis(part);
+  layOut();
+  part.textContent = 'longer than its place';
+  await Promise.resolve();
+  layOut();
+  expect(text.dataset.ellipsis).toBe('cut');
+});
+
+test('a font that comes later makes texts longer', () => {
+  const fonts = new EventTarget();
+  Object.defineProperty(document, 'fonts', { value: fonts, configurable: true });
+  const text = place('ten wide');
+  ellipsis(text);
+  layOut();
+  vi.spyOn(Element.prototype, 'scrollWidth', 'get').mockReturnValue(120);
+  fonts.dispatchEvent(new Event('loadingdone'));
+  layOut();
+  expect(text.dataset.ellipsis).toBe('cut');
+  Reflect.deleteProperty(document, 'fonts');
+});
+
 test('an element that holds something else by now is left alone', async () => {
   const text = place('longer than its place');
   const forget = ellipsis(text);

@@ -8,7 +8,7 @@ export function ellipsis(element: HTMLElement | null): (() => void) | undefined 
   if (!element) return;
   element.dataset.ellipsis ??= 'fits';
   sizes ??= new ResizeObserver(cut);
-  texts ??= new MutationObserver(changed);
+  texts ??= watchedTexts();
   const watched = sizes;
   watched.observe(element);
   texts.observe(element, { childList: true, characterData: true, subtree: true });
@@ -16,6 +16,12 @@ export function ellipsis(element: HTMLElement | null): (() => void) | undefined 
     watched.unobserve(element);
     delete element.dataset.ellipsis;
   };
+}
+
+/** What may make a text longer in a place that keeps its size: other words, or the font that comes after them. */
+function watchedTexts(): MutationObserver {
+  document.fonts?.addEventListener('loadingdone', () => lookAgain(document.querySelectorAll('[data-ellipsis]')));
+  return new MutationObserver(changed);
 }
 
 let sizes: ResizeObserver | undefined;
@@ -29,13 +35,19 @@ function cut(entries: ResizeObserverEntry[]) {
   });
 }
 
-/** Another text in a place of the same size: it is looked at after the next layout. */
 function changed(records: MutationRecord[]) {
   const places = new Set<Element>();
   for (const { target } of records) {
-    const place = (target instanceof Element ? target : target.parentElement)?.closest('[data-ellipsis]');
-    if (place?.isConnected) places.add(place);
+    // A longer part makes all longer that it stands in.
+    for (let at: Node | null = target; at; at = at.parentNode) {
+      if (at instanceof HTMLElement && at.dataset.ellipsis && at.isConnected) places.add(at);
+    }
   }
+  lookAgain(places);
+}
+
+/** They are told of after the next layout. */
+function lookAgain(places: Iterable<Element>) {
   for (const place of places) {
     sizes?.unobserve(place);
     sizes?.observe(place);

@@ -57,7 +57,7 @@ export const BlockHead = memo(function BlockHead({ item, line }: { item: HeadIte
         )}
         {!isCase && <span className="text-small text-ink-3">{block.kind.word}</span>}
         <HeadCell item={item} line={line} column={0} className="min-w-24 text-case font-semibold">
-          <h2 ref={ellipsis} className="flex min-w-0 items-center gap-1">
+          <h2 ref={ellipsis} className="flex items-center gap-1">
             <TextPieces pieces={piecesOf(block.name, said)} />
           </h2>
         </HeadCell>

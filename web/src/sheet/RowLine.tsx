@@ -1,6 +1,7 @@
 import { ChevronLeft, ChevronRight, Rows3, Sheet as SheetIcon } from 'lucide-react';
 import type { RowLensView } from '@/api/types';
 import { counted } from '@/parts/counted';
+import { ellipsis } from '@/parts/ellipsis';
 import { readByRow, showAllRows } from './rowLens';
 import type { SheetSession } from './session';
 
@@ -75,7 +76,7 @@ function OneRow({ session, block, view }: { session: SheetSession; block: number
       </b>
       {turn('The next row', view.row + 1, ChevronRight)}
       <span className="mx-1 h-full border-l border-hair-strong" />
-      <span className="flex min-w-0 flex-1 items-center gap-3 overflow-hidden whitespace-nowrap">
+      <span ref={ellipsis} className="flex-1 [&>span+span]:ml-3">
         {view.fault && <span className="text-failed">{view.fault}</span>}
         {view.columns.map((column, place) => (
           <span key={column} title={`${column}: ${view.values[place]}`}>

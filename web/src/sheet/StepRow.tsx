@@ -65,20 +65,20 @@ export const StepRow = memo(function StepRow({ item, line }: { item: StepItem; l
         );
       })}
       <Cell column={MARKS} cell={null} item={item} line={line} className="border-l border-hair">
-        <span ref={ellipsis} className="flex min-w-0 items-center gap-2 font-mono text-value text-ink-2">
+        <span ref={ellipsis} className="font-mono text-value text-ink-2 [&>span+span]:ml-2">
           {pieces
             .slice(item.marksFrom)
             .filter((mark) => mark.length > 0)
             .map((mark, index) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: a mark has no identity but its place
-              <span key={index} className="flex items-center">
+              <span key={index}>
                 <TextPieces pieces={mark} />
               </span>
             ))}
-          {read?.condition !== undefined && (
-            <span className="ml-auto font-sans text-small text-ink-3">{skipped ? 'is no, skipped' : 'is yes'}</span>
-          )}
         </span>
+        {read?.condition !== undefined && (
+          <span className="ml-auto flex-none text-small text-ink-3">{skipped ? 'is no, skipped' : 'is yes'}</span>
+        )}
       </Cell>
       {line.others.map((other) => (
         <span
@@ -109,7 +109,6 @@ function Said({
   const origin = pieces.find((piece) => piece.origin)?.origin ?? 'column';
   return (
     <span
-      ref={ellipsis}
       className="font-mono text-value underline underline-offset-[3px]"
       style={{ textDecorationColor: `var(--origin-${origin})` }}
     >

@@ -92,7 +92,7 @@ function BlockLine({ block }: { block: ListedBlock }) {
       title={block.note.split('\n')[0] || block.name}
       className="flex h-[26px] items-center gap-1.5 pr-2.5 pl-[25px] hover:bg-sunk aria-[current]:bg-select aria-[current]:font-semibold aria-[current]:shadow-[inset_2px_0_var(--select-edge)]"
     >
-      <span ref={ellipsis} className="min-w-0 flex-1">
+      <span ref={ellipsis} className="flex-1">
         {block.name.replace(/<([^<>]*)>/g, '‹$1›') || '(no name)'}
       </span>
       {block.errors > 0 && <ProblemMark severity="error" />}

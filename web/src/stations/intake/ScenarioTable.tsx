@@ -143,7 +143,7 @@ function SentenceRow({
           <span aria-hidden className={`size-2 flex-none ${LOOK[state]}`} />
           <span className="sr-only">{state === 'not' ? 'not yet said' : state}: </span>
           {cells ? (
-            <span ref={ellipsis} className="min-w-0" title={cells.filter((cell) => cell !== '').join('  ')}>
+            <span ref={ellipsis} title={cells.filter((cell) => cell !== '').join('  ')}>
               <span className="mr-2 font-medium">{cells[0]}</span>
               {cells
                 .slice(1)

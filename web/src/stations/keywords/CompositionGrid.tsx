@@ -185,7 +185,7 @@ function Grid({ document }: { document: OpenDocument }) {
                       tabIndex={-1}
                       title={one.name}
                       ref={ellipsis}
-                      className="min-w-0 flex-1 hover:underline"
+                      className="flex-1 hover:underline"
                     >
                       {one.name}
                     </Link>

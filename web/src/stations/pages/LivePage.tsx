@@ -147,12 +147,7 @@ function Tried({ result }: { result: PageTrialView }) {
   );
   const one = tried.filter((each) => each.count === 1).length;
   return (
-    <span
-      role="status"
-      ref={ellipsis}
-      className="min-w-0 flex-1 text-right"
-      title={`${result.title}, ${result.address}`}
-    >
+    <span role="status" ref={ellipsis} className="flex-1 text-right" title={`${result.title}, ${result.address}`}>
       {one} of {counted(tried.length, 'element')} found once, in {(result.millis / 1000).toFixed(1)} s at{' '}
       <span className="font-mono text-value">{result.address.replace(/^[a-z]+:\/\/[^/]+/, '') || '/'}</span>
     </span>

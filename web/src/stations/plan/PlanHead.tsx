@@ -63,7 +63,7 @@ export function PlanHead({
         <h1 ref={ellipsis} className="text-title leading-[26px] font-semibold">
           {saved?.name ?? 'What will run'}
         </h1>
-        <p ref={ellipsis} className="min-w-0 flex-1 self-end pb-0.5 text-ink-2">
+        <p ref={ellipsis} className="flex-1 self-end pb-0.5 text-ink-2">
           {saved?.note}
         </p>
         {saved && !changed && (

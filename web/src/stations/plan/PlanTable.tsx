@@ -152,7 +152,7 @@ function CaseLine({ one }: { one: CasePlanView }) {
   const why = out ? one.exclusionReason : one.needed ? `needed by ${one.needed}` : one.tags.join(', ');
   return (
     <>
-      <span role="cell" ref={ellipsis} className={`min-w-0 pl-6 ${out ? 'text-ink-3' : ''}`}>
+      <span role="cell" ref={ellipsis} className={`pl-6 ${out ? 'text-ink-3' : ''}`}>
         <Link to={documentPlace(one.path, { line: one.line })} className="hover:underline">
           <TextPieces pieces={one.nameParts} />
         </Link>

@@ -41,9 +41,7 @@ export function RunChoicesField({
         aria-label={`How it is run: ${choicesInWords(choices)}`}
         className="-mx-1 flex min-w-0 items-center justify-between gap-1 rounded-control px-1 text-left hover:bg-hover"
       >
-        <span ref={ellipsis} className="min-w-0">
-          {choicesInWords(choices)}
-        </span>
+        <span ref={ellipsis}>{choicesInWords(choices)}</span>
         <ChevronDown size={12} aria-hidden className="flex-none text-ink-3" />
       </Popover.Trigger>
       <Popover.Portal>
