@@ -278,16 +278,11 @@ final class RepeatedSteps {
   }
 
   private static String message(int length, int cases, Window first) {
+    String where = "“" + first.block().name() + "” (" + first.path() + ")";
     return "These "
         + length
         + " steps stand in "
-        + (cases == 1 ? "" : cases + " other cases as well, first in ")
-        + "“"
-        + first.block().name()
-        + "” ("
-        + first.path()
-        + ")"
-        + (cases == 1 ? " as well" : "")
+        + (cases == 1 ? where + " as well" : cases + " other cases as well, first in " + where)
         + "; a keyword of its own would say what they are for.";
   }
 

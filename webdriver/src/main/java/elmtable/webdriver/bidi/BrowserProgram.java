@@ -64,7 +64,7 @@ public final class BrowserProgram implements AutoCloseable {
 
     /** Of the browser's name as sessions have it; others are taken for a kind of Chrome. */
     public static Kind of(String browserName) {
-      return browserName.equalsIgnoreCase("firefox") ? FIREFOX : CHROME;
+      return browserName.equalsIgnoreCase(BrowserConfig.FIREFOX) ? FIREFOX : CHROME;
     }
 
     /** Firefox paints and times only the tab in front of each of its windows at full speed. */
