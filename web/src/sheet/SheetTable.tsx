@@ -1,4 +1,4 @@
-import { useVirtualizer, type Virtualizer } from '@tanstack/react-virtual';
+import { useVirtualizer } from '@tanstack/react-virtual';
 import { type CSSProperties, memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { KeywordView } from '@/api/types';
 import { mend } from '@/document/fixes';
@@ -10,6 +10,7 @@ import { LinkButton } from '@/parts/Button';
 import { useStore } from '@/parts/store';
 import { addBlock } from './blockActions';
 import { copyRange } from './clipboard';
+import { observeOffset, useCursorInView } from './cursorInView';
 import { type Item, isRow, isStop, type Outcomes } from './items';
 import { LineMenu } from './LineMenu';
 import { Notices } from './Notices';
@@ -56,6 +57,7 @@ export const SheetTable = memo(function SheetTable({
     getScrollElement: useCallback(() => scroller.current, []),
     estimateSize,
     getItemKey,
+    observeElementOffset: observeOffset,
     overscan: 8,
   });
 
@@ -70,13 +72,7 @@ export const SheetTable = memo(function SheetTable({
 
   session.focus = focus;
 
-  // The cursor is kept in view; whatever is typed goes into the sheet's field.
-  const inView = cursorIndex >= 0;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: only a move of the cursor moves the view
-  useEffect(() => {
-    if (cursor && inView && !isShown(virtual, cursorIndex)) bringIntoView(virtual, scroller.current, cursorIndex);
-  }, [cursor?.key, inView]);
-
+  useCursorInView(virtual, scroller.current, keys, cursorIndex);
   useGoTo(line, session, items, virtual.scrollToIndex, focus);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: what the session works it out from
@@ -199,26 +195,6 @@ const USUAL_HEIGHT = 34;
 function fixedHeight(item: Item | undefined): number | null {
   if (item?.kind === 'section') return item.block.kind.word === 'case' && item.section.word === 'data' ? 28 : 26;
   return item?.kind === 'step' || item?.kind === 'cells' || item?.kind === 'data line' ? 28 : null;
-}
-
-/** Whether a line is in view as it is; to ask the page itself would lay it out once more. */
-function isShown(virtual: Virtualizer<HTMLDivElement, Element>, index: number): boolean {
-  const line = virtual.measurementsCache[index];
-  const top = virtual.scrollOffset;
-  const height = virtual.scrollRect?.height;
-  if (!line || top === null || height === undefined) return false;
-  return line.start >= top && line.end <= top + height;
-}
-
-/** A line next to the view is scrolled to by what is known; farther ones are measured on the way, which lays out the page. */
-function bringIntoView(virtual: Virtualizer<HTMLDivElement, Element>, scroller: HTMLDivElement | null, index: number) {
-  const line = virtual.measurementsCache[index];
-  const top = virtual.scrollOffset;
-  const height = virtual.scrollRect?.height;
-  const near =
-    line && top !== null && height !== undefined && line.start >= top - height && line.end <= top + 2 * height;
-  if (near && scroller) scroller.scrollTop = line.start < top ? line.start : line.end - height;
-  else virtual.scrollToIndex(index, { align: 'auto' });
 }
 
 /** What a document of these blocks can have more of. */
