@@ -88,13 +88,25 @@ export function Completions({
       )}
       {keywords && (
         <p className="col-span-2 flex h-6 items-center gap-3.5 border-t border-hair bg-ground px-2.5 text-small text-ink-3">
-          <span>
-            <kbd className="kbd">Enter</kbd> lays out its arguments
-          </span>
-          <span>
-            <kbd className="kbd">Ctrl Enter</kbd> and fills in what fits by name
-          </span>
-          {typed !== '' && at < 0 && <span>as typed</span>}
+          {typed !== '' && at < 0 ? (
+            <span>
+              <kbd className="kbd">Enter</kbd> keeps what is typed
+            </span>
+          ) : (
+            <>
+              <span>
+                <kbd className="kbd">Enter</kbd> lays out its arguments
+              </span>
+              <span>
+                <kbd className="kbd">Ctrl Enter</kbd> and fills in what fits by name
+              </span>
+              {typed !== '' && at === 0 && (
+                <span>
+                  <kbd className="kbd">↑</kbd> as typed
+                </span>
+              )}
+            </>
+          )}
         </p>
       )}
     </div>

@@ -30,7 +30,8 @@ export function SheetField({
   const cursor = useStore(session.cursor);
   const editing = cursor?.editing ?? null;
   const [typed, setTyped] = useState('');
-  const [at, setAt] = useState(-1);
+  /** The suggestion that was gone to; -1 for what is typed, null as long as none was. */
+  const [at, setAt] = useState<number | null>(null);
   const composing = useRef(false);
   const now = session.current();
   const stop = now?.stop;
@@ -54,7 +55,7 @@ export function SheetField({
     input.value = textAt(stop, cursor.column);
     input.setSelectionRange(input.value.length, input.value.length);
     setTyped(input.value);
-    setAt(-1);
+    setAt(null);
   }, [editing, cursor?.key, cursor?.column]);
 
   usePosition(field, cursor, editing !== null);
@@ -62,7 +63,7 @@ export function SheetField({
   const empty = () => {
     if (field.current) field.current.value = '';
     setTyped('');
-    setAt(-1);
+    setAt(null);
   };
 
   const finish = (text: string, after: After, also: CellValue[] = []) => {
@@ -72,12 +73,14 @@ export function SheetField({
   };
 
   /** The first keyword is what Enter takes, as soon as something is typed. */
+  const markedOf = (suggestions: readonly SuggestionView[], text: string) =>
+    at ?? (keywordCell && text.trim() !== '' && suggestions.length > 0 ? 0 : -1);
+
+  /** By what stands in the field, which may be ahead of what is drawn. */
   const chosen = (): SuggestionView | undefined => {
-    if (keywordCell) {
-      const suggestions = keywordSuggestions(field.current?.value ?? '', keywords.values());
-      return at >= 0 ? suggestions[at] : field.current?.value.trim() === '' ? undefined : suggestions[0];
-    }
-    return at >= 0 ? offers.suggestions[at] : undefined;
+    const value = field.current?.value ?? '';
+    const suggestions = keywordCell ? keywordSuggestions(value, keywords.values()) : offers.suggestions;
+    return suggestions[markedOf(suggestions, value)];
   };
 
   const choose = (suggestion: SuggestionView, after: After, fill: boolean) => {
@@ -98,8 +101,8 @@ export function SheetField({
       case 'ArrowUp': {
         const by = event.key === 'ArrowDown' ? 1 : -1;
         if (offers.suggestions.length > 0) {
-          const first = keywordCell && at < 0 && value.trim() !== '' ? 0 : at;
-          setAt(Math.max(-1, Math.min(first + by, offers.suggestions.length - 1)));
+          const next = markedOf(offers.suggestions, value) + by;
+          setAt(Math.max(-1, Math.min(next, offers.suggestions.length - 1)));
         } else if (editing === 'over') finish(value, event.key === 'ArrowDown' ? 'down' : 'up');
         else return false;
         return true;
@@ -155,12 +158,12 @@ export function SheetField({
     const current = session.cursor.get();
     if (current && !current.editing) session.edit('over');
     setTyped(field.current?.value ?? '');
-    setAt(-1);
+    setAt(null);
     if (stop && isRow(stop)) session.document.tellPlace(stop.id, field.current?.value);
   };
 
   const label = stop && cursor ? labelOf(stop, cursor.column) : 'Cell';
-  const marked = keywordCell && at < 0 && typed.trim() !== '' && offers.suggestions.length > 0 ? 0 : at;
+  const marked = markedOf(offers.suggestions, typed);
   return (
     <div
       data-field-box
