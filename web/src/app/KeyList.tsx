@@ -19,7 +19,7 @@ const GROUPS: readonly { name: string; keys: KeysOf }[] = [
   {
     name: 'While you edit a cell',
     keys: [
-      ['↑ ↓', 'choose what is offered'],
+      ['↑ ↓', 'choose what is offered; above its first, keep what is typed'],
       ['Enter', 'take it and lay out its arguments'],
       ['Ctrl Enter', 'and fill in what fits by name'],
       ['Tab', 'take it and go to the next cell'],

@@ -1,17 +1,14 @@
-import { Square } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useCallback, useEffect, useState } from 'react';
 import { Link } from 'wouter';
-import { stopRun, useProject, useRuns } from '@/api/queries';
+import { useProject } from '@/api/queries';
 import { live } from '@/api/socket';
-import { runPlace } from '@/app/places';
 import { setAuthor, useAuthor } from '@/document/author';
 import { useSaving } from '@/document/saving';
 import { counted } from '@/parts/counted';
 import { ellipsis } from '@/parts/ellipsis';
 import { InlineText } from '@/parts/InlineText';
 import { OneChoice } from '@/parts/OneChoice';
-import { Outcome } from '@/parts/Outcome';
 import { ProblemMark } from '@/parts/ProblemMark';
 import { useStore } from '@/parts/store';
 import { CommandBox } from './CommandBox';
@@ -19,6 +16,7 @@ import { chooseEnvironment } from './chosenEnvironment';
 import { useShownCrumbs } from './crumbs';
 import { useEnvironment } from './environment';
 import { FolderNews } from './FolderNews';
+import { GoingRun } from './GoingRun';
 import { KeyList } from './KeyList';
 import { ProblemList } from './ProblemList';
 
@@ -166,28 +164,5 @@ function ProblemCount() {
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
-  );
-}
-
-function GoingRun() {
-  const { data: runs } = useRuns();
-  const going = runs?.find((run) => run.state === 'going');
-  if (!going) return null;
-  return (
-    <span className="flex items-center gap-2">
-      <Outcome of="running" />
-      <Link to={runPlace(going.id)} className="font-medium hover:underline">
-        Run {going.id}
-      </Link>
-      <button
-        type="button"
-        aria-label={`Stop run ${going.id}`}
-        title="Stop the run"
-        onClick={() => stopRun(going.id)}
-        className="grid size-5 place-items-center rounded-chip hover:bg-sunk"
-      >
-        <Square size={12} aria-hidden />
-      </button>
-    </span>
   );
 }

@@ -300,6 +300,14 @@ export const documentHere = (path: string): OpenDocument | null => here.get(path
 /** The document at a path, where it is open already. */
 export const documentInHand = (path: string): Promise<OpenDocument> | undefined => open.get(path);
 
+/** Closes all documents, as when the page is left; what is unsent waits in the browser for the next page. */
+export async function closeAll(): Promise<void> {
+  const closing = [...here.values()];
+  open.clear();
+  here.clear();
+  await Promise.all(closing.map((document) => document.sync.stop()));
+}
+
 async function fetchDocument(path: string): Promise<OpenDocument> {
   listenOnce();
   const [text] = await get<DocumentText[]>(`/api/documents?path=${encodeURIComponent(path)}&text`);

@@ -87,11 +87,13 @@ export class Sync {
   /** Nothing is sent any more; resolves once what is pending is kept. */
   stop(): Promise<void> {
     this.stopped = true;
+    setSaving(this, null);
     this.wake?.();
     return this.keeping;
   }
 
   private tell() {
+    if (this.stopped) return;
     if (this.isSaved) {
       this.unsavedSince = null;
       this.why = '';

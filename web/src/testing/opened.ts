@@ -1,4 +1,4 @@
-import { OpenDocument } from '@/document/openDocument';
+import { closeAll, OpenDocument } from '@/document/openDocument';
 
 const all: OpenDocument[] = [];
 
@@ -10,4 +10,7 @@ export function opened(text: string, path = 'a.elmt'): OpenDocument {
 }
 
 /** What one test left unsent shall not be sent in another. */
-export const closeDocuments = () => Promise.all(all.splice(0).map((document) => document.sync.stop()));
+export async function closeDocuments() {
+  await Promise.all(all.splice(0).map((document) => document.sync.stop()));
+  await closeAll();
+}

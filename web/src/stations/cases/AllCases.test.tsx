@@ -54,7 +54,12 @@ it('shows the cases of all suites with what is known of them, whoever comes firs
 });
 
 it('says why one cannot be read, and shows the others', async () => {
-  serve({ 'GET /api/tree': TREE, 'GET /api/removed': [] });
+  serve({
+    'GET /api/tree': TREE,
+    'GET /api/removed': [],
+    'GET /api/documents?path=all%2Fkilns.elmt&text': document_(21, 'all/kilns.elmt', KILNS),
+    'GET /api/documents?path=all%2Fclays.elmt&text': document_(22, 'all/clays.elmt', CLAYS),
+  });
   show(<AllCases tree={{ ...TREE, suites: [suite('all/lost.elmt', 'Lost', 'a'), ...TREE.suites] }} />);
   await seen('[role=alert]');
   await until(() => expect(text()).toContain('a bag is given'));

@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { type KeyboardEvent, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'wouter';
 import { useKeywords, useTree } from '@/api/queries';
 import { useCrumbs } from '@/app/crumbs';
@@ -156,6 +156,7 @@ function Grid({ document }: { document: OpenDocument }) {
         aria-label="Composition of the cases"
         aria-rowcount={cases.length + 1}
         aria-colcount={columns.length + 1}
+        aria-activedescendant={cases[cursor.line] && columns[cursor.column] ? cellId(cursor) : undefined}
         tabIndex={0}
         onKeyDown={onKeyDown}
         className="min-h-0 flex-1 overflow-auto border-t border-hair-strong"
@@ -194,6 +195,7 @@ function Grid({ document }: { document: OpenDocument }) {
                   {columns.map((keyword, column) => (
                     <CallCell
                       key={keyword.key}
+                      id={cellId({ line: index, column })}
                       positions={one.calls.get(keyword.key)?.map((call) => call.position) ?? []}
                       name={`${one.name}, ${keyword.name}`}
                       here={cursor.line === index && cursor.column === column}
@@ -252,26 +254,36 @@ function Heads({ columns }: { columns: readonly ComposedKeyword[] }) {
   );
 }
 
+const cellId = ({ line, column }: Place) => `call-${line}-${column}`;
+
 /** The steps of a case that call a keyword; a press adds or takes away one. */
 function CallCell({
+  id,
   positions,
   name,
   here,
   onPress,
 }: {
+  id: string;
   positions: readonly number[];
   name: string;
   here: boolean;
   onPress: () => void;
 }) {
   const shown = positions.join(' ');
+  const cell = useRef<HTMLElement>(null);
+  useEffect(() => {
+    if (here) cell.current?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  }, [here]);
   return (
     <span
+      ref={cell}
+      id={id}
       role="gridcell"
       tabIndex={-1}
       aria-selected={here}
       className={`relative flex-none border-r border-hair ${positions.length > 0 ? 'bg-select' : ''}`}
-      style={{ width: COLUMN_WIDTH }}
+      style={{ width: COLUMN_WIDTH, scrollMarginLeft: NAME_WIDTH, scrollMarginTop: HEAD_HEIGHT }}
     >
       <button
         type="button"

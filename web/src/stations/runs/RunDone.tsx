@@ -11,10 +11,10 @@ import { ErrorLine } from '@/parts/ErrorLine';
 import { ellipsis } from '@/parts/ellipsis';
 import { Filter } from '@/parts/Filter';
 import { OUTCOMES, Outcome, outcomeWord } from '@/parts/Outcome';
+import { OutcomeBar } from '@/parts/OutcomeBar';
 import { clockTime, formatDuration, span } from '@/parts/times';
 import { Wrong } from '@/parts/Wrong';
 import { CaseOfRun } from './CaseOfRun';
-import { OutcomeBar } from './OutcomeBar';
 import { LeftFixtures, SharedSetUps } from './SetUpUse';
 
 /** A run that is over: how many, which, and for one of them why. */

@@ -8,9 +8,9 @@ import { Button } from '@/parts/Button';
 import { ErrorLine } from '@/parts/ErrorLine';
 import { ellipsis } from '@/parts/ellipsis';
 import { OUTCOMES, Outcome, outcomeColour, outcomeWord } from '@/parts/Outcome';
+import { OutcomeBar } from '@/parts/OutcomeBar';
 import { clockTime, formatDuration } from '@/parts/times';
 import { LivePicture } from './LivePicture';
-import { OutcomeBar } from './OutcomeBar';
 
 /** A first stop still tears down what was set up, for ten seconds; a second one ends everything at once. */
 const STOP_WORDS = ['Stop', 'Stop now', 'Stopping'];

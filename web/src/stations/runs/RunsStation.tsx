@@ -6,9 +6,9 @@ import { useCrumbs } from '@/app/crumbs';
 import { CASES, RUNS, runPlace } from '@/app/places';
 import { Columns } from '@/parts/Columns';
 import { ellipsis } from '@/parts/ellipsis';
+import { OutcomeBar } from '@/parts/OutcomeBar';
 import { clockTime, span } from '@/parts/times';
 import { Wrong } from '@/parts/Wrong';
-import { OutcomeBar } from './OutcomeBar';
 import { RunDone } from './RunDone';
 import { RunLive } from './RunLive';
 
