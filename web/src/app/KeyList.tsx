@@ -42,6 +42,15 @@ const GROUPS: readonly { name: string; keys: KeysOf }[] = [
       ['Shift F10', 'what can be done here'],
     ],
   },
+  {
+    name: 'In manual scenarios',
+    keys: [
+      ['Ctrl V', 'take in the rows of a spreadsheet'],
+      ['Enter', 'accept the step'],
+      ['Del', 'it needs a keyword'],
+      ['Space', 'draft the scenario, or not'],
+    ],
+  },
   { name: 'In a text', keys: TEXT_KEYS },
   { name: 'In the text of a table', keys: TABLE_TEXT_KEYS },
 ];

@@ -1,5 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { unparse } from 'papaparse';
+import { type ClipboardEvent, type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import type { DataRowView, DataSetView } from '@/api/types';
 import { ellipsis } from '@/parts/ellipsis';
 import { Filter } from '@/parts/Filter';
@@ -9,6 +10,7 @@ const ROW_HEIGHT = 28;
 const LEAST_COLUMN = 72;
 const WIDEST_COLUMN = 320;
 const NUMBER_COLUMN = 48;
+const CURSOR = 'data-cursor-cell';
 
 /** The rows as cases get them; arrows move through the cells, Ctrl C copies the rows as tab-separated text. */
 export function DataGrid({
@@ -35,6 +37,7 @@ export function DataGrid({
 }) {
   const scroller = useRef<HTMLDivElement>(null);
   const [filter, setFilter] = useState('');
+  const [copied, setCopied] = useState('');
   const wanted = filter.toLowerCase();
   const shown = wanted ? rows.filter((row) => row.cells.some((cell) => cell.toLowerCase().includes(wanted))) : rows;
   const virtual = useVirtualizer({
@@ -54,22 +57,25 @@ export function DataGrid({
   // Head and rows are as wide as each other, whatever is in them.
   const width = `max(100%, ${NUMBER_COLUMN + widths.reduce((sum, each) => sum + each, 0)}px)`;
   const onKeyDown = (event: KeyboardEvent) => {
-    if ((event.ctrlKey || event.metaKey) && event.key === 'c') {
-      void navigator.clipboard.writeText(asText(set, shown));
-      event.preventDefault();
-      return;
-    }
+    if (event.ctrlKey || event.metaKey) return;
     if (edit && place && (event.key === 'Enter' || event.key === 'F2')) {
       event.preventDefault();
       return edit(place);
     }
     const index = place ? shown.findIndex((row) => row.number === place.row) : -1;
-    const next = moved(event.key, Math.max(0, index), place?.column ?? 0, shown.length, set.columns.length);
+    const next = moved(event.key, index, place?.column ?? 0, shown.length, set.columns.length);
     const row = next && shown[next.index];
     if (!row) return;
     event.preventDefault();
     setPlace({ row: row.number, column: next.column });
     virtual.scrollToIndex(next.index);
+  };
+  const onCopy = (event: ClipboardEvent) => {
+    if (event.target !== event.currentTarget) return;
+    event.clipboardData.setData('text/plain', asText(set, shown));
+    event.preventDefault();
+    const here = `${shown.length.toLocaleString('en')} ${shown.length === 1 ? 'row' : 'rows'} copied`;
+    setCopied(shown.length === set.rows ? here : `${here}, those that are shown here`);
   };
   return (
     <>
@@ -95,8 +101,10 @@ export function DataGrid({
         aria-label={`Rows of ${set.name}`}
         aria-rowcount={(set.rows ?? rows.length) + 1}
         aria-colcount={set.columns.length + 1}
+        aria-activedescendant={place ? CURSOR : undefined}
         tabIndex={0}
         onKeyDown={onKeyDown}
+        onCopy={onCopy}
         className="mx-4 min-h-0 flex-1 overflow-auto pb-6"
       >
         <div
@@ -152,6 +160,7 @@ export function DataGrid({
       </div>
       <footer className="flex h-7 flex-none items-center justify-between border-t border-hair px-4 text-ink-3">
         <span>{filter ? `${shown.length} of ${rows.length} rows that are here` : set.source}</span>
+        <span role="status">{copied}</span>
         <span>
           {edit && (
             <>
@@ -196,28 +205,61 @@ function DataRow({
         {row.number}
       </span>
       {set.columns.map((own, index) => (
-        // biome-ignore lint/a11y/useKeyWithClickEvents: the grid takes the keys
-        <span
+        <DataCell
           key={own.name}
-          role="gridcell"
-          tabIndex={-1}
-          aria-selected={column === index}
-          onClick={() => choose(index)}
-          onDoubleClick={() => edit?.(index)}
-          title={row.cells[index]}
-          ref={ellipsis}
-          className={`h-full px-2 font-mono text-value leading-7 ${own.numeric ? 'text-right' : ''} ${column === index ? 'outline-2 -outline-offset-2 outline-select-edge' : ''}`}
-        >
-          {row.cells[index]}
-        </span>
+          text={row.cells[index] ?? ''}
+          numeric={own.numeric}
+          here={column === index}
+          choose={() => choose(index)}
+          edit={edit && (() => edit(index))}
+        />
       ))}
     </div>
+  );
+}
+
+function DataCell({
+  text,
+  numeric,
+  here,
+  choose,
+  edit,
+}: {
+  text: string;
+  numeric: boolean;
+  here: boolean;
+  choose: () => void;
+  edit: (() => void) | null;
+}) {
+  const cell = useRef<HTMLElement>(null);
+  useEffect(() => {
+    if (here) cell.current?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  }, [here]);
+  return (
+    // biome-ignore lint/a11y/useKeyWithClickEvents: the grid takes the keys
+    <span
+      ref={cell}
+      id={here ? CURSOR : undefined}
+      role="gridcell"
+      tabIndex={-1}
+      aria-selected={here}
+      onClick={choose}
+      onDoubleClick={edit ?? undefined}
+      title={text}
+      className={`h-full scroll-mt-12 px-2 font-mono text-value leading-7 ${numeric ? 'text-right' : ''} ${here ? 'outline-2 -outline-offset-2 outline-select-edge' : ''}`}
+    >
+      <span ref={ellipsis} className="block">
+        {text}
+      </span>
+    </span>
   );
 }
 
 /** Where a key leads; null for one that leads nowhere. */
 function moved(key: string, index: number, column: number, rows: number, columns: number) {
   const to = (i: number, c: number) => (i >= 0 && i < rows && c >= 0 && c < columns ? { index: i, column: c } : null);
+  // The first key goes into the grid.
+  if (index < 0) return key.startsWith('Arrow') ? to(0, column) : null;
   switch (key) {
     case 'ArrowDown':
       return to(index + 1, column);
@@ -248,6 +290,7 @@ const widthsOf = (set: DataSetView, rows: readonly DataRowView[]): number[] =>
   });
 
 const asText = (set: DataSetView, rows: readonly DataRowView[]) =>
-  [set.columns.map((column) => column.name), ...rows.map((row) => row.cells)]
-    .map((cells) => cells.map((cell) => (/[\t\n"]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell)).join('\t'))
-    .join('\n');
+  unparse([set.columns.map((column) => column.name), ...rows.map((row) => row.cells)], {
+    delimiter: '\t',
+    newline: '\n',
+  });

@@ -8,7 +8,9 @@ import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
 import { ErrorLine } from '@/parts/ErrorLine';
 import { ellipsis } from '@/parts/ellipsis';
+import { Filter } from '@/parts/Filter';
 import { OneChoice } from '@/parts/OneChoice';
+import type { Shown } from './intakeLines';
 
 const COLUMNS = ['key', 'title', 'preconditions', 'steps', 'expected'];
 
@@ -18,12 +20,16 @@ export function IntakeHead({
   name,
   keys,
   map,
+  shown,
+  show,
 }: {
   sheet: IntakeView;
   name: string;
   /** The scenarios that would become cases. */
   keys: readonly string[];
   map: (mapping: Record<string, string>) => void;
+  shown: Shown;
+  show: (shown: Shown) => void;
 }) {
   const { attempt, wrong } = useAttempt();
   const [, go] = useLocation();
@@ -54,7 +60,7 @@ export function IntakeHead({
         </Button>
       </div>
       <ErrorLine text={wrong} />
-      <Coverage sheet={sheet} />
+      <Coverage sheet={sheet} shown={shown} show={show} />
       <div className="mt-2 grid grid-cols-5 rounded-field border border-field">
         {COLUMNS.map((column) => (
           <div
@@ -90,7 +96,8 @@ const STATES = [
   { state: 'not', word: 'not yet', ground: 'bg-[var(--hair-strong)]' },
 ] as const;
 
-function Coverage({ sheet }: { sheet: IntakeView }) {
+/** How much of the sheet can be said; what is pressed is shown alone. */
+function Coverage({ sheet, shown, show }: { sheet: IntakeView; shown: Shown; show: (shown: Shown) => void }) {
   const all = sheet.said + sheet.nearly + sheet.not;
   if (all === 0) return null;
   return (
@@ -100,14 +107,24 @@ function Coverage({ sheet }: { sheet: IntakeView }) {
           <span key={state} className={ground} style={{ width: `${(sheet[state] / all) * 100}%` }} />
         ))}
       </div>
-      <figcaption className="flex gap-5 pt-1">
+      <figcaption className="flex items-center gap-3 pt-1">
         {STATES.map(({ state, word, ground }) => (
-          <span key={state} className="flex items-center gap-1.5">
+          <button
+            key={state}
+            type="button"
+            aria-pressed={shown.state === state}
+            title={shown.state === state ? 'Show all sentences' : `Show only what is ${word}`}
+            onClick={() => show({ ...shown, state: shown.state === state ? null : state })}
+            className="-ml-1.5 flex items-center gap-1.5 rounded-chip px-1.5 py-px hover:bg-sunk aria-pressed:bg-accent-wash aria-pressed:text-accent"
+          >
             <span aria-hidden className={`size-2 ${ground}`} />
-            <b className="font-semibold tabular-nums">{sheet[state]}</b> <span className="text-ink-2">{word}</span>
-          </span>
+            <b className="font-semibold tabular-nums">{sheet[state]}</b> {word}
+          </button>
         ))}
-        <span className="text-ink-3">of {counted(all, 'sentence')}</span>
+        <span className="flex-1 text-ink-3">of {counted(all, 'sentence')}</span>
+        <span className="flex w-52">
+          <Filter value={shown.text} onChange={(text) => show({ ...shown, text })} label="Filter the sentences" />
+        </span>
       </figcaption>
     </figure>
   );

@@ -41,6 +41,18 @@ export function SentenceLens({
                 <LinkButton onClick={undo}>Take that back</LinkButton>
               </p>
             )}
+            {!sentence.decided && (
+              <p className="mt-1 flex gap-3 text-small text-ink-3">
+                {sentence.cells && (
+                  <span>
+                    <kbd className="kbd">Enter</kbd> accepts the first
+                  </span>
+                )}
+                <span>
+                  <kbd className="kbd">Del</kbd> needs a keyword
+                </span>
+              </p>
+            )}
           </section>
           <section aria-label="Keywords that may say it">
             <h3 className="flex justify-between px-3.5 pt-2 pb-1 text-small text-ink-3">

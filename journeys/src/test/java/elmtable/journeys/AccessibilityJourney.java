@@ -120,7 +120,7 @@ class AccessibilityJourney {
     isAccessible();
     screen.open(world.address() + "/intake");
     screen.see("//figure[@aria-label='Coverage']");
-    screen.press("(//table[starts-with(@aria-label, 'Sentences of')]//button)[1]");
+    screen.press("(//*[@role='grid'][@aria-label='Sentences']//*[@role='row'])[2]");
     isAccessible();
     screen.open(world.address() + "/cases/features/sign-in.feature");
     screen.see("//*[@role='textbox'][@aria-label='Text of the document']//*[@class='cm-resolved']");

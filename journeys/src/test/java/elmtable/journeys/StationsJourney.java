@@ -249,9 +249,11 @@ class StationsJourney {
     station("Intake");
     screen.see("//h1[normalize-space()='manual-scenarios']");
     screen.seeText("//figure[@aria-label='Coverage']", "of 62 sentences");
-    screen.press("(//tr[contains(., 'The keeper approves')]//button)[1]");
+    onlyScenario("The keeper approves a firing");
+    screen.press("//*[@role='row']//*[starts-with(@title, 'The keeper approves')]");
     screen.seeText("//aside[@aria-label='Lens']", "cancel the firing");
     screen.press("//input[@aria-label='Draft The keeper approves a firing']");
+    onlyScenario("The receipt comes by mail");
     screen.press("//input[@aria-label='Draft The receipt comes by mail']");
     screen.pressButton("Draft 12 cases");
     screen.see("//h1[normalize-space()='Manual scenarios']");
@@ -260,5 +262,16 @@ class StationsJourney {
     station("Intake");
     screen.seeText("//h1[normalize-space()='manual-scenarios']/..", "12 covered by cases");
     screen.see("//button[normalize-space()='Draft 2 cases']");
+  }
+
+  private void onlyScenario(String title) {
+    screen.press("//input[@aria-label='Filter the sentences']");
+    screen.keys(Keys.ESCAPE, title);
+    screen.until(
+        "only " + title,
+        () ->
+            screen
+                .script("return document.querySelectorAll('[role=row] input').length")
+                .equals(1L));
   }
 }
