@@ -3,8 +3,8 @@ import { type KeyboardEvent, useEffect, useRef } from 'react';
 import { useLocation } from 'wouter';
 import type { SentenceView } from '@/api/types';
 import { documentPlace } from '@/app/places';
-import { ScenarioLine, SentenceLine } from './IntakeLines';
 import type { IntakeLine } from './intakeLines';
+import { ScenarioLine, SentenceLine } from './ScenarioLines';
 
 const SCENARIO_HEIGHT = 42;
 const SENTENCE_HEIGHT = 28;
