@@ -2,6 +2,20 @@ import { Search } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { isTyping } from './typing';
 
+/** Those that are there. */
+const fields = new Set<HTMLInputElement>();
+
+/** The filter that is meant where there are several: of the column that one is in, else of the sheet. */
+function meant(): HTMLInputElement | undefined {
+  const all = [...fields];
+  const here = document.activeElement?.closest('[data-panel]');
+  return (
+    all.find((field) => here?.contains(field)) ??
+    all.find((field) => field.closest('[data-panel]')?.id === 'sheet') ??
+    all[0]
+  );
+}
+
 /** The filter on top of a list; `/` goes to it from anywhere but a field. */
 export function Filter({
   value,
@@ -14,14 +28,20 @@ export function Filter({
 }) {
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => {
+    const own = field.current;
+    if (!own) return;
+    fields.add(own);
     const onKey = (event: KeyboardEvent) => {
-      if (event.key === '/' && !event.ctrlKey && !event.metaKey && !isTyping(event)) {
-        event.preventDefault();
-        field.current?.focus();
-      }
+      const asked = event.key === '/' && !event.ctrlKey && !event.metaKey && !isTyping(event);
+      if (!asked || event.defaultPrevented || meant() !== own) return;
+      event.preventDefault();
+      own.focus();
     };
     addEventListener('keydown', onKey);
-    return () => removeEventListener('keydown', onKey);
+    return () => {
+      fields.delete(own);
+      removeEventListener('keydown', onKey);
+    };
   }, []);
   return (
     <label className="field min-w-0 flex-1 focus-within:outline-2 focus-within:outline-select-edge">
