@@ -145,3 +145,15 @@ it('says how to begin where there is no environment, and what is wrong where non
     expect(text()).toContain('The store is broken.');
   });
 });
+
+it('is filtered by names, values and notes', async () => {
+  station();
+  await grid();
+  const names = () => all('table[aria-label^=Values] tbody th').map((name) => name.textContent);
+  await enter(only('input', 'Filter the values'), 'TOK');
+  expect(names()).toEqual(['tokensecret']);
+  await enter(only('input', 'Filter the values'), 'prices');
+  expect(names()).toEqual(['currency']);
+  await enter(only('input', 'Filter the values'), 'celadon');
+  expect(text()).toContain('Nothing found.');
+});

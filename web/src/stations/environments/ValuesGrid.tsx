@@ -7,6 +7,7 @@ import { documentPlace, ENVIRONMENTS } from '@/app/places';
 import { useAttempt } from '@/parts/attempt';
 import { ErrorStrip } from '@/parts/ErrorLine';
 import { ellipsis } from '@/parts/ellipsis';
+import { Filter } from '@/parts/Filter';
 import { InlineText } from '@/parts/InlineText';
 import { NewValue } from './NewValue';
 import { setValue, typeIn } from './setValue';
@@ -17,6 +18,13 @@ export function ValuesGrid({ view }: { view: EnvironmentsView }) {
   const { attempt, wrong, setWrong } = useAttempt();
   const working = useEnvironment();
   const [added, setAdded] = useState('');
+  const [filter, setFilter] = useState('');
+  const wanted = filter.trim().toLowerCase();
+  const shown = view.values.filter((value) =>
+    [value.name, value.note, ...value.cells.map((cell) => cell.text)].some((text) =>
+      text?.toLowerCase().includes(wanted),
+    ),
+  );
   const write = async (of: EnvironmentColumn, value: EnvironmentValue, text: string) => {
     await attempt(async () => {
       if (value.secret && !text.includes('<')) return typeIn(of, value, text);
@@ -28,6 +36,12 @@ export function ValuesGrid({ view }: { view: EnvironmentsView }) {
   return (
     <>
       <ErrorStrip text={wrong} className="mb-2" />
+      <div className="mb-1.5 flex items-center justify-between">
+        <h2 className="font-semibold">Values</h2>
+        <span className="flex w-52">
+          <Filter value={filter} onChange={setFilter} label="Filter the values" />
+        </span>
+      </div>
       <table aria-label="Values of the environments" className="w-full border-collapse text-left">
         <thead className="border-b-[1.5px] border-rule">
           <tr className="h-9">
@@ -53,7 +67,7 @@ export function ValuesGrid({ view }: { view: EnvironmentsView }) {
           </tr>
         </thead>
         <tbody>
-          {view.values.map((value) => (
+          {shown.map((value) => (
             <tr key={value.name} className="h-7 border-b border-hair">
               <th scope="row" className="pr-3 font-normal">
                 <span className="ref" data-origin="environment">
@@ -88,7 +102,16 @@ export function ValuesGrid({ view }: { view: EnvironmentsView }) {
           ))}
         </tbody>
       </table>
-      <NewValue view={view} working={working} failed={setWrong} added={(name, of) => setAdded(cellName(name, of))} />
+      {shown.length === 0 && wanted !== '' && <p className="py-2 text-ink-2">Nothing found.</p>}
+      <NewValue
+        view={view}
+        working={working}
+        failed={setWrong}
+        added={(name, of) => {
+          setFilter('');
+          setAdded(cellName(name, of));
+        }}
+      />
     </>
   );
 }

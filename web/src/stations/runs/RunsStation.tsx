@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { Link, useLocation } from 'wouter';
 import { useCaseOfRun, useRun, useRuns } from '@/api/queries';
 import type { RunView } from '@/api/types';
@@ -6,6 +6,7 @@ import { useCrumbs } from '@/app/crumbs';
 import { CASES, RUNS, runPlace } from '@/app/places';
 import { Columns } from '@/parts/Columns';
 import { ellipsis } from '@/parts/ellipsis';
+import { Filter } from '@/parts/Filter';
 import { OutcomeBar } from '@/parts/OutcomeBar';
 import { clockTime, span } from '@/parts/times';
 import { Wrong } from '@/parts/Wrong';
@@ -58,11 +59,21 @@ export function RunsStation({ run, number }: { run: number | null; number: numbe
 }
 
 function History({ runs, open }: { runs: RunView[]; open: number | null }) {
+  const [filter, setFilter] = useState('');
+  const wanted = filter.trim().toLowerCase();
+  const shown = runs.filter((run) =>
+    [`${run.id} ${run.title}`, run.environment, run.browser, run.state].some((text) =>
+      text.toLowerCase().includes(wanted),
+    ),
+  );
   return (
     <>
-      <h2 className="flex h-10 flex-none items-center border-b border-hair px-3 font-semibold">Runs</h2>
+      <div className="flex flex-none border-b border-hair px-2.5 py-2">
+        <Filter value={filter} onChange={setFilter} label="Filter runs" />
+      </div>
       <nav aria-label="Runs" className="min-h-0 flex-1 overflow-y-auto">
-        {runs.map((run) => {
+        {shown.length === 0 && wanted !== '' && <p className="px-3 py-2 text-ink-2">Nothing found.</p>}
+        {shown.map((run) => {
           const notPassed = run.total - (run.counts.passed ?? 0);
           return (
             <Link
