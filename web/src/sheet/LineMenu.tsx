@@ -64,13 +64,20 @@ function entriesOf(item: Stop, session: SheetSession): MenuEntry[] {
   }
 }
 
-const rowEntries = (row: RowItem, session: SheetSession): MenuEntry[] => [
-  { word: 'Row above', keys: 'Ctrl Shift Enter', act: () => session.insertRow(row, false) },
-  { word: 'Row below', keys: 'Ctrl Enter', act: () => session.insertRow(row, true) },
-  { word: 'Move up', keys: 'Alt ↑', act: () => session.shiftRows([row], -1) },
-  { word: 'Move down', keys: 'Alt ↓', act: () => session.shiftRows([row], 1) },
-  { word: 'Remove row', keys: 'Ctrl Del', act: () => session.removeRows([row]) },
-];
+/** What is done with a row, or with all of the range that it is in. */
+function rowEntries(row: RowItem, session: SheetSession): MenuEntry[] {
+  const rows = session.rowsAt(row);
+  const these = rows.length > 1 ? `${rows.length} rows` : 'row';
+  return [
+    { word: 'Row above', keys: 'Ctrl Shift Enter', act: () => session.insertRow(rows[0] ?? row, false) },
+    { word: 'Row below', keys: 'Ctrl Enter', act: () => session.insertRow(rows.at(-1) ?? row, true) },
+    { word: `Move ${these} up`, keys: 'Alt ↑', act: () => session.shiftRows(rows, -1) },
+    { word: `Move ${these} down`, keys: 'Alt ↓', act: () => session.shiftRows(rows, 1) },
+    { word: 'Fill down', keys: 'Ctrl D', act: () => session.fillDown() },
+    { word: 'Empty the cells', keys: 'Del', act: () => session.emptyCells() },
+    { word: `Remove ${these}`, keys: 'Ctrl Del', act: () => session.removeRows(rows) },
+  ];
+}
 
 const offEntry = (at: Stop, off: boolean, session: SheetSession): MenuEntry => ({
   word: off ? 'Switch on' : 'Switch off',

@@ -78,8 +78,8 @@ export function switchOff(session: SheetSession, at: Stop) {
   const { state } = session.document;
   if (at.kind === 'block') return session.dispatch(switchCase(state, at.id));
   if (at.kind !== 'step') return;
-  const range = session.rangeRows().map((row) => row.id);
-  session.dispatch(switchSteps(state, range.includes(at.id) ? range : [at.id]));
+  const ids = session.rowsAt(at).map((row) => row.id);
+  session.dispatch(switchSteps(state, ids));
 }
 
 /** Adds a block of a kind behind another one, with its name under the cursor. */

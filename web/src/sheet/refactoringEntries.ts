@@ -13,12 +13,6 @@ function ask(session: SheetSession, what: RefactoringWhat, id: number, more: Par
   if (line >= 0) session.refactoring.set({ what, path: session.document.path, line: line + 1, ...more });
 }
 
-/** The rows of the range where one of them is meant, else that row alone. */
-function rowsFor(session: SheetSession, row: RowItem): readonly RowItem[] {
-  const range = session.rangeRows();
-  return range.some((each) => each.id === row.id) ? range : [row];
-}
-
 /** The cell under the cursor where it is in this row and an argument, counted from 0. */
 function cellOf(session: SheetSession, row: RowItem): number | null {
   const cursor = session.cursor.get();
@@ -52,7 +46,7 @@ const isElement = (stop: Stop): stop is RowItem =>
 
 export function stepRefactorings(row: RowItem, session: SheetSession): MenuEntry[] {
   if (row.kind !== 'step') return [];
-  const rows = rowsFor(session, row);
+  const rows = session.rowsAt(row);
   const first = rows[0] ?? row;
   const count = rows.length;
   const cell = cellOf(session, row);

@@ -270,6 +270,12 @@ export class SheetSession {
       .filter((stop): stop is RowItem => isRow(stop) && section.has(stop.id));
   }
 
+  /** The rows of the range where one of them is meant, else that row alone. */
+  rowsAt(row: RowItem): readonly RowItem[] {
+    const range = this.rangeRows();
+    return range.some((each) => each.id === row.id) ? range : [row];
+  }
+
   /** The columns of each line that are selected; null where only one cell is. */
   range(): Map<string, readonly number[]> | null {
     const { anchor, column } = this.cursor.get() ?? {};

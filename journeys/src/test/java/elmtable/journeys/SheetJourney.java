@@ -97,7 +97,7 @@ class SheetJourney {
   void theMenuOfARowMovesAddsAndRemoves() {
     openCase();
     screen.pressOther(cell("press", 0));
-    screen.press("//*[@role='menuitem'][starts-with(normalize-space(), 'Move up')]");
+    screen.press("//*[@role='menuitem'][starts-with(normalize-space(), 'Move row up')]");
     steps("[press, open, expect text]");
     screen.pressOther(cell("press", 0));
     screen.press("//*[@role='menuitem'][starts-with(normalize-space(), 'Remove row')]");
