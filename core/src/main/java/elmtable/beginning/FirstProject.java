@@ -23,7 +23,8 @@ import java.util.Set;
  * elements of the live page, and a first case that opens it and expects its title.
  *
  * @param base scheme, host and port
- * @param path of the first page, with its query
+ * @param path of the first page, with its query and fragment, by which some applications tell their
+ *     pages
  */
 public record FirstProject(String base, String path) {
   /** Where the documents are put. */
@@ -37,7 +38,12 @@ public record FirstProject(String base, String path) {
   /** Reads an address as somebody types it; nothing where it is none. */
   public static Optional<FirstProject> at(String written) {
     String address = written.strip();
-    String whole = address.matches("(?i)https?://.*") ? address : "http://" + address;
+    boolean named = address.matches("(?i)https?://.*");
+    if (!named && address.matches("(?i)[a-z][a-z0-9+.-]*:/.*")) {
+      // What is mistyped would be taken for the name of a host.
+      return Optional.empty();
+    }
+    String whole = named ? address : "http://" + address;
     try {
       URI uri = new URI(whole);
       if (uri.getHost() == null || address.isEmpty()) {
@@ -45,9 +51,10 @@ public record FirstProject(String base, String path) {
       }
       String path = uri.getRawPath() == null || uri.getRawPath().isEmpty() ? "/" : uri.getRawPath();
       String query = uri.getRawQuery() == null ? "" : "?" + uri.getRawQuery();
+      String fragment = uri.getRawFragment() == null ? "" : "#" + uri.getRawFragment();
       String base =
           uri.getScheme().toLowerCase(Locale.ROOT) + "://" + uri.getHost() + port(uri.getPort());
-      return Optional.of(new FirstProject(base, path + query));
+      return Optional.of(new FirstProject(base, path + query + fragment));
     } catch (URISyntaxException noAddress) {
       return Optional.empty();
     }
@@ -157,8 +164,8 @@ public record FirstProject(String base, String path) {
   }
 
   private static String freeName(String wish, Set<String> taken) {
-    String name = nameOf(wish);
-    String free = name.isEmpty() ? "Element" : name;
+    String name = nameOf(wish).isEmpty() ? "Element" : nameOf(wish);
+    String free = name;
     for (int number = 2; !taken.add(Names.key(free)); number++) {
       free = name + " " + number;
     }

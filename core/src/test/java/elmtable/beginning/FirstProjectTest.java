@@ -30,14 +30,26 @@ class FirstProjectTest {
     "http://localhost:8080/sign-in?next=a, http://localhost:8080, /sign-in?next=a",
     "https://Kilns.example, https://Kilns.example, /",
     "kilns.example/shop, http://kilns.example, /shop",
-    "'  127.0.0.1:8090 ', http://127.0.0.1:8090, /"
+    "'  127.0.0.1:8090 ', http://127.0.0.1:8090, /",
+    "localhost:3000/#/sign-in, http://localhost:3000, /#/sign-in",
+    "kilns.example?next=http://a.example, http://kilns.example, /?next=http://a.example"
   })
   void anAddressIsReadAsItIsTyped(String written, String base, String path) {
     assertEquals(Optional.of(new FirstProject(base, path)), FirstProject.at(written));
   }
 
   @ParameterizedTest
-  @ValueSource(strings = {"", "  ", "two words", "http://", "http://[x"})
+  @ValueSource(
+      strings = {
+        "",
+        "  ",
+        "two words",
+        "http://",
+        "http://[x",
+        "htp://kilns.example",
+        "file:///etc",
+        "a:b"
+      })
   void whatIsNoAddressIsRefused(String written) {
     assertEquals(Optional.empty(), FirstProject.at(written));
   }
@@ -56,10 +68,12 @@ class FirstProjectTest {
                 element("Name", "field", "", 1),
                 element("name", "field", "", 1),
                 element("A|b <c>", "field", "", 1),
+                element("<>", "field", "", 1),
+                element(" ", "field", "", 1),
                 element("Third", "button", "counts places", 1),
                 element("Twice", "button", "", 2)));
     assertEquals(
-        List.of("Name", "name 2", "A b c", "Home"),
+        List.of("Name", "name 2", "A b c", "Element", "Element 2", "Home"),
         named.stream().map(FirstProject.Named::name).toList());
   }
 
