@@ -1,7 +1,9 @@
 import { setCells } from '@/document/edits';
 import type { Notice } from '@/document/merge';
 import type { OpenDocument } from '@/document/openDocument';
+import { useAttempt } from '@/parts/attempt';
 import { LinkButton } from '@/parts/Button';
+import { ErrorStrip } from '@/parts/ErrorLine';
 import { useStore } from '@/parts/store';
 
 function Told({ notice: { who: name, text, cell, own, undo } }: { notice: Notice }) {
@@ -46,6 +48,7 @@ export function Notices({
   use?: (cell: NonNullable<Notice['cell']>, text: string) => void;
 }) {
   const notices = useStore(document.notices);
+  const { attempt, wrong } = useAttempt();
   return (
     <>
       {notices.map((notice) => {
@@ -65,11 +68,15 @@ export function Notices({
                 Use it
               </LinkButton>
             )}
-            <LinkButton onClick={() => navigator.clipboard?.writeText(text)}>Copy</LinkButton>
+            {/* Browsers have it only where the connection is safe. */}
+            {navigator.clipboard && (
+              <LinkButton onClick={() => attempt(() => navigator.clipboard.writeText(text))}>Copy</LinkButton>
+            )}
             <LinkButton onClick={() => document.closeNotice(notice.id)}>Close</LinkButton>
           </div>
         );
       })}
+      <ErrorStrip text={wrong} className="mx-4 mb-1" />
     </>
   );
 }

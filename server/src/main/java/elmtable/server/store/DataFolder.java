@@ -50,6 +50,8 @@ public final class DataFolder implements AutoCloseable {
           Files.exists(address) ? " at " + Files.readString(address).strip() : " that is starting";
       throw new StoreException("it belongs to the server" + where + ". Use that one, or stop it.");
     }
+    // One that was killed left its own.
+    Files.deleteIfExists(folder.resolve(ADDRESS));
     return new DataFolder(folder, channel, lock);
   }
 
