@@ -42,7 +42,7 @@ export function SentenceLens({
               </p>
             )}
             {!sentence.decided && (
-              <p className="mt-1 flex gap-3 text-small text-ink-3">
+              <p className="mt-1.5 flex flex-col gap-1 text-small text-ink-3">
                 {sentence.cells && (
                   <span>
                     <kbd className="kbd">Enter</kbd> accepts the first

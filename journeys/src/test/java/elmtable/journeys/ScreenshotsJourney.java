@@ -72,7 +72,7 @@ class ScreenshotsJourney {
 
   private static void stations(String address, Screen screen) throws Exception {
     screen.open(address + "/intake");
-    screen.press("(//tr[contains(., 'Request 2 shelves')]//button)[1]");
+    screen.press("//*[@role='row']//*[starts-with(@title, 'Request 2 shelves')]");
     screen.seeText("//aside[@aria-label='Lens']", "fill in the request");
     screen.picture(FOLDER.resolve("intake.png"));
 
