@@ -4,6 +4,7 @@ import { type ClipboardEvent, type KeyboardEvent, useEffect, useRef, useState } 
 import type { DataRowView, DataSetView } from '@/api/types';
 import { ellipsis } from '@/parts/ellipsis';
 import { Filter } from '@/parts/Filter';
+import { useKeptInView } from '@/parts/useKeptInView';
 import type { DataPlace } from './DataLens';
 
 const ROW_HEIGHT = 28;
@@ -231,10 +232,7 @@ function DataCell({
   choose: () => void;
   edit: (() => void) | null;
 }) {
-  const cell = useRef<HTMLElement>(null);
-  useEffect(() => {
-    if (here) cell.current?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
-  }, [here]);
+  const cell = useKeptInView(here);
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: the grid takes the keys
     <span

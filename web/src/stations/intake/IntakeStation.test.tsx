@@ -125,6 +125,18 @@ it('is gone through and decided by keyboard', async () => {
   expect(place.history?.at(-1)).toBe('/cases/a.elmt?line=7');
 });
 
+it('goes on by keyboard from where the pointer went', async () => {
+  const { decided } = station();
+  await pressOn((await seen('[role=grid]')).querySelectorAll<HTMLElement>('[role=row]')[4] as HTMLElement);
+  await press('Enter');
+  await press('ArrowUp');
+  await press('ArrowUp');
+  expect(under()).toEqual([expect.stringContaining('A kiln cools')]);
+  expect(decided()).toEqual([
+    { path: SHEET.path, decisions: [{ sentence: 'Read the gauge', cells: ['expect text', 'Gauge'] }] },
+  ]);
+});
+
 it('explains the sentence under the cursor, which another keyword may say', async () => {
   const { decided } = station();
   await pressOn((await seen('[role=grid]')).querySelectorAll<HTMLElement>('[role=row]')[4] as HTMLElement);

@@ -59,7 +59,7 @@ export function IntakeTable({
     const to = placeAfter(event.key, at, lines.length);
     const line = lines[at];
     if (to !== null) goTo(to);
-    else if (event.target !== event.currentTarget || !line) return;
+    else if (!line || (event.target as Element).closest('button, input, a')) return;
     else if (event.key === 'Enter') take(line);
     else if (event.key === ' ') turn(line);
     else if (event.key === 'Delete' && line.kind === 'sentence' && !line.sentence.decided)

@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, useMemo, useRef, useState } from 'react';
 import { Link } from 'wouter';
 import { useKeywords, useTree } from '@/api/queries';
 import { useCrumbs } from '@/app/crumbs';
@@ -16,6 +16,7 @@ import { ErrorStrip } from '@/parts/ErrorLine';
 import { ellipsis } from '@/parts/ellipsis';
 import { OneChoice } from '@/parts/OneChoice';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
+import { useKeptInView } from '@/parts/useKeptInView';
 import { type ComposedCase, type ComposedKeyword, compositionOf } from './composition';
 
 const LINE_HEIGHT = 28;
@@ -271,10 +272,7 @@ function CallCell({
   onPress: () => void;
 }) {
   const shown = positions.join(' ');
-  const cell = useRef<HTMLElement>(null);
-  useEffect(() => {
-    if (here) cell.current?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
-  }, [here]);
+  const cell = useKeptInView(here);
   return (
     <span
       ref={cell}
