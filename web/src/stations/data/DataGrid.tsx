@@ -151,7 +151,11 @@ export function DataGrid({
                   grid={grid}
                   top={item.start}
                   column={place?.row === row.number ? place.column : null}
-                  choose={(column) => setPlace({ row: row.number, column })}
+                  choose={(column) => {
+                    setPlace({ row: row.number, column });
+                    // Keys, and what is copied, are the grid's.
+                    scroller.current?.focus({ preventScroll: true });
+                  }}
                   edit={edit && ((column) => edit({ row: row.number, column }))}
                 />
               )

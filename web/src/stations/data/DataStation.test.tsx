@@ -129,6 +129,14 @@ it('is copied as a spreadsheet takes it, and says how much that was', async () =
   only('[role=status]', '1 row copied, those that are shown here');
 });
 
+it('takes keys and copies once a cell was pressed', async () => {
+  station();
+  await pressOn(await seen('[role=gridcell]', 'Bisque'));
+  expect(document.activeElement).toBe(grid());
+  await press('ArrowRight');
+  expect(cursor()).toBe('4');
+});
+
 it('is filtered among the rows that are here', async () => {
   station();
   await seen('[role=grid]');

@@ -128,6 +128,7 @@ it('is gone through and decided by keyboard', async () => {
 it('goes on by keyboard from where the pointer went', async () => {
   const { decided } = station();
   await pressOn((await seen('[role=grid]')).querySelectorAll<HTMLElement>('[role=row]')[4] as HTMLElement);
+  expect(document.activeElement).toBe(grid());
   await press('Enter');
   await press('ArrowUp');
   await press('ArrowUp');

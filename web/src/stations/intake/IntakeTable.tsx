@@ -84,6 +84,7 @@ export function IntakeTable({
           const line = lines[index];
           return (
             line && (
+              // biome-ignore lint/a11y/useKeyWithClickEvents: the grid takes the keys
               <div
                 key={key}
                 id={lineId(index)}
@@ -91,7 +92,10 @@ export function IntakeTable({
                 tabIndex={-1}
                 aria-rowindex={index + 1}
                 aria-selected={index === at}
-                onMouseDown={() => goTo(index)}
+                onClick={() => {
+                  scroller.current?.focus({ preventScroll: true });
+                  goTo(index);
+                }}
                 className="group absolute inset-x-0"
                 style={{ top: start, height: size }}
               >
