@@ -2,9 +2,10 @@ import 'fake-indexeddb/auto';
 import { act } from 'react';
 import { describe, expect, it } from 'vitest';
 import { opened } from '@/testing/opened';
-import { all, only, press, pressOn } from '@/testing/page';
+import { all, only, press, pressOn, seen } from '@/testing/page';
 import { serve } from '@/testing/server';
 import { show } from '@/testing/show';
+import { until } from '@/testing/until';
 import { isRow } from './items';
 import { SheetTable } from './SheetTable';
 import { SheetSession } from './session';
@@ -45,9 +46,21 @@ async function menuOf(element: HTMLElement) {
     element.dispatchEvent(new MouseEvent('mousedown', { bubbles: true, button: 2 }));
     element.dispatchEvent(new MouseEvent('contextmenu', { bubbles: true, cancelable: true, button: 2 }));
   });
+  await until(async () => {
+    await act(async () => {});
+    expect(entries()).not.toEqual([]);
+  });
 }
 
-const choose = async (word: RegExp) => pressOn(only('[role=menuitem]', word));
+/** Chooses from the menu, and waits until that has closed and given the focus back. */
+async function choose(word: RegExp) {
+  await pressOn(await seen('[role=menuitem]', word));
+  await until(async () => {
+    await act(async () => {});
+    expect(all('[role=menu]')).toEqual([]);
+    expect(document.activeElement).toBe(only('textarea'));
+  });
+}
 
 async function select(first: string, last: string) {
   const row = (name: string) => session.lines().stops.find((stop) => isRow(stop) && stop.row.cells[0]?.source === name);
@@ -131,12 +144,16 @@ describe('the menu of a column', () => {
 });
 
 describe('the menu of a head', () => {
-  it('copies, removes and adds sections, and renames everywhere', async () => {
+  it('adds sections, renames everywhere, and removes, which is undone', async () => {
     sheet();
     const head = () => only('[role=gridcell]', 'name: one');
     await menuOf(head());
     expect(entries()).toContain('Rows become a data set …');
     expect(entries()).toContain('Add tear-down');
+    await choose(/^Add tear-down/);
+    expect(text()).toContain('| log   | lit   |\ntear-down\n');
+    await act(async () => session.document.undo());
+    await menuOf(head());
     await choose(/^Rename everywhere/);
     expect(session.refactoring.get()).toEqual({ what: 'rename', path: 'a.elmt', line: 3, name: 'one' });
     await menuOf(head());
