@@ -21,7 +21,7 @@ const sentence = (words: string, state: string, ...cells: string[]): SentenceVie
 const scenario = (key: string, title: string, ...sentences: SentenceView[]): ScenarioView => ({
   key,
   title,
-  row: 2,
+  row: Number(key.slice(2)),
   sentences,
 });
 
@@ -179,6 +179,17 @@ it('says why what is pasted or chosen is not taken in', async () => {
   expect(requests.filter((each) => each.method === 'PUT')).toEqual([]);
   await choose('big.csv', 'x');
   await seen('[role=alert]', /20 MB at most/);
+});
+
+it('goes through scenarios that are named alike', async () => {
+  const [one, two] = SHEET.scenarios;
+  const alike = [one, { ...(two as ScenarioView), key: 'F-1' }] as ScenarioView[];
+  station({ 'GET /api/intake/intake/firings.csv': { ...SHEET, scenarios: alike } });
+  await seen('[role=grid]');
+  expect(lines()).toHaveLength(6);
+  await act(async () => grid().focus());
+  for (let i = 0; i < 4; i++) await press('ArrowDown');
+  expect(under()).toEqual([expect.stringContaining('Read the gauge')]);
 });
 
 it('says what belongs there where there is no sheet', async () => {

@@ -37,10 +37,13 @@ export function DropArea({ take, children }: { take: (file: File | undefined) =>
   return (
     <div
       onDragOver={(event) => {
+        if (!event.dataTransfer.types.includes('Files')) return;
         event.preventDefault();
         setOver(true);
       }}
-      onDragLeave={() => setOver(false)}
+      onDragLeave={(event) => {
+        if (!event.currentTarget.contains(event.relatedTarget as Node | null)) setOver(false);
+      }}
       onDrop={drop}
       className="relative h-full min-w-0"
     >

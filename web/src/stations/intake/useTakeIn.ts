@@ -1,4 +1,4 @@
-import { useCallback, useEffect } from 'react';
+import { useEffect } from 'react';
 import { useLocation } from 'wouter';
 import { inAddress, sendFile } from '@/api/client';
 import { intakePlace } from '@/app/places';
@@ -11,15 +11,12 @@ export const TAKEN = '.xlsx,.ods,.csv,.tsv';
 export function useTakeIn(sheets: readonly string[], taken: () => void) {
   const [, go] = useLocation();
   const { attempt, wrong, setWrong } = useAttempt();
-  const put = useCallback(
-    (path: string, content: Blob) =>
-      attempt(async () => {
-        await sendFile('PUT', `/api/files/${inAddress(path)}`, content);
-        taken();
-        go(intakePlace(path));
-      }),
-    [attempt, taken, go],
-  );
+  const put = (path: string, content: Blob) =>
+    attempt(async () => {
+      await sendFile('PUT', `/api/files/${inAddress(path)}`, content);
+      taken();
+      go(intakePlace(path));
+    });
   const take = (file: File | undefined) => {
     if (!file) return;
     if (!TAKEN.split(',').some((ending) => file.name.toLowerCase().endsWith(ending))) {
