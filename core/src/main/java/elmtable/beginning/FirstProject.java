@@ -38,12 +38,12 @@ public record FirstProject(String base, String path) {
   /** Reads an address as somebody types it; nothing where it is none. */
   public static Optional<FirstProject> at(String written) {
     String address = written.strip();
-    boolean named = address.matches("(?i)https?://.*");
-    if (!named && address.matches("(?i)[a-z][a-z0-9+.-]*:/.*")) {
+    boolean hasScheme = address.matches("(?i)https?://.*");
+    if (!hasScheme && address.matches("(?i)[a-z][a-z0-9+.-]*:/.*")) {
       // What is mistyped would be taken for the name of a host.
       return Optional.empty();
     }
-    String whole = named ? address : "http://" + address;
+    String whole = hasScheme ? address : "http://" + address;
     try {
       URI uri = new URI(whole);
       if (uri.getHost() == null || address.isEmpty()) {
@@ -164,7 +164,8 @@ public record FirstProject(String base, String path) {
   }
 
   private static String freeName(String wish, Set<String> taken) {
-    String name = nameOf(wish).isEmpty() ? "Element" : nameOf(wish);
+    String own = nameOf(wish);
+    String name = own.isEmpty() ? "Element" : own;
     String free = name;
     for (int number = 2; !taken.add(Names.key(free)); number++) {
       free = name + " " + number;
