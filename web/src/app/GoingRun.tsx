@@ -4,6 +4,7 @@ import { stopRun, useRunCounts, useRuns } from '@/api/queries';
 import type { RunView } from '@/api/types';
 import { runPlace } from '@/app/places';
 import { useAttempt } from '@/parts/attempt';
+import { ellipsis } from '@/parts/ellipsis';
 import { Outcome } from '@/parts/Outcome';
 import { OutcomeBar } from '@/parts/OutcomeBar';
 
@@ -41,7 +42,7 @@ function Going({ run }: { run: RunView }) {
         <Square size={12} aria-hidden />
       </button>
       {wrong && (
-        <span role="alert" className="text-failed">
+        <span role="alert" ref={ellipsis} title={wrong} className="max-w-56 text-failed">
           {wrong}
         </span>
       )}

@@ -5,6 +5,7 @@ import { useBlocks } from '@/api/queries';
 import type { BlockNode } from '@/api/types';
 import { ellipsis } from '@/parts/ellipsis';
 import { Filter } from '@/parts/Filter';
+import { isFound } from '@/parts/isFound';
 import { ProblemMark } from '@/parts/ProblemMark';
 import { DocumentMenu, RemovedDocuments } from './DocumentMenu';
 
@@ -42,9 +43,7 @@ export function BlockList({
   const { data: known } = useBlocks();
   const [filter, setFilter] = useState('');
   const [toggled, setToggled] = useState<ReadonlyMap<string, boolean>>(new Map());
-  const wanted = filter.toLowerCase();
-  const fits = (block: ListedBlock) =>
-    [block.name, block.note, block.detail].some((text) => text.toLowerCase().includes(wanted));
+  const fits = (block: ListedBlock) => isFound(filter, [block.name, block.note, block.detail]);
   const shown = groups
     .map((group) => ({ ...group, blocks: group.blocks.filter(fits) }))
     .filter((group) => group.blocks.length > 0);

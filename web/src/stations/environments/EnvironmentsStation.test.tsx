@@ -1,5 +1,5 @@
 import { act } from 'react';
-import { afterEach, expect, it } from 'vitest';
+import { expect, it } from 'vitest';
 import type { EnvironmentsView } from '@/api/types';
 import { documentInHand } from '@/document/openDocument';
 import { all, enter, only, press, pressOn, seen, text } from '@/testing/page';
@@ -31,12 +31,6 @@ const VIEW: EnvironmentsView = {
   ],
   kept: [{ environment: 'local', name: 'last booking', value: 'EK-2040' }],
 };
-
-afterEach(async () => {
-  clear();
-  // What a test left unsent shall not be sent in another.
-  await (await documentInHand(PATH))?.sync.stop();
-});
 
 function station(more: Record<string, unknown> = {}) {
   const requests = serve({

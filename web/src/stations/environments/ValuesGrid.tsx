@@ -9,6 +9,7 @@ import { ErrorStrip } from '@/parts/ErrorLine';
 import { ellipsis } from '@/parts/ellipsis';
 import { Filter } from '@/parts/Filter';
 import { InlineText } from '@/parts/InlineText';
+import { isFound } from '@/parts/isFound';
 import { NewValue } from './NewValue';
 import { setValue, typeIn } from './setValue';
 
@@ -19,11 +20,8 @@ export function ValuesGrid({ view }: { view: EnvironmentsView }) {
   const working = useEnvironment();
   const [added, setAdded] = useState('');
   const [filter, setFilter] = useState('');
-  const wanted = filter.trim().toLowerCase();
-  const shown = view.values.filter((value) =>
-    [value.name, value.note, ...value.cells.map((cell) => cell.text)].some((text) =>
-      text?.toLowerCase().includes(wanted),
-    ),
+  const shown = view.values.filter(({ name, note, cells }) =>
+    isFound(filter, [name, note, ...cells.map((cell) => cell.text)]),
   );
   const write = async (of: EnvironmentColumn, value: EnvironmentValue, text: string) => {
     await attempt(async () => {
@@ -102,7 +100,7 @@ export function ValuesGrid({ view }: { view: EnvironmentsView }) {
           ))}
         </tbody>
       </table>
-      {shown.length === 0 && wanted !== '' && <p className="py-2 text-ink-2">Nothing found.</p>}
+      {shown.length === 0 && filter !== '' && <p className="py-2 text-ink-2">Nothing found.</p>}
       <NewValue
         view={view}
         working={working}

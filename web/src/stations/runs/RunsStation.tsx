@@ -7,6 +7,7 @@ import { CASES, RUNS, runPlace } from '@/app/places';
 import { Columns } from '@/parts/Columns';
 import { ellipsis } from '@/parts/ellipsis';
 import { Filter } from '@/parts/Filter';
+import { isFound } from '@/parts/isFound';
 import { OutcomeBar } from '@/parts/OutcomeBar';
 import { clockTime, span } from '@/parts/times';
 import { Wrong } from '@/parts/Wrong';
@@ -60,11 +61,8 @@ export function RunsStation({ run, number }: { run: number | null; number: numbe
 
 function History({ runs, open }: { runs: RunView[]; open: number | null }) {
   const [filter, setFilter] = useState('');
-  const wanted = filter.trim().toLowerCase();
   const shown = runs.filter((run) =>
-    [`${run.id} ${run.title}`, run.environment, run.browser, run.state].some((text) =>
-      text.toLowerCase().includes(wanted),
-    ),
+    isFound(filter, [`${run.id} ${run.title}`, run.environment, run.browser, run.state]),
   );
   return (
     <>
@@ -72,7 +70,7 @@ function History({ runs, open }: { runs: RunView[]; open: number | null }) {
         <Filter value={filter} onChange={setFilter} label="Filter runs" />
       </div>
       <nav aria-label="Runs" className="min-h-0 flex-1 overflow-y-auto">
-        {shown.length === 0 && wanted !== '' && <p className="px-3 py-2 text-ink-2">Nothing found.</p>}
+        {shown.length === 0 && filter !== '' && <p className="px-3 py-2 text-ink-2">Nothing found.</p>}
         {shown.map((run) => {
           const notPassed = run.total - (run.counts.passed ?? 0);
           return (
