@@ -73,10 +73,10 @@ export function KeyList({ open, setOpen }: { open: boolean; setOpen: (open: bool
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/20" />
         <Dialog.Content
           aria-describedby={undefined}
-          className="fixed top-10 left-1/2 z-50 max-h-[calc(100vh-64px)] w-[720px] -translate-x-1/2 overflow-y-auto rounded-float border border-hair-strong bg-raised px-5 pt-3.5 pb-5 shadow-float"
+          className="fixed top-10 left-1/2 z-50 max-h-[calc(100vh-64px)] w-[min(1000px,calc(100vw-32px))] -translate-x-1/2 overflow-y-auto rounded-float border border-hair-strong bg-raised px-5 pt-3.5 pb-5 shadow-float"
         >
           <Dialog.Title className="mb-3 text-title leading-[26px] font-semibold">Keys</Dialog.Title>
-          <div className="columns-2 gap-8">
+          <div className="columns-3 gap-7">
             {GROUPS.map(({ name, keys }) => (
               <section key={name} aria-label={name} className="mb-4 break-inside-avoid">
                 <h3 className="mb-1.5 border-b-[1.5px] border-rule pb-1 font-semibold">{name}</h3>
