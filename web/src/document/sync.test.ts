@@ -12,7 +12,7 @@ import { structure, structureOf } from './structure';
 import { collabOf, Sync, type Synchronized } from './sync';
 
 // Nothing here is about the browser's database.
-vi.mock('./pending', () => ({ keepPending: async () => {}, dropPending: async () => {} }));
+vi.mock('./pending', () => ({ keepPending: async () => {}, sentPending: async () => {} }));
 
 const refusal = (problem: { status: number; [part: string]: unknown }) =>
   new Response(JSON.stringify(problem), {
@@ -27,6 +27,7 @@ class FakeServer {
   online = true;
   /** Whether single updates are no longer kept. */
   thinned = false;
+  posts = 0;
 
   constructor(readonly start: string) {
     this.doc = Text.of(start.split('\n'));
@@ -38,6 +39,7 @@ class FakeServer {
     const version = init.method === 'GET' ? Number(path.split('since=')[1]) : JSON.parse(String(init.body)).version;
     if (this.thinned && version < this.updates.length) return refusal({ status: 410, detail: 'gone', thinned: true });
     if (init.method === 'GET') return Response.json(this.since(Number(path.split('since=')[1])));
+    this.posts++;
     const { client, author, updates } = JSON.parse(String(init.body));
     if (version < this.updates.length) {
       return refusal({ status: 409, detail: 'behind', since: this.since(version) });
@@ -124,6 +126,32 @@ it('sends what is typed, and takes in what others did', async () => {
   await settled(server, one, two);
   expect(one.text).toBe('case one\nsteps\n| open  | Kilns |\n| press | Send  |\n| log   | over  |\n');
   expect(one.notices).toEqual([]);
+});
+
+it('sends what is typed fast in one batch, and at once where somebody waits for it', async () => {
+  vi.useFakeTimers();
+  const { server, one } = world();
+  for (const town of ['Kilns', 'Looms']) {
+    document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 'a', bubbles: true }));
+    set(one, town === 'Kilns' ? 'open' : 'log', 1, town);
+    await vi.advanceTimersByTimeAsync(100);
+  }
+  expect(server.posts).toBe(0);
+  await one.sync.saved();
+  expect(server.posts).toBe(1);
+  expect(server.updates).toHaveLength(2);
+});
+
+it('sends what is typed without a pause now and then', async () => {
+  vi.useFakeTimers();
+  const { server, one } = world();
+  for (let key = 0; key < 20; key++) {
+    document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 'a', bubbles: true }));
+    set(one, 'open', 1, `Kiln ${key}`);
+    await vi.advanceTimersByTimeAsync(50);
+  }
+  expect(server.posts).toBeGreaterThan(1);
+  expect(server.posts).toBeLessThan(7);
 });
 
 it('lets the later of two edits of one cell stand, and offers the other', async () => {

@@ -3,16 +3,19 @@ import { type ChangeDesc, ChangeSet, type EditorState, type Text, Transaction } 
 import { get, post, Refused } from '@/api/client';
 import type { AnalysisView, DifferenceView, UpdatesView, UpdateView } from '@/api/types';
 import { afterPaint } from '@/parts/afterPaint';
+import { whenNobodyTypes } from '@/parts/typingPause';
 import { authorName } from './author';
 import { isRecords } from './kinds';
 import { composed, type Notice, repair } from './merge';
-import { dropPending, keepPending } from './pending';
+import { keepPending, sentPending } from './pending';
 import { repairRecords } from './recordMerge';
 import { setSaving } from './saving';
 
 const FIRST_PAUSE_MILLIS = 300;
 const LONGEST_PAUSE_MILLIS = 5_000;
 const VERSIONS_KEPT = 200;
+/** What follows fast goes in one batch, but nobody waits longer for it. */
+const LONGEST_TYPING_MILLIS = 200;
 
 /** What the synchronising needs of a document that is open. */
 export interface Synchronized {
@@ -50,6 +53,7 @@ export class Sync {
   private unsavedSince: number | null = null;
   private why = '';
   private wake: (() => void) | null = null;
+  private hurry: (() => void) | null = null;
   private keeping: Promise<void> = Promise.resolve();
   private readonly idle: (() => void)[] = [];
 
@@ -81,7 +85,9 @@ export class Sync {
 
   /** Resolves once nothing is pending. */
   saved(): Promise<void> {
-    return this.isSaved ? Promise.resolve() : new Promise((resolve) => this.idle.push(resolve));
+    if (this.isSaved) return Promise.resolve();
+    this.hurry?.();
+    return new Promise((resolve) => this.idle.push(resolve));
   }
 
   /** Nothing is sent any more; resolves once what is pending is kept. */
@@ -89,6 +95,7 @@ export class Sync {
     this.stopped = true;
     setSaving(this, null);
     this.wake?.();
+    this.hurry?.();
     return this.keeping;
   }
 
@@ -111,7 +118,7 @@ export class Sync {
       .then(() => {
         const updates = sendableUpdates(this.document.state);
         const base = this.log.at(-1);
-        if (updates.length === 0 || !base) return dropPending(this.client, this.document.id);
+        if (updates.length === 0 || !base) return sentPending(this.client, this.document.id);
         return keepPending(
           {
             document: this.document.id,
@@ -122,7 +129,10 @@ export class Sync {
             version: this.version,
             updates: updates.map((update) => update.changes.toJSON()),
           },
-          () => base.doc.toString(),
+          {
+            text: () => base.doc.toString(),
+            since: (version) => this.changesSince(version)?.map((changes) => changes.toJSON()) ?? null,
+          },
         );
       })
       .catch((failed) => console.warn('What is not saved yet could not be kept in this browser.', failed));
@@ -133,6 +143,7 @@ export class Sync {
     this.busy = true;
     while (!this.stopped && !this.isSaved) {
       await Promise.all([this.keeping, afterPaint()]);
+      await this.typingPaused();
       if (this.stopped) break;
       const { version } = this;
       const batch = sendableUpdates(this.document.state);
@@ -157,6 +168,16 @@ export class Sync {
       this.tell();
     }
     this.busy = false;
+  }
+
+  /** Waits for a pause in typing, unless somebody waits for what is pending. */
+  private async typingPaused() {
+    if (this.idle.length > 0 || this.stopped) return;
+    const hurried = new Promise<void>((resolve) => {
+      this.hurry = resolve;
+    });
+    await Promise.race([whenNobodyTypes(LONGEST_TYPING_MILLIS), hurried]);
+    this.hurry = null;
   }
 
   /** The batch was accepted: it is confirmed as if it had come back. */
@@ -293,15 +314,20 @@ export class Sync {
     this.log.splice(0, this.log.length - VERSIONS_KEPT);
   }
 
+  /** What led from a version to the synchronised one, one change for each; null where it is too old or not there yet. */
+  private changesSince(version: number): ChangeSet[] | null {
+    const from = this.log.findIndex((each) => each.version === version);
+    return from < 0 ? null : this.log.slice(from).flatMap(({ changes }) => changes ?? []);
+  }
+
   /** The text of a version with what led from there to the text of now; null where it is too old or not there yet. */
   since(version: number): { doc: Text; changes: ChangeSet } | null {
-    const from = this.log.findIndex((each) => each.version === version);
-    const base = this.log[from];
-    if (!base) return null;
-    let changes = ChangeSet.empty(base.doc.length);
-    for (const each of this.log.slice(from)) if (each.changes) changes = changes.compose(each.changes);
-    for (const update of sendableUpdates(this.document.state)) changes = changes.compose(update.changes);
-    return { doc: base.doc, changes };
+    const base = this.log.find((each) => each.version === version);
+    const confirmed = this.changesSince(version);
+    if (!base || !confirmed) return null;
+    const pending = sendableUpdates(this.document.state).map((update) => update.changes);
+    const none = ChangeSet.empty(base.doc.length);
+    return { doc: base.doc, changes: [...confirmed, ...pending].reduce((all, next) => all.compose(next), none) };
   }
 
   /** The server's text at the synchronised version. */

@@ -1,5 +1,5 @@
 /** How long nobody has to have pressed a key, in milliseconds. */
-const PAUSE_MILLIS = 50;
+const PAUSE_MILLIS = 120;
 const LONGEST_MILLIS = 1_000;
 
 let last = Number.NEGATIVE_INFINITY;
@@ -13,11 +13,11 @@ addEventListener(
 );
 
 /**
- * Resolves once nobody types for a moment, so that what is drawn then makes no key wait; at the latest after a second.
+ * Resolves once nobody types for a moment, so that what is done then makes no key wait; at the latest after some time.
  * Tells whether there was such a moment.
  */
-export async function whenNobodyTypes(): Promise<boolean> {
-  const longest = performance.now() + LONGEST_MILLIS;
+export async function whenNobodyTypes(longestMillis = LONGEST_MILLIS): Promise<boolean> {
+  const longest = performance.now() + longestMillis;
   for (;;) {
     const now = performance.now();
     if (last + PAUSE_MILLIS <= now) return true;
