@@ -63,6 +63,8 @@ class ServerArchitectureTest {
             "elmtable.completion..",
             "elmtable.conversion..",
             "elmtable.refactoring..",
+            "elmtable.intake..",
+            "elmtable.beginning..",
             "elmtable.plan..",
             "elmtable.run..",
             "elmtable.report..",
