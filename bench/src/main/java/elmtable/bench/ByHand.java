@@ -58,6 +58,10 @@ final class ByHand implements AutoCloseable {
     http.post(session + "/element/" + element + "/value", Map.of("text", text), LIMIT);
   }
 
+  void run(String script) {
+    http.post(session + "/execute/sync", Map.of("script", script, "args", List.of()), LIMIT);
+  }
+
   void press(String css) {
     http.post(session + "/element/" + find(css) + "/click", Map.of(), LIMIT);
   }
