@@ -759,6 +759,7 @@ export interface SavedPlanView {
 
 export interface ScenarioView {
     key: string;
+    repeated?: boolean;
     title: string;
     row: number;
     sentences: SentenceView[];

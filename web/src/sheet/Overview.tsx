@@ -4,6 +4,7 @@ import type { OpenDocument } from '@/document/openDocument';
 import { saysNotToRun } from '@/document/switchOff';
 import { useDocumentStates } from '@/document/useDocument';
 import { Filter } from '@/parts/Filter';
+import { isFound } from '@/parts/isFound';
 import { CaseLine, type CaseRuns, gridOf, LINE_HEIGHT } from './OverviewLine';
 import {
   OVERVIEW_COLUMNS,
@@ -34,10 +35,9 @@ export function Overview({
 }) {
   useDocumentStates(documents);
   const [filter, setFilter] = useState('');
-  const wanted = filter.toLowerCase();
   const shown = documents
     .flatMap(overviewOf)
-    .filter(({ suite, cells }) => `${suites ? suite : ''} ${cells.join(' ')}`.toLowerCase().includes(wanted));
+    .filter(({ suite, cells }) => isFound(filter, [`${suites ? suite : ''} ${cells.join(' ')}`]));
   const [cursor, setCursor] = useState<Place>({ line: 0, column: 0 });
   const [anchor, setAnchor] = useState<number | null>(null);
   const [editing, setEditing] = useState<string | null>(null);

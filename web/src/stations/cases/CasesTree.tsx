@@ -7,6 +7,7 @@ import type { CaseNode, DocumentNode, SuiteNode, TreeView } from '@/api/types';
 import { ALL_CASES, CASES, documentPlace, stationOf } from '@/app/places';
 import { ellipsis } from '@/parts/ellipsis';
 import { Filter } from '@/parts/Filter';
+import { isFound } from '@/parts/isFound';
 import { Outcome } from '@/parts/Outcome';
 import { ProblemMark } from '@/parts/ProblemMark';
 import { plainText } from '@/parts/TextPieces';
@@ -33,7 +34,7 @@ export const CasesTree = memo(function CasesTree({ open }: { open: string }) {
   const [filter, setFilter] = useState('');
   const [toggled, setToggled] = useState<ReadonlyMap<string, boolean>>(new Map());
   const scroller = useRef<HTMLElement>(null);
-  const lines = useMemo(() => linesOf(tree, filter.toLowerCase(), open, toggled), [tree, filter, open, toggled]);
+  const lines = useMemo(() => linesOf(tree, filter, open, toggled), [tree, filter, open, toggled]);
   const virtual = useVirtualizer({
     count: lines.length,
     getScrollElement: () => scroller.current,
@@ -97,23 +98,23 @@ export const CasesTree = memo(function CasesTree({ open }: { open: string }) {
 
 function linesOf(
   tree: TreeView | undefined,
-  wanted: string,
+  filter: string,
   open: string,
   toggled: ReadonlyMap<string, boolean>,
 ): TreeLine[] {
   const lines: TreeLine[] = [{ kind: 'group', word: 'Suites', right: 'executable' }];
   for (const suite of tree?.suites ?? []) {
-    const own = suite.name.toLowerCase().includes(wanted);
-    const cases = suite.cases.filter((one) => own || plainText(one.nameParts).toLowerCase().includes(wanted));
+    const own = isFound(filter, [suite.name]);
+    const cases = suite.cases.filter((one) => own || isFound(filter, [plainText(one.nameParts)]));
     if (!own && cases.length === 0) continue;
-    const shown = toggled.get(suite.path) ?? (suite.path === open || wanted !== '');
+    const shown = toggled.get(suite.path) ?? (suite.path === open || filter.trim() !== '');
     lines.push({ kind: 'suite', suite, shown });
     if (shown) for (const of of cases) lines.push({ kind: 'case', suite, of });
   }
   // Those that no station shows: plans, and documents that hold nothing yet.
   const suites = new Set(tree?.suites.map((suite) => suite.path));
   const plain = (tree?.documents ?? []).filter(
-    ({ path, kinds }) => !suites.has(path) && stationOf(kinds, path) === CASES && path.toLowerCase().includes(wanted),
+    ({ path, kinds }) => !suites.has(path) && stationOf(kinds, path) === CASES && isFound(filter, [path]),
   );
   if (plain.length > 0) lines.push({ kind: 'group', word: 'Plain documents', right: '' });
   for (const document of plain) lines.push({ kind: 'document', document });

@@ -181,15 +181,16 @@ it('says why what is pasted or chosen is not taken in', async () => {
   await seen('[role=alert]', /20 MB at most/);
 });
 
-it('goes through scenarios that are named alike', async () => {
+it('says which scenario repeats the key of another, and drafts both', async () => {
   const [one, two] = SHEET.scenarios;
-  const alike = [one, { ...(two as ScenarioView), key: 'F-1' }] as ScenarioView[];
+  const alike = [one, { ...(two as ScenarioView), key: 'F-1 (2)', row: 2, repeated: true }] as ScenarioView[];
   station({ 'GET /api/intake/intake/firings.csv': { ...SHEET, scenarios: alike } });
   await seen('[role=grid]');
   expect(lines()).toHaveLength(6);
-  await act(async () => grid().focus());
-  for (let i = 0; i < 4; i++) await press('ArrowDown');
-  expect(under()).toEqual([expect.stringContaining('Read the gauge')]);
+  expect(lines().filter((line) => /row \d+ repeats a key/.test(line))).toEqual([
+    expect.stringMatching(/F-1 \(2\).*A kiln cools.*row 2 repeats a key/),
+  ]);
+  await seen('button', /Draft 2 cases/);
 });
 
 it('says what belongs there where there is no sheet', async () => {

@@ -40,6 +40,14 @@ export function ScenarioLine({
       <span ref={ellipsis} className="flex-1 text-case font-semibold">
         {scenario.title}
       </span>
+      {scenario.repeated && (
+        <span
+          className="text-small text-error"
+          title="A case is linked to its scenario by the key. Give this one a key of its own in the sheet, and its link stays right when rows are moved."
+        >
+          row {scenario.row} repeats a key
+        </span>
+      )}
       {scenario.changed && <span className="text-small text-error">changed since its case was drafted</span>}
       {scenario.covered ? (
         <Link

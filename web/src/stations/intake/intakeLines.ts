@@ -9,7 +9,7 @@ export interface Shown {
 
 export const EVERYTHING: Shown = { state: null, text: '' };
 
-/** A line, by a key of its own: a sheet may name two scenarios alike, and say one sentence twice. */
+/** A line, by a key of its own: a scenario may say one sentence twice. */
 export type IntakeLine =
   | { kind: 'scenario'; key: string; scenario: ScenarioView }
   | { kind: 'sentence'; key: string; scenario: ScenarioView; sentence: SentenceView };

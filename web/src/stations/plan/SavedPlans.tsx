@@ -4,6 +4,7 @@ import type { SavedPlanView } from '@/api/types';
 import { PLAN, planPlace } from '@/app/places';
 import { ellipsis } from '@/parts/ellipsis';
 import { Filter } from '@/parts/Filter';
+import { isFound } from '@/parts/isFound';
 import { NewBlock } from '@/stations/documents/NewBlock';
 import { planInWords } from './planSelection';
 
@@ -18,7 +19,7 @@ export function SavedPlans({
   made: (name: string) => void;
 }) {
   const [filter, setFilter] = useState('');
-  const shown = plans.filter((plan) => plan.name.toLowerCase().includes(filter.toLowerCase()));
+  const shown = plans.filter((plan) => isFound(filter, [plan.name]));
   const line =
     'flex items-start gap-2 border-b border-hair px-3 py-1.5 hover:bg-sunk aria-[current]:bg-select aria-[current]:shadow-[inset_2px_0_var(--select-edge)]';
   return (

@@ -1,4 +1,5 @@
 import type { CasePlanView, ExecutableView, PlanView } from '@/api/types';
+import { isFound } from '@/parts/isFound';
 
 /** A line of the plan's table. */
 export type PlanLine =
@@ -17,13 +18,10 @@ export interface PlanShown {
 
 /** What is drawn of a plan, in order. */
 export function linesOf(plan: PlanView, shown: PlanShown): PlanLine[] {
-  const wanted = shown.filter.toLowerCase();
   const executablesOf = (one: CasePlanView) => [...one.executables, ...(shown.further.get(one.index) ?? [])];
   const isShown = (one: CasePlanView) =>
     (shown.only === 'all' || one.count > 0) &&
-    (wanted === '' ||
-      `${one.suite} ${one.name}`.toLowerCase().includes(wanted) ||
-      executablesOf(one).some((e) => e.name.toLowerCase().includes(wanted)));
+    isFound(shown.filter, [`${one.suite} ${one.name}`, ...executablesOf(one).map((executable) => executable.name)]);
   const bySuite = new Map<string, CasePlanView[]>();
   for (const one of plan.cases.filter(isShown)) {
     const cases = bySuite.get(one.suite);
@@ -46,8 +44,11 @@ export function linesOf(plan: PlanView, shown: PlanShown): PlanLine[] {
       const all = executablesOf(one);
       const alone = one.count === 1 && all.every((executable) => executable.row === 0);
       if (!alone || one.needed) lines.push({ kind: 'case', one });
-      const fits = (e: ExecutableView) => `${one.suite} ${one.name} ${e.name}`.toLowerCase().includes(wanted);
-      for (const executable of all.filter(fits)) lines.push({ kind: 'executable', one, executable, alone });
+      for (const executable of all) {
+        if (isFound(shown.filter, [`${one.suite} ${one.name} ${executable.name}`])) {
+          lines.push({ kind: 'executable', one, executable, alone });
+        }
+      }
       if (one.count > all.length) lines.push({ kind: 'more', one, left: one.count - all.length });
     }
   }

@@ -1,16 +1,26 @@
 package elmtable.intake;
 
 import java.util.List;
+import java.util.stream.Stream;
 
 /**
  * A scenario that a person carries out by hand, as a sheet tells it.
  *
- * @param key what the sheet calls it; the number of its row where it has no column for that
+ * @param key what the sheet calls it; the number of its row where it has no column for that. Each
+ *     scenario of a sheet has another one.
+ * @param repeated whether the sheet calls one before it the same, so that a number was added to the
+ *     key
  * @param row its first row, from 1 on
  */
-public record ManualScenario(String key, String title, long row, List<Sentence> sentences) {
+public record ManualScenario(
+    String key, boolean repeated, String title, long row, List<Sentence> sentences) {
   public ManualScenario {
     sentences = List.copyOf(sentences);
+  }
+
+  ManualScenario with(List<Sentence> further) {
+    List<Sentence> all = Stream.concat(sentences.stream(), further.stream()).toList();
+    return new ManualScenario(key, repeated, title, row, all);
   }
 
   /** What a sentence is for. */

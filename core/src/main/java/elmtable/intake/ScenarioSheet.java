@@ -9,6 +9,7 @@ import elmtable.text.Names;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -97,7 +98,10 @@ public final class ScenarioSheet {
     return mapping;
   }
 
-  /** The scenarios of a sheet; rows without key and title go on with the one before. */
+  /**
+   * The scenarios of a sheet. Rows without key and title go on with the one before, and so do rows
+   * that repeat both, as a sheet with a row for each step does.
+   */
   public static List<ManualScenario> read(DataSource source, Map<Column, String> mapping) {
     Map<Column, Integer> places = new LinkedHashMap<>();
     mapping.forEach((column, heading) -> {
@@ -110,42 +114,73 @@ public final class ScenarioSheet {
         Collections.disjoint(places.keySet(), SENTENCES.keySet())
             ? PlanningGrid.of(source, Set.copyOf(mapping.values()))
             : new PlanningGrid(List.of(), List.of());
-    List<ManualScenario> scenarios = new ArrayList<>();
+    Scenarios scenarios = new Scenarios();
     try (Rows rows = source.open()) {
       long number = 0;
-      for (DataRow row = rows.next(); row != null && scenarios.size() < MOST; row = rows.next()) {
+      for (DataRow row = rows.next(); row != null && scenarios.count() < MOST; row = rows.next()) {
         number++;
-        add(row.cells(), number, places, grid, scenarios);
+        List<String> cells = row.cells();
+        Named named = new Named(cell(cells, places, Column.KEY), cell(cells, places, Column.TITLE));
+        scenarios.add(named, number, sentences(cells, places, grid), grid.isThere());
       }
     }
-    return scenarios;
+    return scenarios.all();
   }
 
-  private static void add(
-      List<String> cells,
-      long number,
-      Map<Column, Integer> places,
-      PlanningGrid grid,
-      List<ManualScenario> scenarios) {
-    String key = cell(cells, places, Column.KEY);
-    String title = cell(cells, places, Column.TITLE);
+  private static List<Sentence> sentences(
+      List<String> cells, Map<Column, Integer> places, PlanningGrid grid) {
     List<Sentence> sentences = new ArrayList<>(grid.sentences(cells));
     SENTENCES.forEach((column, part) ->
         sentences(cell(cells, places, column))
             .forEach(text -> sentences.add(new Sentence(part, text))));
     sentences.sort((a, b) -> a.part().compareTo(b.part()));
-    if (key.isEmpty() && title.isEmpty()) {
-      if (!sentences.isEmpty() && !scenarios.isEmpty()) {
-        ManualScenario before = scenarios.removeLast();
-        List<Sentence> more = new ArrayList<>(before.sentences());
-        more.addAll(sentences);
-        scenarios.add(new ManualScenario(before.key(), before.title(), before.row(), more));
-      }
-      return;
+    return sentences;
+  }
+
+  /** What a row calls its scenario; empty where it says nothing of that. */
+  private record Named(String key, String title) {
+    boolean isNothing() {
+      return key.isEmpty() && title.isEmpty();
     }
-    String name = title.isEmpty() ? key : title;
-    scenarios.add(
-        new ManualScenario(key.isEmpty() ? String.valueOf(number) : key, name, number, sentences));
+
+    boolean goesOnWith(Named before) {
+      return key.equals(before.key) && (title.isEmpty() || title.equals(before.title));
+    }
+  }
+
+  /** The scenarios so far, each by a key of its own. */
+  private static final class Scenarios {
+    private final List<ManualScenario> all = new ArrayList<>();
+    private final Set<String> taken = new HashSet<>();
+    private Named last = new Named("", "");
+
+    int count() {
+      return all.size();
+    }
+
+    List<ManualScenario> all() {
+      return List.copyOf(all);
+    }
+
+    /**
+     * @param alone whether each row is a scenario, whatever the one before says
+     */
+    void add(Named named, long row, List<Sentence> sentences, boolean alone) {
+      if (named.isNothing() || (!alone && !all.isEmpty() && named.goesOnWith(last))) {
+        if (!sentences.isEmpty() && !all.isEmpty()) {
+          all.add(all.removeLast().with(sentences));
+        }
+        return;
+      }
+      last = named;
+      String key = named.key().isEmpty() ? String.valueOf(row) : named.key();
+      String free = key;
+      for (int number = 2; !taken.add(free); number++) {
+        free = key + " (" + number + ")";
+      }
+      String title = named.title().isEmpty() ? key : named.title();
+      all.add(new ManualScenario(free, !free.equals(key), title, row, sentences));
+    }
   }
 
   private static String cell(List<String> cells, Map<Column, Integer> places, Column column) {

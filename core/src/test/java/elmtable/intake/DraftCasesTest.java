@@ -71,6 +71,45 @@ class DraftCasesTest {
   }
 
   @Test
+  void rowsThatRepeatTheirScenarioGoOnWithIt() {
+    List<ManualScenario> scenarios =
+        scenarios(
+            """
+            data sheet
+            | No | Title | Steps |
+            | A1 | Send an order | Open it |
+            | A1 | Send an order | Press Send |
+            | A1 | | Look |
+            | A2 | Send an order | Press Send |
+            """);
+    assertEquals(
+        List.of("Open it", "Press Send", "Look"),
+        scenarios.get(0).sentences().stream().map(Sentence::text).toList());
+    assertEquals(List.of("A1", "A2"), scenarios.stream().map(ManualScenario::key).toList());
+  }
+
+  @Test
+  void scenariosThatTheSheetCallsAlikeAreToldApart() {
+    List<ManualScenario> scenarios =
+        scenarios(
+            """
+            data sheet
+            | No | Title | Steps |
+            | A1 | Send an order | Press Send |
+            | A2 | Cancel it | Press Cancel |
+            | A1 | Send two | Press Send twice |
+            | A1 | Send three | Press Send thrice |
+            """);
+    assertEquals(
+        List.of("A1", "A2", "A1 (2)", "A1 (3)"),
+        scenarios.stream().map(ManualScenario::key).toList());
+    assertEquals(
+        List.of(false, false, true, true),
+        scenarios.stream().map(ManualScenario::repeated).toList());
+    assertEquals("Send two", scenarios.get(2).title());
+  }
+
+  @Test
   void aPlanningGridHasCasesDownAndActionsAcross() {
     List<ManualScenario> scenarios =
         scenarios(

@@ -176,6 +176,7 @@ public final class IntakeSheets {
         views.add(
             new ScenarioView(
                 scenario.key(),
+                scenario.repeated() ? true : null,
                 scenario.title(),
                 scenario.row(),
                 scenario.sentences().stream()

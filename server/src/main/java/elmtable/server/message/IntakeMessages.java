@@ -32,12 +32,15 @@ public final class IntakeMessages {
       List<MatchView> matches) {}
 
   /**
+   * @param repeated whether the sheet calls one before it the same, so that a number was added to
+   *     the key
    * @param row its first row in the sheet, from 1 on
    * @param covered the case that is linked to it
    * @param changed whether the sheet says something else than when its case was drafted
    */
   public record ScenarioView(
       String key,
+      @Nullable Boolean repeated,
       String title,
       long row,
       List<SentenceView> sentences,
