@@ -11,9 +11,17 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /** What a sentence gives for the parameters of a keyword. */
 final class Arguments {
+  /** A parameter of this name takes names of keys, and no other words. */
+  private static final String KEYS = "keys";
+
+  private static final Pattern KEY =
+      Pattern.compile(
+          "(Enter|Tab|Escape|Space|Backspace|Delete|Insert|Home|End|Page(Up|Down)|Arrow(Up|Down|Left|Right)|F\\d+|Control|Ctrl|Shift|Alt|Meta|\\p{Lu})");
+
   private final Seen seen;
   private final Set<String> saying;
   private final Set<Integer> used = new HashSet<>();
@@ -71,7 +79,10 @@ final class Arguments {
               parameter.kind().choices().stream().anyMatch(c -> c.equalsIgnoreCase(word.text())));
       // Formulas, tables and lists are written by people who know them.
       case FORMULA, TABLE, LIST, YES_NO -> Optional.empty();
-      default -> parameter.optional() ? quoted() : text();
+      default ->
+          parameter.name().equals(KEYS)
+              ? quoted().or(() -> word(word -> KEY.matcher(word.text()).matches()))
+              : parameter.optional() ? quoted() : text();
     };
   }
 

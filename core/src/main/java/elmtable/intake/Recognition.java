@@ -24,8 +24,13 @@ final class Recognition {
   private static final Set<Locator.By> READ =
       EnumSet.of(Locator.By.LABEL, Locator.By.BUTTON, Locator.By.LINK, Locator.By.TEXT);
 
-  /** A name by the stems of its words. */
-  private record Name(String written, List<String> stems, boolean page, boolean place) {}
+  /** A name by the stems of its words, and where these are directed. */
+  private record Name(
+      String written,
+      List<String> stems,
+      Map<String, String> directions,
+      boolean page,
+      boolean place) {}
 
   private final Map<String, List<Name>> byFirst = new HashMap<>();
 
@@ -37,7 +42,7 @@ final class Recognition {
   record Named(String written, boolean page, int from, int to) {}
 
   /** A sentence as words, with what is named in it. */
-  record Seen(List<Word> words, List<Named> named) {
+  record Seen(List<Word> words, Map<String, String> directions, List<Named> named) {
     /** Whether a word belongs to a name, or only says what kind of thing is named. */
     boolean isNamed(int place) {
       boolean kind = !named.isEmpty() && KINDS.contains(words.get(place).stem());
@@ -72,56 +77,50 @@ final class Recognition {
 
   private void add(String name, String written, boolean page) {
     boolean place = name.indexOf('<') >= 0;
-    List<String> stems = Words.stems(name.replaceAll("<[^>]*>", " "));
+    String plain = name.replaceAll("<[^>]*>", " ");
+    List<String> stems = Words.stems(plain);
     if (!stems.isEmpty()) {
       byFirst
           .computeIfAbsent(stems.get(0), s -> new ArrayList<>())
-          .add(new Name(written, stems, page, place));
+          .add(new Name(written, stems, Directions.of(Words.of(plain)), page, place));
     }
   }
 
   Seen of(String sentence) {
-    List<Word> words = oneWordForSigningIn(Words.of(sentence));
+    List<Word> words = Words.of(sentence);
+    Map<String, String> directions = Directions.of(words);
     List<Named> named = new ArrayList<>();
     for (int from = 0; from < words.size(); from++) {
-      List<Named> here = longest(words, from);
+      List<Named> here = longest(words, directions, from);
       named.addAll(here);
       if (!here.isEmpty()) {
         from = here.get(0).to() - 1;
       }
     }
-    return new Seen(words, named);
-  }
-
-  /** To log somebody in, to log on and to sign in are the same. */
-  private static List<Word> oneWordForSigningIn(List<Word> words) {
-    boolean in = words.stream().anyMatch(word -> word.text().matches("(?i)in|on"));
-    return words.stream()
-        .map(word ->
-            word.stem().matches("login|logon") || in && word.stem().equals("log")
-                ? new Word(word.text(), "sign", word.role(), false)
-                : word)
-        .toList();
+    return new Seen(words, directions, named);
   }
 
   /**
    * The longest names that begin at a word: a page and an element of one name are both meant until
    * a keyword takes one.
    */
-  private List<Named> longest(List<Word> words, int from) {
+  private List<Named> longest(List<Word> words, Map<String, String> directions, int from) {
     Word first = words.get(from);
     if (first.role() == Words.Role.QUOTED) {
       // What stands in quotes may be a name as a whole.
       List<Word> inside = Words.of(first.text());
       return inside.isEmpty() || inside.get(0).role() == Words.Role.QUOTED
           ? List.of()
-          : longest(inside, 0).stream()
+          : longest(inside, Directions.of(inside), 0).stream()
               .filter(one -> one.to() == inside.size())
               .map(one -> new Named(one.written(), one.page(), from, from + 1))
               .toList();
     }
     List<Named> longest = new ArrayList<>();
     for (Name name : byFirst.getOrDefault(first.stem(), List.of())) {
+      if (Directions.areOpposite(name.directions(), directions)) {
+        continue;
+      }
       at(name, words, from)
           .ifPresent(found -> {
             int most = longest.isEmpty() ? 0 : longest.get(0).to();

@@ -42,6 +42,9 @@ public final class SentenceMatcher {
   /** What stays of a score where nothing is given for the required parameters. */
   private static final double WITHOUT_ARGUMENTS = 0.6;
 
+  /** What stays of the score of a way to say the opposite. */
+  private static final double OF_OPPOSITE = 0.4;
+
   /** What stays of the score of an expectation where the sentence says to do something. */
   private static final double OF_OTHER_MOOD = 0.8;
 
@@ -49,9 +52,15 @@ public final class SentenceMatcher {
    * A way to say what a keyword does.
    *
    * @param parameters the stems of its parameters' names
+   * @param directions of its verbs
    */
   private record Saying(
-      Signature keyword, Set<String> stems, Set<String> parameters, double worth, boolean denies) {}
+      Signature keyword,
+      Set<String> stems,
+      Set<String> parameters,
+      Map<String, String> directions,
+      double worth,
+      boolean denies) {}
 
   /** What every candidate asks of a sentence, worked out once. */
   private final class Sentence {
@@ -170,7 +179,7 @@ public final class SentenceMatcher {
       return;
     }
     int place = sayings.size();
-    sayings.add(new Saying(keyword, stems, parameters, worth, denies(words)));
+    sayings.add(new Saying(keyword, stems, parameters, Directions.of(words), worth, denies(words)));
     stems.forEach(stem -> byStem.computeIfAbsent(stem, s -> new ArrayList<>()).add(place));
   }
 
@@ -246,6 +255,9 @@ public final class SentenceMatcher {
     score *= saying.worth();
     if (saying.denies() != sentence.denies) {
       score *= 0.6;
+    }
+    if (Directions.areOpposite(saying.directions(), sentence.seen.directions())) {
+      score *= OF_OPPOSITE;
     }
     if (isExpectation(saying.keyword()) && isImperative(sentence.seen, saying)) {
       score *= OF_OTHER_MOOD;

@@ -97,6 +97,9 @@ final class Words {
       Pattern.compile(
           "“([^”]*)”|\"([^\"]*)\"|‘([^’]*)’|'([^']{2,})'|[\\p{L}\\p{N}][\\p{L}\\p{N}.,:/_-]*[\\p{L}\\p{N}]|[\\p{L}\\p{N}]|/[\\p{L}\\p{N}/_-]+|€|\\$");
 
+  private static final Pattern SIGNING =
+      Pattern.compile("(log|sign)-?(in|on|out|off)", Pattern.CASE_INSENSITIVE);
+
   private Words() {}
 
   /** What a word is. */
@@ -134,11 +137,15 @@ final class Words {
         words.add(plain(part));
       }
     }
-    return words;
+    return Directions.behindTheirVerbs(words);
   }
 
-  /** Words that a hyphen joins are two, but not names such as EK-2033. */
+  /** Words that a hyphen joins are two, but not names such as EK-2033; a login is to log in. */
   private static String[] parts(String text) {
+    Matcher signing = SIGNING.matcher(text);
+    if (signing.matches()) {
+      return new String[] {signing.group(1), signing.group(2)};
+    }
     return text.matches("\\p{L}+-\\p{L}+") ? text.split("-") : new String[] {text};
   }
 

@@ -120,6 +120,45 @@ class SentenceMatcherTest {
   }
 
   @Test
+  void inIsNotOut() {
+    assertEquals("-", best("The member signs out"));
+    assertEquals("-", best("Log the member out"));
+    assertEquals("-", best("Log off"));
+    Match press = matcher.matches("Press Sign out", 1).get(0);
+    assertEquals(List.of("element"), press.missing(), press.toString());
+    assertEquals(List.of("press", "Sign in button"), cells("Press Sign in"));
+    SentenceMatcher shop =
+        new SentenceMatcher(
+            Project.of(
+                Map.of(
+                    "k.elmt", keywords("log in", "log out", "zoom in", "zoom out", "fill in it")),
+                ProjectFiles.NONE,
+                BuiltInKeywords.registry()),
+            Map.of());
+    Map<String, String> right =
+        Map.of(
+            "Log in", "log in",
+            "The user logs on", "log in",
+            "She signs in again", "log in",
+            "Login", "log in",
+            "Log her out", "log out",
+            "Sign out", "log out",
+            "Logout", "log out",
+            "Zoom in on the map", "zoom in",
+            "Zoom out", "zoom out");
+    right.forEach((sentence, keyword) ->
+        assertEquals(keyword, shop.matches(sentence, 1).get(0).keyword(), sentence));
+  }
+
+  private static String keywords(String... names) {
+    StringBuilder text = new StringBuilder();
+    for (String name : names) {
+      text.append("keyword ").append(name).append("\nsteps\n| log | x |\n\n");
+    }
+    return text.toString();
+  }
+
+  @Test
   void whatWasAcceptedBeforeIsProposedAgain() {
     String sentence = "The keeper approves the firing in the office";
     SentenceMatcher knowing = new SentenceMatcher(demo, Map.of(sentence, "book a firing"));
