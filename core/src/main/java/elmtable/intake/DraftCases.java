@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.stream.IntStream;
 
 /** Writes draft cases of manual scenarios; each keeps the link to its scenario. */
 public final class DraftCases {
@@ -21,24 +22,26 @@ public final class DraftCases {
    * no draft.
    *
    * @param sheet the path of the scenarios' sheet
-   * @param said the step for a sentence, as a row of plain cells; nothing where it needs a keyword
+   * @param said for each sentence of a scenario its step, as a row of plain cells; nothing where it
+   *     needs a keyword
    */
   public static String suite(
       String name,
       String sheet,
       List<ManualScenario> scenarios,
-      Function<Sentence, Optional<List<String>>> said) {
+      Function<ManualScenario, List<Optional<List<String>>>> said) {
     StringBuilder text = new StringBuilder("suite ").append(nameOf(name)).append("\n");
     Set<String> taken = new HashSet<>();
     for (ManualScenario scenario : scenarios) {
       text.append("\ncase ").append(freeName(scenario.title(), taken)).append('\n');
-      boolean whole = scenario.sentences().stream().allMatch(one -> said.apply(one).isPresent());
+      List<Optional<List<String>>> steps = said.apply(scenario);
+      boolean whole = steps.stream().allMatch(Optional::isPresent);
       if (!whole || scenario.sentences().isEmpty()) {
         text.append("draft: yes\n");
       }
       text.append("scenario: ").append(sheet).append(" / ").append(scenario.key()).append('\n');
-      section("set-up", scenario, said, text, Part.PRECONDITION);
-      section("steps", scenario, said, text, Part.STEP, Part.EXPECTED);
+      section("set-up", scenario, steps, text, Part.PRECONDITION);
+      section("steps", scenario, steps, text, Part.STEP, Part.EXPECTED);
     }
     return Printer.print(DocumentParser.parse(text.toString()));
   }
@@ -46,17 +49,20 @@ public final class DraftCases {
   private static void section(
       String word,
       ManualScenario scenario,
-      Function<Sentence, Optional<List<String>>> said,
+      List<Optional<List<String>>> steps,
       StringBuilder text,
       Part... parts) {
-    List<Sentence> own =
-        scenario.sentences().stream().filter(one -> List.of(parts).contains(one.part())).toList();
-    if (own.isEmpty()) {
+    List<Sentence> sentences = scenario.sentences();
+    List<List<String>> rows =
+        IntStream.range(0, sentences.size())
+            .filter(i -> List.of(parts).contains(sentences.get(i).part()))
+            .mapToObj(i -> steps.get(i).orElseGet(() -> List.of(sentences.get(i).text())))
+            .toList();
+    if (rows.isEmpty()) {
       return;
     }
     text.append(word).append('\n');
-    for (Sentence sentence : own) {
-      List<String> cells = said.apply(sentence).orElseGet(() -> List.of(sentence.text()));
+    for (List<String> cells : rows) {
       text.append('|');
       for (String cell : cells) {
         text.append(' ').append(cell.isEmpty() ? "" : Escapes.escape(cell)).append(" |");

@@ -6,6 +6,7 @@ import elmtable.project.Project;
 import elmtable.project.entry.ElementEntry;
 import elmtable.project.entry.PageEntry;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
@@ -24,8 +25,9 @@ final class Recognition {
   private static final Set<Locator.By> READ =
       EnumSet.of(Locator.By.LABEL, Locator.By.BUTTON, Locator.By.LINK, Locator.By.TEXT);
 
-  /** A name by the stems of its words, and where these are directed. */
+  /** A name by the stems of its words, and where these are directed; {@code of} is its page. */
   private record Name(
+      String of,
       String written,
       List<String> stems,
       Map<String, String> directions,
@@ -60,80 +62,103 @@ final class Recognition {
 
   Recognition(Project project) {
     for (PageEntry page : project.index().pages()) {
-      add(page.name(), page.name(), true);
+      add(page.name(), page.name(), page.name(), true);
     }
     for (ElementEntry element : project.index().elements()) {
       String written =
           SentenceMatcher.isUnambiguous(project, element.name().replaceAll("<[^>]*>", "x"))
               ? element.name()
               : element.fullName();
-      add(element.name(), written, false);
+      add(element.page(), element.name(), written, false);
       // What a person reads on it is a name, too.
       if (READ.contains(element.by()) && !element.locator().hasReferences()) {
-        add(element.locator().source(), written, false);
+        add(element.page(), element.locator().source(), written, false);
       }
     }
   }
 
-  private void add(String name, String written, boolean page) {
+  private void add(String of, String name, String written, boolean page) {
     boolean place = name.indexOf('<') >= 0;
     String plain = name.replaceAll("<[^>]*>", " ");
     List<String> stems = Words.stems(plain);
     if (!stems.isEmpty()) {
       byFirst
           .computeIfAbsent(stems.get(0), s -> new ArrayList<>())
-          .add(new Name(written, stems, Directions.of(Words.of(plain)), page, place));
+          .add(new Name(of, written, stems, Directions.of(Words.of(plain)), page, place));
     }
   }
 
-  Seen of(String sentence) {
-    List<Word> words = Words.of(sentence);
-    Map<String, String> directions = Directions.of(words);
+  /** The page that a sentence names last. */
+  Optional<String> pageIn(String sentence) {
+    List<Named> pages = of(sentence, Optional.empty()).pages();
+    return pages.isEmpty() ? Optional.empty() : Optional.of(pages.getLast().written());
+  }
+
+  /**
+   * @param near the page that one is on; of elements that are named alike, its own is meant
+   */
+  Seen of(String sentence, Optional<String> near) {
+    Text text = Text.of(sentence, near);
     List<Named> named = new ArrayList<>();
-    for (int from = 0; from < words.size(); from++) {
-      List<Named> here = longest(words, directions, from);
+    for (int from = 0; from < text.words().size(); from++) {
+      List<Named> here = longest(text, from);
       named.addAll(here);
       if (!here.isEmpty()) {
         from = here.get(0).to() - 1;
       }
     }
-    return new Seen(words, directions, named);
+    return new Seen(text.words(), text.directions(), named);
+  }
+
+  private record Text(List<Word> words, Map<String, String> directions, Optional<String> near) {
+    static Text of(String sentence, Optional<String> near) {
+      List<Word> words = Words.of(sentence);
+      return new Text(words, Directions.of(words), near);
+    }
+
+    boolean isFarFrom(Name name) {
+      return near.filter(name.of()::equals).isEmpty();
+    }
   }
 
   /**
    * The longest names that begin at a word: a page and an element of one name are both meant until
    * a keyword takes one.
    */
-  private List<Named> longest(List<Word> words, Map<String, String> directions, int from) {
-    Word first = words.get(from);
+  private List<Named> longest(Text text, int from) {
+    Word first = text.words().get(from);
     if (first.role() == Words.Role.QUOTED) {
       // What stands in quotes may be a name as a whole.
-      List<Word> inside = Words.of(first.text());
-      return inside.isEmpty() || inside.get(0).role() == Words.Role.QUOTED
+      Text inside = Text.of(first.text(), text.near());
+      return inside.words().isEmpty() || inside.words().get(0).role() == Words.Role.QUOTED
           ? List.of()
-          : longest(inside, Directions.of(inside), 0).stream()
-              .filter(one -> one.to() == inside.size())
+          : longest(inside, 0).stream()
+              .filter(one -> one.to() == inside.words().size())
               .map(one -> new Named(one.written(), one.page(), from, from + 1))
               .toList();
     }
+    List<Name> names =
+        byFirst.getOrDefault(first.stem(), List.of()).stream()
+            .filter(name -> !Directions.areOpposite(name.directions(), text.directions()))
+            .sorted(Comparator.comparing(text::isFarFrom))
+            .toList();
     List<Named> longest = new ArrayList<>();
-    for (Name name : byFirst.getOrDefault(first.stem(), List.of())) {
-      if (Directions.areOpposite(name.directions(), directions)) {
-        continue;
-      }
-      at(name, words, from)
-          .ifPresent(found -> {
-            int most = longest.isEmpty() ? 0 : longest.get(0).to();
-            if (found.to() > most) {
-              longest.clear();
-            }
-            boolean known = longest.stream().anyMatch(one -> one.page() == found.page());
-            if (found.to() >= most && !known) {
-              longest.add(found);
-            }
-          });
+    for (Name name : names) {
+      at(name, text.words(), from).ifPresent(found -> addLongest(longest, found));
     }
     return longest;
+  }
+
+  /** Keeps one page and one element, the first of those that are longest. */
+  private static void addLongest(List<Named> longest, Named found) {
+    int most = longest.isEmpty() ? 0 : longest.get(0).to();
+    if (found.to() > most) {
+      longest.clear();
+    }
+    boolean known = longest.stream().anyMatch(one -> one.page() == found.page());
+    if (found.to() >= most && !known) {
+      longest.add(found);
+    }
   }
 
   private static Optional<Named> at(Name name, List<Word> words, int from) {

@@ -18,6 +18,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 
 /**
@@ -70,8 +71,8 @@ public final class SentenceMatcher {
     private final boolean denies;
     private final String accepted;
 
-    Sentence(String text) {
-      seen = recognition.of(text);
+    Sentence(String text, Optional<String> page) {
+      seen = recognition.of(text, page);
       seen.words().forEach(word -> stems.add(word.stem()));
       weights = seen.words().stream().mapToDouble(this::weightOf).toArray();
       denies = SentenceMatcher.denies(seen.words());
@@ -200,8 +201,22 @@ public final class SentenceMatcher {
     return Math.log(1 + (double) sayings.size() / (1 + count));
   }
 
-  /** The best keywords for a sentence, best first; none where nothing is like it. */
+  /** The page that a sentence names; those after it are about that page until they name another. */
+  public Optional<String> pageIn(String sentence) {
+    return recognition.pageIn(sentence);
+  }
+
+  /** As {@link #matches(String, Optional, int)}, for a sentence that stands alone. */
   public List<Match> matches(String sentence, int most) {
+    return matches(sentence, pageIn(sentence), most);
+  }
+
+  /**
+   * The best keywords for a sentence, best first; none where nothing is like it.
+   *
+   * @param page that it is about
+   */
+  public List<Match> matches(String sentence, Optional<String> page, int most) {
     List<Match> matches = new ArrayList<>();
     for (PhraseMatch phrase : project.index().phrased(sentence)) {
       List<String> cells = new ArrayList<>(List.of(phrase.keyword().name()));
@@ -217,7 +232,7 @@ public final class SentenceMatcher {
           .forEach(taken -> cells.add(given.getOrDefault(Names.key(taken.name()), "")));
       matches.add(new Match(phrase.keyword().name(), 1, trimmed(cells), List.of()));
     }
-    Sentence asked = new Sentence(sentence);
+    Sentence asked = new Sentence(sentence, page);
     Map<String, Match> best = new HashMap<>();
     for (int place : candidates(asked)) {
       Saying saying = sayings.get(place);

@@ -151,10 +151,13 @@ class DraftCasesTest {
             "Orders | all",
             "intake/orders.xlsx",
             scenarios(),
-            sentence ->
-                sentence.text().startsWith("Press")
-                    ? Optional.of(List.of("log", "a|b <c>"))
-                    : Optional.empty());
+            scenario ->
+                scenario.sentences().stream()
+                    .map(sentence ->
+                        sentence.text().startsWith("Press")
+                            ? Optional.of(List.of("log", "a|b <c>"))
+                            : Optional.<List<String>>empty())
+                    .toList());
     assertEquals(
         """
         suite Orders all

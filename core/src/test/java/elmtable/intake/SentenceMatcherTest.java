@@ -14,6 +14,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.DisplayName;
@@ -148,6 +149,37 @@ class SentenceMatcherTest {
             "Zoom out", "zoom out");
     right.forEach((sentence, keyword) ->
         assertEquals(keyword, shop.matches(sentence, 1).get(0).keyword(), sentence));
+  }
+
+  @Test
+  void elementsThatAreNamedAlikeAreThoseOfThePageThatIsNamed() {
+    String pages =
+        """
+        page Basket
+        elements
+        | element | by | locator |
+        | Search  | id | s       |
+
+        page Office
+        elements
+        | element | by | locator |
+        | Search  | id | t       |
+        """;
+    SentenceMatcher two =
+        new SentenceMatcher(
+            Project.of(Map.of("p.elmt", pages), ProjectFiles.NONE, BuiltInKeywords.registry()),
+            Map.of());
+    String press = "Press Search";
+    assertEquals(Optional.of("Office"), two.pageIn("The office is shown"));
+    assertEquals(
+        List.of("press", "Office/Search"),
+        two.matches(press, Optional.of("Office"), 1).get(0).cells());
+    assertEquals(
+        List.of("press", "Basket/Search"),
+        two.matches(press, Optional.of("Basket"), 1).get(0).cells());
+    assertEquals(
+        List.of("press", "Office/Search"),
+        two.matches("Press Search in the office", 1).get(0).cells());
   }
 
   private static String keywords(String... names) {

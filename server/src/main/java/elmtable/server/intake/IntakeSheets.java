@@ -6,7 +6,6 @@ import elmtable.data.source.DataSource;
 import elmtable.intake.DraftCases;
 import elmtable.intake.ManualScenario;
 import elmtable.intake.ManualScenario.Sentence;
-import elmtable.intake.Match;
 import elmtable.intake.ScenarioSheet;
 import elmtable.intake.ScenarioSheet.Column;
 import elmtable.intake.SentenceMatcher;
@@ -16,7 +15,6 @@ import elmtable.project.entry.DataEntry;
 import elmtable.server.message.BlockMessages.PlaceView;
 import elmtable.server.message.IntakeMessages.Decision;
 import elmtable.server.message.IntakeMessages.IntakeView;
-import elmtable.server.message.IntakeMessages.MatchView;
 import elmtable.server.message.IntakeMessages.ScenarioView;
 import elmtable.server.message.IntakeMessages.SentenceView;
 import java.io.ByteArrayInputStream;
@@ -26,7 +24,6 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -39,11 +36,6 @@ public final class IntakeSheets {
   public static final String FOLDER = "intake/";
 
   private static final String PATTERN = "intake/.*\\.(xlsx|ods|csv|tsv)";
-  private static final int MOST_MATCHES = 6;
-
-  /** From here on a match is worth a look. */
-  private static final double NEARLY = 0.45;
-
   private final Notebook files;
 
   /** Puts a file into the project. */
@@ -169,8 +161,7 @@ public final class IntakeSheets {
       Map<Column, String> mapping = mapping(notes, source);
       List<ManualScenario> scenarios = ScenarioSheet.read(source, mapping);
       Map<String, PlaceView> covered = covered(project, sheet);
-      Map<String, SentenceView> known = new HashMap<>();
-      SentenceMatcher matcher = matcher(project, notes);
+      Judgement judgement = new Judgement(matcher(project, notes), notes);
       List<ScenarioView> views = new ArrayList<>();
       for (ManualScenario scenario : scenarios) {
         views.add(
@@ -179,9 +170,7 @@ public final class IntakeSheets {
                 scenario.repeated() ? true : null,
                 scenario.title(),
                 scenario.row(),
-                scenario.sentences().stream()
-                    .map(sentence -> view(sentence, notes, matcher, known))
-                    .toList(),
+                judgement.of(scenario),
                 covered.remove(scenario.key()),
                 isChanged(notes, scenario) ? true : null));
       }
@@ -226,47 +215,6 @@ public final class IntakeSheets {
     return new SentenceMatcher(project, accepted);
   }
 
-  private static SentenceView view(
-      Sentence sentence,
-      IntakeNotes notes,
-      SentenceMatcher matcher,
-      Map<String, SentenceView> known) {
-    String part = sentence.part().name().toLowerCase(Locale.ROOT);
-    SentenceView same =
-        known.computeIfAbsent(sentence.text(), text -> judged(part, text, notes, matcher));
-    return new SentenceView(
-        part, same.text(), same.state(), same.decided(), same.cells(), same.matches());
-  }
-
-  private static SentenceView judged(
-      String part, String text, IntakeNotes notes, SentenceMatcher matcher) {
-    List<Match> matches = matcher.matches(text, MOST_MATCHES);
-    List<MatchView> views =
-        matches.stream()
-            .filter(match -> match.score() >= NEARLY / 2)
-            .map(match ->
-                new MatchView(match.keyword(), match.score(), match.cells(), match.missing()))
-            .toList();
-    List<String> decided = notes.steps().get(text);
-    if (decided != null) {
-      return new SentenceView(part, text, "said", true, decided, views);
-    }
-    if (notes.needsKeyword().contains(text)) {
-      return new SentenceView(part, text, "not", true, null, views);
-    }
-    Optional<Match> best = matches.stream().findFirst();
-    boolean said =
-        best.filter(Match::isSaid).filter(match -> match.missing().isEmpty()).isPresent();
-    boolean nearly = best.filter(match -> match.score() >= NEARLY).isPresent();
-    return new SentenceView(
-        part,
-        text,
-        said ? "said" : nearly ? "nearly" : "not",
-        false,
-        said || nearly ? best.get().cells() : null,
-        views);
-  }
-
   /** The cases that are linked to scenarios of a sheet, by the scenarios' keys. */
   private static Map<String, PlaceView> covered(Project project, String sheet) {
     Map<String, PlaceView> covered = new TreeMap<>();
@@ -294,20 +242,20 @@ public final class IntakeSheets {
         ScenarioSheet.read(source, mapping(notes, source)).stream()
             .filter(scenario -> keys.contains(scenario.key()))
             .toList();
-    SentenceMatcher matcher = matcher(project, notes);
-    Map<String, SentenceView> known = new HashMap<>();
+    Judgement judgement = new Judgement(matcher(project, notes), notes);
     String text =
         DraftCases.suite(
             name,
             sheet,
             chosen,
-            sentence -> {
-              SentenceView view = view(sentence, notes, matcher, known);
-              return view.state().equals("said") ? Optional.of(view.cells()) : Optional.empty();
-            });
+            scenario -> judgement.of(scenario).stream().map(IntakeSheets::said).toList());
     Map<String, List<String>> drafted = new TreeMap<>(notes.drafted());
     chosen.forEach(scenario -> drafted.put(scenario.key(), texts(scenario)));
     keep(sheet, new IntakeNotes(notes.mapping(), notes.steps(), notes.needsKeyword(), drafted));
     return text;
+  }
+
+  private static Optional<List<String>> said(SentenceView sentence) {
+    return sentence.state().equals("said") ? Optional.of(sentence.cells()) : Optional.empty();
   }
 }
