@@ -10,6 +10,7 @@ import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -25,11 +26,18 @@ final class Recognition {
   private static final Set<Locator.By> READ =
       EnumSet.of(Locator.By.LABEL, Locator.By.BUTTON, Locator.By.LINK, Locator.By.TEXT);
 
-  /** A name by the stems of its words, and where these are directed; {@code of} is its page. */
+  /**
+   * A name by the stems of its words, and where these are directed.
+   *
+   * @param of its page
+   * @param tail small words behind the only stem, without which it would be another word: to name
+   *     it is not a name
+   */
   private record Name(
       String of,
       String written,
       List<String> stems,
+      List<String> tail,
       Map<String, String> directions,
       boolean page,
       boolean place) {}
@@ -81,11 +89,28 @@ final class Recognition {
     boolean place = name.indexOf('<') >= 0;
     String plain = name.replaceAll("<[^>]*>", " ");
     List<String> stems = Words.stems(plain);
+    List<Word> words = Words.of(plain);
     if (!stems.isEmpty()) {
       byFirst
           .computeIfAbsent(stems.get(0), s -> new ArrayList<>())
-          .add(new Name(of, written, stems, Directions.of(Words.of(plain)), page, place));
+          .add(
+              new Name(
+                  of,
+                  written,
+                  stems,
+                  stems.size() == 1 && !place ? tail(words) : List.of(),
+                  Directions.of(words),
+                  page,
+                  place));
     }
+  }
+
+  private static List<String> tail(List<Word> words) {
+    return words.stream()
+        .dropWhile(Word::stop)
+        .skip(1)
+        .map(word -> word.text().toLowerCase(Locale.ROOT))
+        .toList();
   }
 
   /** The page that a sentence names last. */
@@ -168,6 +193,12 @@ final class Recognition {
         to++;
       }
       if (to >= words.size() || !words.get(to).stem().equals(stem)) {
+        return Optional.empty();
+      }
+      to++;
+    }
+    for (String small : name.tail()) {
+      if (to >= words.size() || !words.get(to).text().equalsIgnoreCase(small)) {
         return Optional.empty();
       }
       to++;

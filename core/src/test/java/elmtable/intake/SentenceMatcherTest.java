@@ -121,6 +121,12 @@ class SentenceMatcherTest {
   }
 
   @Test
+  void aNameThatEndsInASmallWordIsNotTheWordBeforeIt() {
+    assertEquals(List.of("press", "Name it"), cells("Press Name it"));
+    assertEquals(List.of("enter", "", "Juno Farrow"), cells("Enter the name \"Juno Farrow\""));
+  }
+
+  @Test
   void inIsNotOut() {
     assertEquals("-", best("The member signs out"));
     assertEquals("-", best("Log the member out"));
