@@ -132,6 +132,7 @@ export interface CompletionRequest {
     cell: number;
     text: string;
     property?: string;
+    cells?: string[];
 }
 
 export interface CompletionView {

@@ -1,7 +1,17 @@
-import { autoUpdate, flip, offset, shift, useFloating } from '@floating-ui/react-dom';
+import { autoUpdate, flip, offset, shift, size, useFloating } from '@floating-ui/react-dom';
 import { useEffect, useLayoutEffect, useRef } from 'react';
 import type { CompletionView, SuggestionView } from '@/api/types';
 import { ellipsis } from '@/parts/ellipsis';
+
+const EDGE_PIXELS = 8;
+
+/** In a narrow column the list is narrow, too. */
+const FITS_IN = size({
+  padding: EDGE_PIXELS,
+  apply: ({ availableWidth, elements }) => {
+    elements.floating.style.maxWidth = `${availableWidth}px`;
+  },
+});
 
 /** What could be meant, best first, and beside it what the chosen one is. */
 export function Completions({
@@ -18,7 +28,7 @@ export function Completions({
   const box = useRef<HTMLDivElement>(null);
   const { refs, floatingStyles } = useFloating({
     placement: 'bottom-start',
-    middleware: [offset(2), flip(), shift({ padding: 8 })],
+    middleware: [offset(2), flip(), shift({ padding: EDGE_PIXELS }), FITS_IN],
     whileElementsMounted: autoUpdate,
   });
   const chosen = offers.suggestions[Math.max(0, at)];

@@ -56,7 +56,8 @@ function station(answers: Answers = {}, path = SHEET.path) {
   const place = show(<IntakeStation path={path} />, '/intake');
   return {
     place,
-    decided: () => requests.filter((each) => each.method === 'POST').map((each) => each.body),
+    decided: () =>
+      requests.filter(({ method, path }) => method === 'POST' && !/completions/.test(path)).map((each) => each.body),
     requests,
   };
 }
@@ -145,6 +146,45 @@ it('explains the sentence under the cursor, which another keyword may say', asyn
   await pressOn(only('button', 'Use it'));
   expect(decided()).toEqual([
     { path: SHEET.path, decisions: [{ sentence: 'Read the gauge', cells: ['expect text', 'Gauge'] }] },
+  ]);
+});
+
+it('corrects the step of a sentence, and one that was accepted', async () => {
+  const keyword = { name: 'expect text', takes: [{ name: 'element' }, { name: 'text' }] };
+  const accepted = (...cells: string[]) => ({
+    ...SHEET,
+    scenarios: [scenario('F-2', 'A kiln cools', { ...sentence('Read the gauge', 'said', ...cells), decided: true })],
+  });
+  const { decided } = station({
+    'GET /api/keywords': [keyword],
+    'POST /api/completions/intake/firings.csv': {
+      kind: 'element',
+      suggestions: [{ insert: 'Dial', label: 'Dial', matched: [], why: '', signature: '', note: '', parameters: [] }],
+    },
+    'POST /api/intake': accepted('expect text', 'Gauge', '900'),
+  });
+  await pressOn((await seen('[role=grid]')).querySelectorAll<HTMLElement>('[role=row]')[4] as HTMLElement);
+  const fields = () =>
+    all('[aria-label="Step by expect text"] input').map((field) => (field as HTMLInputElement).value);
+  await until(() => expect(fields()).toEqual(['Gauge', '']));
+  await press('F2');
+  expect(document.activeElement).toBe(all('[aria-label="Step by expect text"] input')[0]);
+  await press('Escape');
+  expect(document.activeElement).toBe(grid());
+  await enter(all('[aria-label="Step by expect text"] input')[1] as HTMLElement, '900');
+  await pressOn(only('button', 'Accept this step'));
+  expect(document.activeElement).toBe(grid());
+  await until(() => expect(fields()).toEqual(['Gauge', '900']));
+  expect(all('button', 'Change the step')).toEqual([]);
+  await enter(all('[aria-label="Step by expect text"] input')[0] as HTMLElement, 'Di');
+  await seen('[role=option]', /Dial/);
+  await press('ArrowDown');
+  await press('Enter');
+  expect(fields()).toEqual(['Dial', '900']);
+  await pressOn(only('button', 'Change the step'));
+  expect(decided()).toMatchObject([
+    { decisions: [{ sentence: 'Read the gauge', cells: ['expect text', 'Gauge', '900'] }] },
+    { decisions: [{ sentence: 'Read the gauge', cells: ['expect text', 'Dial', '900'] }] },
   ]);
 });
 

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react';
+import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useLocation } from 'wouter';
 import { get, inAddress, post } from '@/api/client';
 import type { Decision, IntakeView, SentenceView } from '@/api/types';
@@ -72,6 +72,8 @@ function Sheet({ path, contents }: { path: string; contents: { name: string; con
   const [shown, setShown] = useState(EVERYTHING);
   const [cursor, setCursor] = useState({ key: '', place: -1 });
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const table = useRef<HTMLDivElement>(null);
+  const step = useRef<HTMLFormElement>(null);
   const decide = useMutation({
     mutationFn: (what: { mapping?: Record<string, string>; decisions?: Decision[] }) =>
       post<IntakeView>('/api/intake', { path, ...what }),
@@ -93,7 +95,10 @@ function Sheet({ path, contents }: { path: string; contents: { name: string; con
         name: 'Lens',
         content: (
           <SentenceLens
+            sheet={path}
             sentence={sentence}
+            step={step}
+            leave={() => table.current?.focus({ preventScroll: true })}
             say={(cells) => sentence && say(sentence, cells)}
             undo={() => sentence && decide.mutate({ decisions: [{ sentence: sentence.text, undecided: true }] })}
           />
@@ -129,6 +134,8 @@ function Sheet({ path, contents }: { path: string; contents: { name: string; con
               at={at}
               goTo={goTo}
               say={say}
+              correct={() => step.current?.querySelector('input')?.focus()}
+              ref={table}
               left={left}
               setLeft={(scenario, leave) => {
                 const next = new Set(left);

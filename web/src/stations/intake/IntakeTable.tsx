@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { type KeyboardEvent, useEffect, useRef } from 'react';
+import { type KeyboardEvent, type RefObject, useEffect } from 'react';
 import { useLocation } from 'wouter';
 import type { SentenceView } from '@/api/types';
 import { documentPlace } from '@/app/places';
@@ -16,20 +16,24 @@ export function IntakeTable({
   at,
   goTo,
   say,
+  correct,
   left,
   setLeft,
+  ref: scroller,
 }: {
   lines: readonly IntakeLine[];
   /** The place of the line under the cursor; -1 for none. */
   at: number;
   goTo: (place: number) => void;
   say: (of: SentenceView, cells: string[] | undefined) => void;
+  /** Goes to the step of the line under the cursor. */
+  correct: () => void;
   /** The keys of scenarios that stay out. */
   left: ReadonlySet<string>;
   setLeft: (scenario: string, leave: boolean) => void;
+  ref: RefObject<HTMLDivElement | null>;
 }) {
   const [, go] = useLocation();
-  const scroller = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({
     count: lines.length,
     getScrollElement: () => scroller.current,
@@ -61,6 +65,7 @@ export function IntakeTable({
     if (to !== null) goTo(to);
     else if (!line || (event.target as Element).closest('button, input, a')) return;
     else if (event.key === 'Enter') take(line);
+    else if (event.key === 'F2') correct();
     else if (event.key === ' ') turn(line);
     else if (event.key === 'Delete' && line.kind === 'sentence' && !line.sentence.decided)
       decide(line.sentence, undefined);

@@ -1,9 +1,12 @@
+import type { RefObject } from 'react';
 import { Link } from 'wouter';
+import { useKeywords } from '@/api/queries';
 import type { SentenceView } from '@/api/types';
 import { KEYWORDS, keywordPlace } from '@/app/places';
 import { LinkButton } from '@/parts/Button';
 import { ellipsis } from '@/parts/ellipsis';
 import { NewBlock } from '@/stations/documents/NewBlock';
+import { StepFields } from './StepFields';
 
 /** A sentence as the name of a keyword: it begins in lower case, and no sign of the language is in it. */
 const asName = (sentence: string) =>
@@ -15,14 +18,25 @@ const asName = (sentence: string) =>
 
 /** The keywords that may say a sentence, best first, with how sure each is. */
 export function SentenceLens({
+  sheet,
   sentence,
+  step,
+  leave,
   say,
   undo,
 }: {
+  /** The path of the sheet. */
+  sheet: string;
   sentence: SentenceView | undefined;
+  /** The fields of the step. */
+  step: RefObject<HTMLFormElement | null>;
+  /** Gives the keyboard back to the sentences. */
+  leave: () => void;
   say: (cells: string[] | undefined) => void;
   undo: () => void;
 }) {
+  const { data: keywords = [] } = useKeywords();
+  const cells = sentence?.cells ?? (sentence?.decided ? undefined : sentence?.matches[0]?.cells);
   return (
     <>
       <div className="flex h-9 flex-none items-center border-b border-hair px-3.5">
@@ -35,8 +49,20 @@ export function SentenceLens({
         <div className="min-h-0 flex-1 overflow-y-auto">
           <section className="border-b border-hair px-3.5 pt-2.5 pb-3">
             <p className="text-case font-semibold">{sentence.text}</p>
+            {cells && (
+              <StepFields
+                key={`${sentence.text} ${cells.join(' | ')}`}
+                sheet={sheet}
+                cells={cells}
+                keyword={keywords.find(({ name }) => name === cells[0])}
+                decided={sentence.decided}
+                ref={step}
+                leave={leave}
+                take={say}
+              />
+            )}
             {sentence.decided && (
-              <p className="mt-1 text-ink-2">
+              <p className="mt-1.5 text-ink-2">
                 {sentence.cells ? `Accepted as “${sentence.cells[0]}”.` : 'Marked: it needs a keyword.'}{' '}
                 <LinkButton onClick={undo}>Take that back</LinkButton>
               </p>
@@ -46,6 +72,11 @@ export function SentenceLens({
                 {sentence.cells && (
                   <span>
                     <kbd className="kbd">Enter</kbd> accepts the first
+                  </span>
+                )}
+                {cells && (
+                  <span>
+                    <kbd className="kbd">F2</kbd> corrects it
                   </span>
                 )}
                 <span>

@@ -1,5 +1,6 @@
 package elmtable.completion;
 
+import elmtable.formula.Escapes;
 import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Line;
 import elmtable.language.SectionBody;
@@ -10,11 +11,17 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** What could be meant by what is being typed into a cell or a property, best first. */
 public final class Completion {
   static final int MOST = 40;
+
+  /** Stands for a document in which a step stands alone. */
+  private static final String LOOSE = "/a step alone.elmt";
+
+  private static final int LOOSE_LINE = 4;
 
   private Completion() {}
 
@@ -73,6 +80,20 @@ public final class Completion {
       }
     }
     return Result.NOTHING;
+  }
+
+  /**
+   * What a cell of a step could hold that stands in no document yet.
+   *
+   * @param cells of the step
+   */
+  public static Result ofStep(Project project, List<String> cells, int cell, String text) {
+    String row =
+        cells.stream()
+            .map(each -> each.isEmpty() ? " " : " " + Escapes.escape(each) + " ")
+            .collect(Collectors.joining("|", "|", "|"));
+    Project with = project.with(LOOSE, "suite loose\n\ncase loose\nsteps\n" + row + "\n");
+    return at(with, LOOSE, LOOSE_LINE, cell, text);
   }
 
   private static Result ofStep(EditedStep step, int cell, String text) {

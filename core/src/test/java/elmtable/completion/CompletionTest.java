@@ -56,6 +56,22 @@ class CompletionTest {
   }
 
   @Test
+  void aStepThatStandsInNoDocumentYetIsCompleted() {
+    List<String> step = List.of("expect receipt", "", "a | b");
+    assertEquals(
+        List.of("short", "long"),
+        Completion.ofStep(PROJECT, step, 1, "").suggestions().stream()
+            .map(Suggestion::insert)
+            .toList());
+    assertEquals(
+        List.of("Number"),
+        Completion.ofStep(PROJECT, List.of("press"), 1, "num").suggestions().stream()
+            .map(Suggestion::insert)
+            .toList());
+    assertEquals(Offer.NOTHING, Completion.ofStep(PROJECT, step, 7, "x").offer());
+  }
+
+  @Test
   void keywordsAreFoundByNameThenByTheirNote() {
     assertEquals(List.of("expect receipt"), labels(0, "expect rec"));
     assertEquals("expect receipt", labels(0, "rec").get(0));

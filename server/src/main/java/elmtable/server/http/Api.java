@@ -133,7 +133,9 @@ final class Api {
     String path = ctx.pathParam("path");
     int line = ask.line() - 1;
     Completion.Result result;
-    if (ask.property() == null) {
+    if (ask.cells() != null) {
+      result = Completion.ofStep(project, ask.cells(), ask.cell(), ask.text());
+    } else if (ask.property() == null) {
       result = Completion.at(project, path, line, ask.cell(), ask.text());
     } else if (ask.property().equals(TAG)) {
       result = Completion.ofTag(project, path, line, ask.text());

@@ -150,8 +150,10 @@ public final class SheetMessages {
    * @param cell of the row in the line
    * @param property the word of the property instead, in whose block the line is; {@code @} for a
    *     tag of a feature, whose title is in the line
+   * @param cells those of a step instead that stands in no document yet
    */
-  public record CompletionRequest(int line, int cell, String text, @Nullable String property) {}
+  public record CompletionRequest(
+      int line, int cell, String text, @Nullable String property, @Nullable List<String> cells) {}
 
   /**
    * @param insert what the cell gets
