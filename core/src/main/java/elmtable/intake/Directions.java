@@ -37,7 +37,8 @@ final class Directions {
     List<Word> ordered = new ArrayList<>(words);
     for (int verb = 0; verb < ordered.size(); verb++) {
       Word word = ordered.get(verb);
-      OptionalInt direction = SIGNING.contains(word.stem()) ? after(ordered, verb) : NONE;
+      OptionalInt direction =
+          SIGNING.contains(word.stem()) ? after(ordered, verb) : OptionalInt.empty();
       if (direction.isPresent()) {
         Word moved = ordered.remove(direction.getAsInt());
         ordered.set(verb, new Word(word.text(), "sign", word.role(), word.stop()));
@@ -46,8 +47,6 @@ final class Directions {
     }
     return ordered;
   }
-
-  private static final OptionalInt NONE = OptionalInt.empty();
 
   /**
    * The place of the direction that belongs to a verb: right behind it, or where nothing follows.
@@ -61,12 +60,12 @@ final class Directions {
   }
 
   private static boolean isSigningDirection(Word word) {
-    String direction = of(word);
+    String direction = directionOf(word);
     return direction.equals("in") || direction.equals("out");
   }
 
   /** In, out, up or down; empty for other words. */
-  private static String of(Word word) {
+  private static String directionOf(Word word) {
     if (word.role() != Role.PLAIN) {
       return "";
     }
@@ -79,7 +78,7 @@ final class Directions {
   static Map<String, String> of(List<Word> words) {
     Map<String, String> turned = new HashMap<>();
     for (int i = 0; i + 1 < words.size(); i++) {
-      String direction = of(words.get(i + 1));
+      String direction = directionOf(words.get(i + 1));
       if (!words.get(i).stop() && !direction.isEmpty()) {
         turned.put(words.get(i).stem(), direction);
       }

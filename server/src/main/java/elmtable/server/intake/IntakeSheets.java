@@ -36,6 +36,7 @@ public final class IntakeSheets {
   public static final String FOLDER = "intake/";
 
   private static final String PATTERN = "intake/.*\\.(xlsx|ods|csv|tsv)";
+
   private final Notebook files;
 
   /** Puts a file into the project. */
