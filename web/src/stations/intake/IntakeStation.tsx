@@ -12,6 +12,7 @@ import { IntakeHead } from './IntakeHead';
 import { IntakeTable } from './IntakeTable';
 import { EVERYTHING, type IntakeLine, intakeLines } from './intakeLines';
 import { SentenceLens } from './SentenceLens';
+import { enterStep } from './StepFields';
 import { DropArea, TakeIn } from './TakeIn';
 import { useTakeIn } from './useTakeIn';
 
@@ -134,7 +135,7 @@ function Sheet({ path, contents }: { path: string; contents: { name: string; con
               at={at}
               goTo={goTo}
               say={say}
-              correct={() => step.current?.querySelector('input')?.focus()}
+              correct={() => enterStep(step.current)}
               ref={table}
               left={left}
               setLeft={(scenario, leave) => {

@@ -36,7 +36,7 @@ export function SentenceLens({
   undo: () => void;
 }) {
   const { data: keywords = [] } = useKeywords();
-  const cells = sentence?.cells ?? (sentence?.decided ? undefined : sentence?.matches[0]?.cells);
+  const cells = sentence?.cells;
   return (
     <>
       <div className="flex h-9 flex-none items-center border-b border-hair px-3.5">

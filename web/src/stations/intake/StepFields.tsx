@@ -41,12 +41,13 @@ export function StepFields({
       onKeyDown={(event) => event.key === 'Escape' && leave()}
     >
       <p className="font-medium">{cells[0]}</p>
-      {names.map(({ name, hint }, place) => (
+      {names.map(({ name, hint, needed }, place) => (
         <ValueField
           key={name}
           sheet={sheet}
           name={name}
           hint={hint}
+          needed={needed}
           keyword={cells[0] as string}
           cell={place + 1}
           value={values[place] ?? ''}
@@ -62,11 +63,19 @@ export function StepFields({
   );
 }
 
+/** Goes to the first value that is needed and not there, else to the first. */
+export function enterStep(form: HTMLFormElement | null) {
+  const fields = [...(form?.querySelectorAll('input') ?? [])];
+  const needed = fields.find((field) => field.ariaRequired === 'true' && field.value === '');
+  (needed ?? fields[0])?.focus();
+}
+
 /** One value of the step; elements, pages and choices are offered. */
 function ValueField({
   sheet,
   name,
   hint,
+  needed,
   keyword,
   cell,
   value,
@@ -75,6 +84,7 @@ function ValueField({
   sheet: string;
   name: string;
   hint: string;
+  needed: boolean;
   keyword: string;
   cell: number;
   value: string;
@@ -98,6 +108,7 @@ function ValueField({
         <input
           value={value}
           placeholder={hint}
+          aria-required={needed}
           className="field min-w-0 flex-1 font-mono text-value text-ink"
           onFocus={() => setEntered(true)}
           onBlur={() => setEntered(false)}
@@ -116,12 +127,13 @@ function ValueField({
 }
 
 /** The parameters that a step may fill, and a number for what is beyond them. */
-function namesOf(takes: readonly ParameterView[], given: number): { name: string; hint: string }[] {
+function namesOf(takes: readonly ParameterView[], given: number): { name: string; hint: string; needed: boolean }[] {
   const count = Math.max(takes.length, given);
   return Array.from({ length: count }, (_, place) => {
     const parameter = takes[place];
-    if (!parameter) return { name: `value ${place + 1}`, hint: '' };
-    return { name: parameter.name, hint: parameter.optional ? parameter.fallback : 'is needed' };
+    if (!parameter) return { name: `value ${place + 1}`, hint: '', needed: false };
+    const { name, optional, fallback } = parameter;
+    return { name, hint: optional ? fallback : 'is needed', needed: !optional };
   });
 }
 

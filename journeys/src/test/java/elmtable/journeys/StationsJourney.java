@@ -252,6 +252,12 @@ class StationsJourney {
     onlyScenario("The keeper approves a firing");
     screen.press("//*[@role='row']//*[starts-with(@title, 'The keeper approves')]");
     screen.seeText("//aside[@aria-label='Lens']", "cancel the firing");
+    screen.press("//*[@role='row']//*[normalize-space()='The member is told on the telephone']");
+    screen.keys(Keys.F2, "Told", Keys.ENTER);
+    screen.seeText("//aside[@aria-label='Lens']", "Accepted as “expect text”.");
+    screen.seeText("//*[@role='row'][contains(., 'The member is told')]", "Told");
+    screen.pressButton("Take that back");
+    screen.seeText("//aside[@aria-label='Lens']", "F2 corrects it");
     screen.press("//input[@aria-label='Draft The keeper approves a firing']");
     onlyScenario("The receipt comes by mail");
     screen.press("//input[@aria-label='Draft The receipt comes by mail']");
