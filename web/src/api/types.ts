@@ -132,7 +132,6 @@ export interface CompletionRequest {
     cell: number;
     text: string;
     property?: string;
-    cells?: string[];
 }
 
 export interface CompletionView {
@@ -813,6 +812,12 @@ export interface SpanView {
     fromMillis: number;
     millis: number;
     caseMillis: number[];
+}
+
+export interface StepCompletionRequest {
+    cells: string[];
+    cell: number;
+    text: string;
 }
 
 export interface StepRunView {

@@ -73,3 +73,14 @@ it('removes the texts of pages that had sent everything', async () => {
   const { createStore, keys } = await import('idb-keyval');
   expect(await keys(createStore('elm-table', 'pending'))).toEqual([]);
 });
+
+it('leaves texts where nothing tells whether their pages are gone', async () => {
+  const { abandoned, keepPending, sentPending } = await pageWithDatabase();
+  vi.stubGlobal('navigator', { ...navigator, locks: undefined });
+  const server = { text: () => 'suite S\n', since: () => [] };
+  await keepPending(pendingOf(0, [6, [1, 'T'], 1]), server);
+  await sentPending('gone', 907);
+  await abandoned();
+  await keepPending(pendingOf(0, [6, [1, 'U'], 1]), server);
+  expect(await abandoned()).toMatchObject([{ version: 0, text: 'suite S\n' }]);
+});

@@ -113,7 +113,8 @@ export async function abandoned(): Promise<PendingUpdates[]> {
     const base = all.get(key) as Base | undefined;
     if (base?.version === pending.base) left.push({ ...pending, text: textOf(base, pending.since) });
   }
-  if (unused.size > 0) await delMany([...unused], kept());
+  // Where nothing tells which pages are there, as without HTTPS, their texts may still be needed.
+  if (locks && unused.size > 0) await delMany([...unused], kept());
   return left;
 }
 

@@ -157,7 +157,7 @@ it('corrects the step of a sentence, and one that was accepted', async () => {
   });
   const { decided } = station({
     'GET /api/keywords': [keyword],
-    'POST /api/completions/intake/firings.csv': {
+    'POST /api/completions': {
       kind: 'element',
       suggestions: [{ insert: 'Dial', label: 'Dial', matched: [], why: '', signature: '', note: '', parameters: [] }],
     },

@@ -96,7 +96,6 @@ function Sheet({ path, contents }: { path: string; contents: { name: string; con
         name: 'Lens',
         content: (
           <SentenceLens
-            sheet={path}
             sentence={sentence}
             step={step}
             leave={() => table.current?.focus({ preventScroll: true })}

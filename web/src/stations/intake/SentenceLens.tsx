@@ -18,15 +18,12 @@ const asName = (sentence: string) =>
 
 /** The keywords that may say a sentence, best first, with how sure each is. */
 export function SentenceLens({
-  sheet,
   sentence,
   step,
   leave,
   say,
   undo,
 }: {
-  /** The path of the sheet. */
-  sheet: string;
   sentence: SentenceView | undefined;
   /** The fields of the step. */
   step: RefObject<HTMLFormElement | null>;
@@ -52,7 +49,6 @@ export function SentenceLens({
             {cells && (
               <StepFields
                 key={`${sentence.text} ${cells.join(' | ')}`}
-                sheet={sheet}
                 cells={cells}
                 keyword={keywords.find(({ name }) => name === cells[0])}
                 decided={sentence.decided}
@@ -69,15 +65,15 @@ export function SentenceLens({
             )}
             {!sentence.decided && (
               <p className="mt-1.5 flex flex-col gap-1 text-small text-ink-3">
-                {sentence.cells && (
-                  <span>
-                    <kbd className="kbd">Enter</kbd> accepts the first
-                  </span>
-                )}
                 {cells && (
-                  <span>
-                    <kbd className="kbd">F2</kbd> corrects it
-                  </span>
+                  <>
+                    <span>
+                      <kbd className="kbd">Enter</kbd> accepts the step
+                    </span>
+                    <span>
+                      <kbd className="kbd">F2</kbd> corrects it
+                    </span>
+                  </>
                 )}
                 <span>
                   <kbd className="kbd">Del</kbd> needs a keyword

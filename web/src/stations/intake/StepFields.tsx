@@ -1,12 +1,11 @@
 import { type RefObject, useMemo, useState } from 'react';
-import { inAddress, post } from '@/api/client';
+import { post } from '@/api/client';
 import type { CompletionView, KeywordView, ParameterView } from '@/api/types';
 import { Button } from '@/parts/Button';
 import { useFieldOffers } from '@/parts/useFieldOffers';
 
 /** The step that says a sentence, to be corrected and completed before it is taken. */
 export function StepFields({
-  sheet,
   cells,
   keyword,
   decided,
@@ -14,8 +13,6 @@ export function StepFields({
   leave,
   take,
 }: {
-  /** The path of the sheet. */
-  sheet: string;
   /** The keyword and what it is given. */
   cells: readonly string[];
   keyword: KeywordView | undefined;
@@ -44,7 +41,6 @@ export function StepFields({
       {names.map(({ name, hint, needed }, place) => (
         <ValueField
           key={name}
-          sheet={sheet}
           name={name}
           hint={hint}
           needed={needed}
@@ -72,7 +68,6 @@ export function enterStep(form: HTMLFormElement | null) {
 
 /** One value of the step; elements, pages and choices are offered. */
 function ValueField({
-  sheet,
   name,
   hint,
   needed,
@@ -81,7 +76,6 @@ function ValueField({
   value,
   onChange,
 }: {
-  sheet: string;
   name: string;
   hint: string;
   needed: boolean;
@@ -93,9 +87,8 @@ function ValueField({
   const [entered, setEntered] = useState(false);
   const ask = useMemo(() => {
     const step = [keyword, ...new Array<string>(cell).fill('')];
-    return (text: string) =>
-      post<CompletionView>(`/api/completions/${inAddress(sheet)}`, { line: 0, cell, text, cells: step });
-  }, [sheet, keyword, cell]);
+    return (text: string) => post<CompletionView>('/api/completions', { cells: step, cell, text });
+  }, [keyword, cell]);
   const offers = useFieldOffers(entered ? ask : null, value, (text) => {
     onChange(text);
     offers.typed(text);

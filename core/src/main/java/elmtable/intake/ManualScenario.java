@@ -1,7 +1,6 @@
 package elmtable.intake;
 
 import java.util.List;
-import java.util.stream.Stream;
 
 /**
  * A scenario that a person carries out by hand, as a sheet tells it.
@@ -16,11 +15,6 @@ public record ManualScenario(
     String key, boolean repeated, String title, long row, List<Sentence> sentences) {
   public ManualScenario {
     sentences = List.copyOf(sentences);
-  }
-
-  ManualScenario with(List<Sentence> further) {
-    List<Sentence> all = Stream.concat(sentences.stream(), further.stream()).toList();
-    return new ManualScenario(key, repeated, title, row, all);
   }
 
   /** What a sentence is for. */

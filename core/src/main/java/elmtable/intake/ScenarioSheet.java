@@ -9,7 +9,6 @@ import elmtable.text.Names;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -114,14 +113,17 @@ public final class ScenarioSheet {
         Collections.disjoint(places.keySet(), SENTENCES.keySet())
             ? PlanningGrid.of(source, Set.copyOf(mapping.values()))
             : new PlanningGrid(List.of(), List.of());
-    Scenarios scenarios = new Scenarios();
+    ScenarioRows scenarios = new ScenarioRows(grid.isThere());
     try (Rows rows = source.open()) {
       long number = 0;
       for (DataRow row = rows.next(); row != null && scenarios.count() < MOST; row = rows.next()) {
         number++;
         List<String> cells = row.cells();
-        Named named = new Named(cell(cells, places, Column.KEY), cell(cells, places, Column.TITLE));
-        scenarios.add(named, number, sentences(cells, places, grid), grid.isThere());
+        scenarios.add(
+            cell(cells, places, Column.KEY),
+            cell(cells, places, Column.TITLE),
+            number,
+            sentences(cells, places, grid));
       }
     }
     return scenarios.all();
@@ -135,52 +137,6 @@ public final class ScenarioSheet {
             .forEach(text -> sentences.add(new Sentence(part, text))));
     sentences.sort((a, b) -> a.part().compareTo(b.part()));
     return sentences;
-  }
-
-  /** What a row calls its scenario; empty where it says nothing of that. */
-  private record Named(String key, String title) {
-    boolean isNothing() {
-      return key.isEmpty() && title.isEmpty();
-    }
-
-    boolean goesOnWith(Named before) {
-      return key.equals(before.key) && (title.isEmpty() || title.equals(before.title));
-    }
-  }
-
-  /** The scenarios so far, each by a key of its own. */
-  private static final class Scenarios {
-    private final List<ManualScenario> all = new ArrayList<>();
-    private final Set<String> taken = new HashSet<>();
-    private Named last = new Named("", "");
-
-    int count() {
-      return all.size();
-    }
-
-    List<ManualScenario> all() {
-      return List.copyOf(all);
-    }
-
-    /**
-     * @param alone whether each row is a scenario, whatever the one before says
-     */
-    void add(Named named, long row, List<Sentence> sentences, boolean alone) {
-      if (named.isNothing() || (!alone && !all.isEmpty() && named.goesOnWith(last))) {
-        if (!sentences.isEmpty() && !all.isEmpty()) {
-          all.add(all.removeLast().with(sentences));
-        }
-        return;
-      }
-      last = named;
-      String key = named.key().isEmpty() ? String.valueOf(row) : named.key();
-      String free = key;
-      for (int number = 2; !taken.add(free); number++) {
-        free = key + " (" + number + ")";
-      }
-      String title = named.title().isEmpty() ? key : named.title();
-      all.add(new ManualScenario(free, !free.equals(key), title, row, sentences));
-    }
   }
 
   private static String cell(List<String> cells, Map<Column, Integer> places, Column column) {

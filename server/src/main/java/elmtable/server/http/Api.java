@@ -68,6 +68,7 @@ final class Api {
     routes.get(
         "/api/keywords/reference.html",
         ctx -> ctx.html(KeywordPage.of(workspace().name(), documentViews().keywords())));
+    routes.post("/api/completions", this::completeStep);
     routes.post("/api/completions/<path>", this::complete);
     // Only places of the interface have addresses of their own; here are resources.
     for (HandlerType method : METHODS) {
@@ -133,15 +134,23 @@ final class Api {
     String path = ctx.pathParam("path");
     int line = ask.line() - 1;
     Completion.Result result;
-    if (ask.cells() != null) {
-      result = Completion.ofStep(project, ask.cells(), ask.cell(), ask.text());
-    } else if (ask.property() == null) {
+    if (ask.property() == null) {
       result = Completion.at(project, path, line, ask.cell(), ask.text());
     } else if (ask.property().equals(TAG)) {
       result = Completion.ofTag(project, path, line, ask.text());
     } else {
       result = Completion.ofProperty(project, path, line, ask.property(), ask.text());
     }
+    ctx.json(view(result));
+  }
+
+  private void completeStep(Context ctx) {
+    SheetMessages.StepCompletionRequest ask =
+        ctx.bodyAsClass(SheetMessages.StepCompletionRequest.class);
+    ctx.json(view(Completion.ofStep(workspace().project(), ask.cells(), ask.cell(), ask.text())));
+  }
+
+  private static SheetMessages.CompletionView view(Completion.Result result) {
     List<SheetMessages.SuggestionView> suggestions =
         result.suggestions().stream()
             .map(s ->
@@ -154,8 +163,7 @@ final class Api {
                     s.note(),
                     s.parameters()))
             .toList();
-    ctx.json(
-        new SheetMessages.CompletionView(
-            result.offer().name().toLowerCase(Locale.ROOT), suggestions));
+    return new SheetMessages.CompletionView(
+        result.offer().name().toLowerCase(Locale.ROOT), suggestions);
   }
 }

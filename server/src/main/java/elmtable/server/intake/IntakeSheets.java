@@ -162,7 +162,7 @@ public final class IntakeSheets {
       Map<Column, String> mapping = mapping(notes, source);
       List<ManualScenario> scenarios = ScenarioSheet.read(source, mapping);
       Map<String, PlaceView> covered = covered(project, sheet);
-      Judgement judgement = new Judgement(matcher(project, notes), notes);
+      SentenceStates states = new SentenceStates(matcher(project, notes), notes);
       List<ScenarioView> views = new ArrayList<>();
       for (ManualScenario scenario : scenarios) {
         views.add(
@@ -171,7 +171,7 @@ public final class IntakeSheets {
                 scenario.repeated() ? true : null,
                 scenario.title(),
                 scenario.row(),
-                judgement.of(scenario),
+                states.of(scenario),
                 covered.remove(scenario.key()),
                 isChanged(notes, scenario) ? true : null));
       }
@@ -243,13 +243,13 @@ public final class IntakeSheets {
         ScenarioSheet.read(source, mapping(notes, source)).stream()
             .filter(scenario -> keys.contains(scenario.key()))
             .toList();
-    Judgement judgement = new Judgement(matcher(project, notes), notes);
+    SentenceStates states = new SentenceStates(matcher(project, notes), notes);
     String text =
         DraftCases.suite(
             name,
             sheet,
             chosen,
-            scenario -> judgement.of(scenario).stream().map(IntakeSheets::said).toList());
+            scenario -> states.of(scenario).stream().map(IntakeSheets::said).toList());
     Map<String, List<String>> drafted = new TreeMap<>(notes.drafted());
     chosen.forEach(scenario -> drafted.put(scenario.key(), texts(scenario)));
     keep(sheet, new IntakeNotes(notes.mapping(), notes.steps(), notes.needsKeyword(), drafted));

@@ -150,10 +150,11 @@ public final class SheetMessages {
    * @param cell of the row in the line
    * @param property the word of the property instead, in whose block the line is; {@code @} for a
    *     tag of a feature, whose title is in the line
-   * @param cells those of a step instead that stands in no document yet
    */
-  public record CompletionRequest(
-      int line, int cell, String text, @Nullable String property, @Nullable List<String> cells) {}
+  public record CompletionRequest(int line, int cell, String text, @Nullable String property) {}
+
+  /** {@code cells} are those of a step that stands in no document yet. */
+  public record StepCompletionRequest(List<String> cells, int cell, String text) {}
 
   /**
    * @param insert what the cell gets

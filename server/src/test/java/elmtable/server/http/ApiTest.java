@@ -227,9 +227,8 @@ class ApiTest extends AbstractApiTest {
 
   @Test
   void aStepThatStandsInNoDocumentYetIsCompleted() throws Exception {
-    Map<String, Object> ask =
-        Map.of("line", 0, "cell", 1, "text", "shel", "cells", List.of("enter", "", "3"));
-    JsonNode offers = send("POST", "/api/completions/intake/manual-scenarios.xlsx", ask).body();
+    Map<String, Object> ask = Map.of("cells", List.of("enter", "", "3"), "cell", 1, "text", "shel");
+    JsonNode offers = send("POST", "/api/completions", ask).body();
     assertEquals("element", offers.path("kind").asText());
     assertEquals("Shelves", offers.path("suggestions").get(0).path("insert").asText());
   }

@@ -16,7 +16,7 @@ import java.util.Optional;
 /**
  * What can be said of the sentences of a sheet, by what was decided and by the keywords there are.
  */
-final class Judgement {
+final class SentenceStates {
   private static final int MOST_MATCHES = 6;
 
   /** From here on a match is worth a look. */
@@ -30,7 +30,7 @@ final class Judgement {
 
   private record Asked(String text, Optional<String> page) {}
 
-  Judgement(SentenceMatcher matcher, IntakeNotes notes) {
+  SentenceStates(SentenceMatcher matcher, IntakeNotes notes) {
     this.matcher = matcher;
     this.notes = notes;
   }
@@ -46,7 +46,7 @@ final class Judgement {
       Optional<String> on = page;
       SentenceView same =
           known.computeIfAbsent(
-              new Asked(sentence.text(), on), asked -> judged(part, asked.text(), asked.page()));
+              new Asked(sentence.text(), on), asked -> stateOf(part, asked.text(), asked.page()));
       views.add(
           new SentenceView(
               part, same.text(), same.state(), same.decided(), same.cells(), same.matches()));
@@ -54,7 +54,7 @@ final class Judgement {
     return views;
   }
 
-  private SentenceView judged(String part, String text, Optional<String> page) {
+  private SentenceView stateOf(String part, String text, Optional<String> page) {
     List<Match> matches = matcher.matches(text, page, MOST_MATCHES);
     List<MatchView> views =
         matches.stream()

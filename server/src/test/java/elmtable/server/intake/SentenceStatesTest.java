@@ -16,19 +16,13 @@ import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 
 @DisplayName("What can be said of a scenario")
-class JudgementTest {
-  private static final String PAGES =
-      """
-      page Basket
-      elements
-      | element | by | locator |
-      | Search  | id | s       |
+class SentenceStatesTest {
+  /** Two pages, each with an element of the same name. */
+  private static final String PAGES = page("Basket") + page("Office");
 
-      page Office
-      elements
-      | element | by | locator |
-      | Search  | id | t       |
-      """;
+  private static String page(String name) {
+    return "page " + name + "\nelements\n| element | by | locator |\n| Search | id | s |\n\n";
+  }
 
   private static List<List<String>> cells(IntakeNotes notes, String... sentences) {
     Project project =
@@ -40,7 +34,7 @@ class JudgementTest {
             "Look around",
             1,
             Stream.of(sentences).map(text -> new Sentence(Part.STEP, text)).toList());
-    return new Judgement(new SentenceMatcher(project, Map.of()), notes)
+    return new SentenceStates(new SentenceMatcher(project, Map.of()), notes)
         .of(scenario).stream().map(view -> view.cells()).toList();
   }
 
