@@ -18,6 +18,7 @@ import elmtable.server.view.KeywordPage;
 import elmtable.server.view.PerSnapshot;
 import elmtable.server.view.Problems;
 import io.javalin.config.RoutesConfig;
+import io.javalin.http.BadRequestResponse;
 import io.javalin.http.Context;
 import io.javalin.http.HandlerType;
 import io.javalin.http.NotFoundResponse;
@@ -30,6 +31,9 @@ import java.util.function.Supplier;
 final class Api {
   /** Stands for a property where a tag of a feature is to be completed. */
   private static final String TAG = "@";
+
+  /** A keyword and as many columns as a table can have. */
+  private static final int MOST_CELLS = 500;
 
   private static final List<HandlerType> METHODS =
       List.of(
@@ -130,6 +134,7 @@ final class Api {
 
   private void complete(Context ctx) {
     SheetMessages.CompletionRequest ask = ctx.bodyAsClass(SheetMessages.CompletionRequest.class);
+    requireCell(ask.cell());
     Project project = workspace().project();
     String path = ctx.pathParam("path");
     int line = ask.line() - 1;
@@ -147,7 +152,15 @@ final class Api {
   private void completeStep(Context ctx) {
     SheetMessages.StepCompletionRequest ask =
         ctx.bodyAsClass(SheetMessages.StepCompletionRequest.class);
+    requireCell(ask.cell());
     ctx.json(view(Completion.ofStep(workspace().project(), ask.cells(), ask.cell(), ask.text())));
+  }
+
+  private static void requireCell(int cell) {
+    if (cell < 0 || cell > MOST_CELLS) {
+      throw new BadRequestResponse(
+          "“cell” is " + cell + "; the cells of a row are 0 to " + MOST_CELLS + ".");
+    }
   }
 
   private static SheetMessages.CompletionView view(Completion.Result result) {

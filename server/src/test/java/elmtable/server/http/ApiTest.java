@@ -234,6 +234,21 @@ class ApiTest extends AbstractApiTest {
   }
 
   @Test
+  void aCellThatNoRowHasIsRefused() throws Exception {
+    for (int cell : new int[] {-1, 900_000_000}) {
+      Map<String, Object> step = Map.of("cells", List.of("press"), "cell", cell, "text", "a");
+      Map<String, Object> row = Map.of("line", 3, "cell", cell, "text", "a");
+      for (Answer refused :
+          List.of(
+              send("POST", "/api/completions", step),
+              send("POST", "/api/completions/" + SUITE, row))) {
+        assertEquals(400, refused.status());
+        assertTrue(refused.body().path("detail").asText().startsWith("“cell” is " + cell));
+      }
+    }
+  }
+
+  @Test
   void completionsComeWithTheirSignature() throws Exception {
     JsonNode document = document(SUITE);
     int line = lineOf(document, "| tick ");
