@@ -56,7 +56,7 @@ public abstract class AbstractRunTest {
 
   void run(Project project, int workers, List<RunListener> more) throws InterruptedException {
     assertTrue(start(project, workers, more).await(Duration.ofSeconds(60)));
-    assertEquals(0, browsers.open.get(), "browsers left open");
+    assertEquals(0, browsers.leftOpen(), "browsers left open");
   }
 
   RunHandle start(Project project, int workers, List<RunListener> more) {

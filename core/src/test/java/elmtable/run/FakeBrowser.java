@@ -338,6 +338,6 @@ final class FakeBrowser
 
   @Override
   public void close() {
-    all.open.decrementAndGet();
+    all.changeOpen(-1);
   }
 }

@@ -5,6 +5,7 @@ import elmtable.browser.BrowserConfig;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 
 /**
@@ -16,7 +17,7 @@ public final class FakeBrowsers implements Browser.Launcher {
   public final List<BrowserConfig> configs = new CopyOnWriteArrayList<>();
   final AtomicInteger opened = new AtomicInteger();
   final AtomicInteger looks = new AtomicInteger();
-  final AtomicInteger open = new AtomicInteger();
+  private int open;
   final AtomicInteger dyingPresses = new AtomicInteger();
   volatile String missing;
 
@@ -25,6 +26,23 @@ public final class FakeBrowsers implements Browser.Launcher {
 
   volatile boolean closed;
 
+  synchronized void changeOpen(int by) {
+    open += by;
+    notifyAll();
+  }
+
+  /**
+   * How many are left open; one that was made ready for a case that did not come is closed by its
+   * own thread, as soon as it is open, and is waited for.
+   */
+  synchronized int leftOpen() throws InterruptedException {
+    long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(10);
+    for (long left = 1; open > 0 && left > 0; left = end - System.nanoTime()) {
+      TimeUnit.NANOSECONDS.timedWait(this, left);
+    }
+    return open;
+  }
+
   @Override
   public Browser.Pool pool(BrowserConfig setup) {
     configs.add(setup);
@@ -32,7 +50,7 @@ public final class FakeBrowsers implements Browser.Launcher {
       @Override
       public Browser open() {
         opened.incrementAndGet();
-        open.incrementAndGet();
+        changeOpen(1);
         return new FakeBrowser(FakeBrowsers.this);
       }
 

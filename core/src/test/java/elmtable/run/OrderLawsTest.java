@@ -85,7 +85,7 @@ class OrderLawsTest extends AbstractRunTest {
             }));
     handle.complete(run);
     assertTrue(run.await(Duration.ofSeconds(60)), "seed " + seed);
-    assertEquals(0, browsers.open.get(), "seed " + seed);
+    assertEquals(0, browsers.leftOpen(), "seed " + seed);
     String what = "seed " + seed + " with " + workers + " workers";
     assertOneOutcomeEach(what);
     assertOrder(what);

@@ -99,7 +99,7 @@ class RunOrderTest extends AbstractRunTest {
         List.of(Outcome.NOT_RUN, Outcome.NOT_RUN),
         all(RunEvent.CaseFinished.class).map(RunEvent.CaseFinished::outcome).toList());
     assertTrue(((RunEvent.RunFinished) events.get(events.size() - 1)).stopped());
-    assertEquals(0, browsers.open.get());
+    assertEquals(0, browsers.leftOpen());
   }
 
   /** Pauses a run in its first step, and gives it once no step is going any more. */
