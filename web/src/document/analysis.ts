@@ -5,10 +5,10 @@ import { type Block, type Structure, structure } from './structure';
 
 /** What is said of a line; it holds while the line says what it said then. */
 export interface LineMeaning {
-  /** What stood there: a row's cells without their padding, or the line. */
-  said: string;
+  /** The line as it was. */
+  of: Line;
   row: RowMeaning | null;
-  problems: BlockProblem[];
+  problems: readonly BlockProblem[];
 }
 
 /** What only the server can say of a block. */
@@ -42,8 +42,17 @@ export const analysisField = StateField.define<Analysis>({
 export const analysis = (state: EditorState): Analysis => state.field(analysisField);
 
 /** What a line says, without the padding of a row's cells. */
-export const saidBy = (line: Line): string =>
+const saidBy = (line: Line): string =>
   line.kind === 'row' ? line.cells.map((cell) => cell.source).join('\n') : line.text;
+
+/** What the server told of a line, and whether that holds still. */
+export interface Told {
+  meaning: LineMeaning;
+  held: boolean;
+}
+
+/** Whether a line says what it said when something was said of it. */
+export const holds = ({ of }: LineMeaning, line: Line): boolean => of === line || saidBy(of) === saidBy(line);
 
 /** An answer taken in: `doc` is the text that it is about, `since` leads from that to the one of now. */
 export function takeAnswer(state: EditorState, answer: AnalysisView, doc: Text, since: ChangeDesc) {
@@ -78,7 +87,10 @@ function reuse(before: BlockInfo | undefined, now: BlockInfo): BlockInfo {
     before !== undefined &&
     before.meaning === now.meaning &&
     before.lines.size === now.lines.size &&
-    [...now.lines].every(([id, line]) => before.lines.get(id)?.said === line.said);
+    [...now.lines].every(([id, line]) => {
+      const known = before.lines.get(id);
+      return known !== undefined && holds(known, line.of);
+    });
   // It stays the object that it is, but is of the block as that is now.
   if (same) before.of = now.of;
   return same ? before : now;
@@ -105,6 +117,8 @@ function lineNow(start: number, since: ChangeDesc, state: EditorState): number |
   return line.from === place ? line.number - 1 : null;
 }
 
+const NO_PROBLEMS: readonly BlockProblem[] = [];
+
 function meaningsOf(
   rows: readonly RowMeaning[],
   problems: readonly BlockProblem[],
@@ -116,17 +130,12 @@ function meaningsOf(
 ): Map<number, LineMeaning> {
   const lines = new Map<number, LineMeaning>();
   const at = (offset: number): LineMeaning | null => {
-    const number = first + offset;
-    if (number < 1 || number > doc.lines) return null;
-    const old = doc.line(number);
-    const place = lineNow(old.from, since, state);
-    const line = place === null ? undefined : now.lines[place];
-    if (!line) return null;
-    let known = lines.get(line.id);
+    const of = lineThen(first + offset, doc, since, state, now);
+    if (!of) return null;
+    let known = lines.get(of.id);
     if (!known) {
-      const said = saidBy(line.text === old.text ? line : readLine(old.text, line.id));
-      known = { said, row: null, problems: [] };
-      lines.set(line.id, known);
+      known = { of, row: null, problems: NO_PROBLEMS };
+      lines.set(of.id, known);
     }
     return known;
   };
@@ -134,19 +143,34 @@ function meaningsOf(
     const line = at(row.line);
     if (line) line.row = row;
   }
-  for (const problem of problems) at(problem.line)?.problems.push(problem);
+  for (const problem of problems) {
+    const line = at(problem.line);
+    if (line) line.problems = [...line.problems, problem];
+  }
   return lines;
 }
 
+/** A line of the text that an answer is about, counted from 1, as it was there; null where it is gone by now. */
+function lineThen(number: number, doc: Text, since: ChangeDesc, state: EditorState, now: Structure): Line | null {
+  if (number < 1 || number > doc.lines) return null;
+  // Mostly the answer is about the text of now.
+  if (doc === state.doc) return now.lines[number - 1] ?? null;
+  const old = doc.line(number);
+  const place = lineNow(old.from, since, state);
+  const line = place === null ? undefined : now.lines[place];
+  if (!line) return null;
+  return line.text === old.text ? line : readLine(old.text, line.id);
+}
+
 /** What is said of a line, where that still holds; captions hold longer than the rest. */
-export function meaningOf(info: BlockInfo | undefined, line: Line): { meaning: LineMeaning | null; holds: boolean } {
-  const meaning = info?.lines.get(line.id) ?? null;
-  return { meaning, holds: meaning !== null && meaning.said === saidBy(line) };
+export function meaningOf(info: BlockInfo | undefined, line: Line): Told | null {
+  const meaning = info?.lines.get(line.id);
+  return meaning ? { meaning, held: holds(meaning, line) } : null;
 }
 
 /** The name of the keyword that a line calls, as long as the line says what it said when that was found. */
 export function keywordOf(said: Analysis, line: Line): string | undefined {
   const blocks = [...said.blocks.values()];
   const meaning = said.rest.get(line.id) ?? blocks.find(({ lines }) => lines.has(line.id))?.lines.get(line.id);
-  return meaning?.said === saidBy(line) ? (meaning.row?.keyword ?? undefined) : undefined;
+  return meaning && holds(meaning, line) ? (meaning.row?.keyword ?? undefined) : undefined;
 }

@@ -49,6 +49,8 @@ function headerOf(text: string): BlockKind | undefined {
 
 /** Reads one line of the table language, as the server's parser does. */
 export function readLine(text: string, id: number = newLineId()): Line {
+  // Most lines of a large document are rows.
+  if (text[0] === '|') return readRow(text, id);
   const block = headerOf(text);
   if (block) {
     const ended = stripEnd(text);

@@ -9,8 +9,22 @@ export const stripStart = (text: string) => text.replace(LEADING, '');
 export const stripEnd = (text: string) => text.replace(TRAILING, '');
 export const strip = (text: string) => stripEnd(stripStart(text));
 
+/** A document says the same names over and over. */
+const nameKeys = new Map<string, string>();
+const MOST_NAME_KEYS = 10_000;
+
 /** What two equal names have in common: NFC, case folded, runs of blanks, hyphens and underscores as one blank. */
-export const nameKey = (name: string) =>
+export function nameKey(name: string): string {
+  let key = nameKeys.get(name);
+  if (key === undefined) {
+    key = keyOf(name);
+    if (nameKeys.size >= MOST_NAME_KEYS) nameKeys.clear();
+    nameKeys.set(name, key);
+  }
+  return key;
+}
+
+const keyOf = (name: string) =>
   name
     .normalize('NFC')
     .toUpperCase()

@@ -1,7 +1,8 @@
-import { type CSSProperties, memo } from 'react';
+import { type CSSProperties, memo, useMemo } from 'react';
 import { TextPieces } from '@/parts/TextPieces';
 import { Cell, CellText } from './Cell';
 import type { Item } from './items';
+import { piecesOfRow } from './meanings';
 import type { LineProps } from './SheetLine';
 
 /** A row of data, parameters, elements or values; the first one names the columns. */
@@ -12,6 +13,7 @@ export const CellsRow = memo(function CellsRow({
   item: Extract<Item, { kind: 'cells' }>;
   line: LineProps;
 }) {
+  const cells = useMemo(() => piecesOfRow(item.row, item.told), [item]);
   const ground = line.cursor ? 'var(--select)' : item.head ? 'var(--ground)' : 'var(--surface)';
   return (
     <div
@@ -30,7 +32,7 @@ export const CellsRow = memo(function CellsRow({
       <span className="flex items-center justify-end pr-[9px] text-[12px] text-ink-3">
         {item.head ? '' : item.number}
       </span>
-      {item.pieces.map((pieces, column) => (
+      {cells.map((pieces, column) => (
         <Cell
           // biome-ignore lint/suspicious/noArrayIndexKey: a column is its place
           key={column}
@@ -39,7 +41,7 @@ export const CellsRow = memo(function CellsRow({
           line={line}
           className={`${column === 0 ? 'border-l border-hair' : ''} ${item.numeric[column] ? 'justify-end' : ''} ${item.head ? 'font-medium text-ink-2' : ''}`}
         >
-          <CellText spills={!item.numeric[column] && item.pieces.slice(column + 1).every((next) => next.length === 0)}>
+          <CellText spills={!item.numeric[column] && cells.slice(column + 1).every((next) => next.length === 0)}>
             <TextPieces pieces={pieces} mono={!item.head && (item.numeric[column] ?? false)} />
           </CellText>
         </Cell>

@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { type CSSProperties, memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { type CSSProperties, memo, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import type { KeywordView } from '@/api/types';
 import { mend } from '@/document/fixes';
 import type { Other } from '@/document/presence';
@@ -58,7 +58,9 @@ export const SheetTable = memo(function SheetTable({
     estimateSize,
     getItemKey,
     observeElementOffset: observeOffset,
-    overscan: 8,
+    // Drawn at once, before the page is laid out; what is round the view comes after the first picture.
+    initialRect: { width: innerWidth, height: innerHeight - AROUND_SHEET },
+    overscan: useDeferredValue(ROUND_VIEW, 0),
   });
 
   const cursorIndex = session.cursorLine();
@@ -187,6 +189,12 @@ export const SheetTable = memo(function SheetTable({
 const PinnedMark = () => (
   <span aria-hidden className="pointer-events-none absolute top-1/2 right-0 z-[2] h-0.5 w-4 bg-accent" />
 );
+
+/** How many lines are drawn above and below the view. */
+const ROUND_VIEW = 8;
+
+/** The least that stands above and below a sheet, in pixels. */
+const AROUND_SHEET = 150;
 
 /** In pixels; of a line that has been measured, that counts. */
 const USUAL_HEIGHT = 34;

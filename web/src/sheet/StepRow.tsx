@@ -1,5 +1,5 @@
 import { ChevronDown, ChevronRight } from 'lucide-react';
-import { type CSSProperties, memo } from 'react';
+import { type CSSProperties, memo, useMemo } from 'react';
 import type { Piece } from '@/document/cells';
 import { MARKS } from '@/document/edits';
 import { ellipsis } from '@/parts/ellipsis';
@@ -8,6 +8,7 @@ import { Cell, CellText } from './Cell';
 import { sameLine } from './CellsRow';
 import { Grip, useDropPlace } from './Dragging';
 import { type Item, textAt } from './items';
+import { piecesOfRow } from './meanings';
 import type { LineProps } from './SheetLine';
 
 const gridOf = (argumentColumns: number): CSSProperties => ({
@@ -20,12 +21,13 @@ type StepItem = Extract<Item, { kind: 'step' }>;
 export const StepRow = memo(function StepRow({ item, line }: { item: StepItem; line: LineProps }) {
   const { cursor, session } = line;
   const { over, listeners } = useDropPlace('row', item.id, (moved) => session.moveRow(moved, item.id));
-  const { step, pieces } = item;
+  const { step } = item;
+  const pieces = useMemo(() => piecesOfRow(item.row, item.told), [item]);
   const focused = cursor !== null;
   const read = line.lens?.steps.get(item.id);
   const skipped = read?.condition === false;
   const ground = focused ? 'var(--select)' : 'var(--surface)';
-  const last = read?.condition === undefined ? lastFilled(item) : item.marksFrom;
+  const last = read?.condition === undefined ? lastFilled(item, pieces) : item.marksFrom;
   return (
     <div
       role="row"
@@ -118,8 +120,8 @@ function Said({
 }
 
 /** The last cell in which something stands. */
-function lastFilled(item: StepItem): number {
-  const said = item.pieces.findLastIndex((pieces) => pieces.length > 0);
+function lastFilled(item: StepItem, cells: readonly (readonly Piece[])[]): number {
+  const said = cells.findLastIndex((pieces) => pieces.length > 0);
   for (let column = item.argumentColumns; column > said; column--) {
     if (missingAt(item, column)) return column;
   }

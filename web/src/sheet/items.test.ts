@@ -38,13 +38,19 @@ const keywords = new Map([
 
 /** The lines of a sheet as the server's answer makes them. */
 function items(unfolded: (items: Item[]) => string[] = () => []): Item[] {
-  let state = EditorState.create({ doc: TEXT, extensions: [structureOf(true), analysisField] });
-  const answer: AnalysisView = { version: 0, token: 'a', blocks: [{ at: 0, meaning }], problems: [] };
-  state = takeAnswer(state, answer, state.doc, state.changes().desc).state;
-  const of = { analysis: analysis(state), keywords };
-  const folded = sheetItems(structure(state), { ...of, unfolded: new Set() }).flat();
-  return sheetItems(structure(state), { ...of, unfolded: new Set(unfolded(folded)) }).flat();
+  const state = answered(document(), 'a', meaning);
+  return itemsOf(state, new Set(unfolded(itemsOf(state))));
 }
+
+const document = () => EditorState.create({ doc: TEXT, extensions: [structureOf(true), analysisField] });
+
+function answered(state: EditorState, token: string, meaning: BlockMeaning): EditorState {
+  const answer: AnalysisView = { version: 0, token, blocks: [{ at: 0, meaning }], problems: [] };
+  return takeAnswer(state, answer, state.doc, state.changes().desc).state;
+}
+
+const itemsOf = (state: EditorState, unfolded: ReadonlySet<string> = new Set()): Item[] =>
+  sheetItems(structure(state), { analysis: analysis(state), keywords, unfolded }).flat();
 
 const rows = (): RowItem[] => items().filter(isRow);
 
@@ -82,6 +88,15 @@ describe('the lines of a sheet', () => {
     const steps = rows().filter((item) => item.kind === 'step');
     expect(steps.map((item) => item.argumentColumns)).toEqual([2, 2, 2]);
     expect(columnsOf(steps[0] as RowItem)).toEqual([0, 1, 2, MARKS]);
+  });
+
+  it('stay the same objects where a further answer says the same of them, so that they are not drawn again', () => {
+    const state = answered(document(), 'a', meaning);
+    const before = itemsOf(state).filter(isRow);
+    const [first, second] = meaning.rows;
+    const other = { ...meaning, rows: [first, { ...second, keyword: 'look at' }, ...meaning.rows.slice(2)] };
+    const after = itemsOf(answered(state, 'b', structuredClone(other) as BlockMeaning)).filter(isRow);
+    expect(after.map((item, i) => item === before[i])).toEqual([true, true, true, true, false, true]);
   });
 
   it('align numbers to the right', () => {

@@ -1,13 +1,13 @@
 import type { BlockProblem, CaseOutcomeView, KeywordView, RowView } from '@/api/types';
-import { type Analysis, type BlockInfo, meaningOf } from '@/document/analysis';
-import { marksFrom, type Piece } from '@/document/cells';
+import { type Analysis, type BlockInfo, meaningOf, type Told } from '@/document/analysis';
+import { marksFrom } from '@/document/cells';
 import { cellText, MARKS } from '@/document/edits';
 import type { Line, Row } from '@/document/lines';
 import type { Block, Section, Structure } from '@/document/structure';
 import { holdsSteps, nameKey, type SectionWord } from '@/document/words';
 import { headFields } from './heads';
-import { piecesOfRow, problemsOf, type StepInfo, stepInfo } from './meanings';
-import { kept, madeItem, remember, saidOf, sameList } from './rowItems';
+import { problemsOf, type StepInfo, stepInfo } from './meanings';
+import { kept, madeItem, sameList } from './rowItems';
 
 interface Of {
   key: string;
@@ -23,7 +23,7 @@ export type Item =
       kind: 'cells';
       id: number;
       row: Row;
-      pieces: Piece[][];
+      told: Told | null;
       problems: readonly BlockProblem[];
       number: number;
       head: boolean;
@@ -35,7 +35,7 @@ export type Item =
       kind: 'step';
       id: number;
       row: Row;
-      pieces: Piece[][];
+      told: Told | null;
       marksFrom: number;
       step: StepInfo;
       problems: readonly BlockProblem[];
@@ -104,21 +104,17 @@ export function sheetItems(of: Structure, shown: Shown): Item[][] {
 
 function blockItems(block: Block, info: BlockInfo | undefined, first: boolean, shown: Shown): Item[] {
   const items: Item[] = [];
-  const strips = (line: Line) => {
-    const { meaning, holds } = meaningOf(info, line);
-    if (holds) {
-      meaning?.problems.forEach((problem, index) => {
-        items.push({ kind: 'strip', key: `strip ${line.id} ${index}`, block, problem, line: line.id });
-      });
-    }
-  };
+  const strips = (line: Line, problems: readonly BlockProblem[]) =>
+    problems.forEach((problem, index) => {
+      items.push({ kind: 'strip', key: `strip ${line.id} ${index}`, block, problem, line: line.id });
+    });
   if (block.kind.word !== 'suite') {
     items.push({ kind: 'block', key: `block ${block.id}`, id: block.id, block, info, first });
   }
   // What is wrong with a block's head is shown under it, whatever line of it is meant.
   if (info && info.lines.size > 0) {
     const inTables = new Set(block.sections.flatMap((section) => section.rows.map(({ row }) => row.id)));
-    for (const line of block.lines) if (!inTables.has(line.id)) strips(line);
+    for (const line of block.lines) if (!inTables.has(line.id)) strips(line, problemsOf(meaningOf(info, line)));
   }
   if (block.kind.word === 'case' && info?.meaning.dataSet) {
     items.push({ kind: 'data line', key: `data ${block.id}`, block, info });
@@ -160,12 +156,14 @@ function stepItems(
   info: BlockInfo | undefined,
   shown: Shown,
   items: Item[],
-  strips: (line: Line) => void,
+  strips: (line: Line, problems: readonly BlockProblem[]) => void,
 ) {
   const columns = argumentColumns(section);
   const above: (string | null)[] = [];
   section.rows.forEach(({ row }, place) => {
-    const step = stepInfo(row, info, shown.keywords);
+    const told = meaningOf(info, row);
+    const step = stepInfo(row, told, shown.keywords);
+    const problems = problemsOf(told);
     // A caption is drawn only where it differs from the one above it in the same column.
     const captions = step.captions.map((caption, i) => (caption !== above[i] ? caption : ''));
     step.captions.forEach((caption, i) => {
@@ -180,10 +178,10 @@ function stepItems(
         id: row.id,
         block,
         row,
-        pieces: piecesOfRow(row, info),
+        told,
         marksFrom: marksFrom(row.cells),
         step,
-        problems: problemsOf(row, info),
+        problems,
         number: place + 1,
         argumentColumns: columns,
         first: place === 0,
@@ -193,7 +191,7 @@ function stepItems(
     if (shown.unfolded.has(key) && step.keyword) {
       unfoldItems(block, step.keyword, `${place + 1}`, key, 1, columns, items, shown);
     }
-    strips(row);
+    strips(row, problems);
   });
 }
 
@@ -228,7 +226,7 @@ function tableItems(
   section: Section,
   info: BlockInfo | undefined,
   items: Item[],
-  strips: (line: Line) => void,
+  strips: (line: Line, problems: readonly BlockProblem[]) => void,
 ) {
   const { rows } = section;
   const width = rows.reduce((most, { row }) => Math.max(most, row.cells.length), 1);
@@ -249,20 +247,22 @@ function tableItems(
   const numeric = numbers.map((all, c) => all && (filled[c] as number) > 0);
   rows.forEach(({ row }, place) => {
     const known = madeItem(row);
-    const said = info?.lines.get(row.id);
+    const meaning = info?.lines.get(row.id);
     // Of a large table most rows are as they were.
     if (
       known?.kind === 'cells' &&
       known.number === place &&
       known.columns === columns &&
-      saidOf(known) === said &&
+      known.told?.meaning === meaning &&
       sameList(known.numeric, numeric)
     ) {
       known.block = block;
       items.push(known);
-      if (said) strips(row);
+      strips(row, known.problems);
       return;
     }
+    const told = meaningOf(info, row);
+    const problems = problemsOf(told);
     items.push(
       kept({
         kind: 'cells',
@@ -270,8 +270,8 @@ function tableItems(
         id: row.id,
         block,
         row,
-        pieces: piecesOfRow(row, info),
-        problems: problemsOf(row, info),
+        told,
+        problems,
         number: place,
         head: place === 0,
         numeric,
@@ -279,8 +279,7 @@ function tableItems(
         first: place === 0,
       }),
     );
-    remember(items.at(-1) as RowItem, said);
-    if (said) strips(row);
+    strips(row, problems);
   });
 }
 

@@ -1,5 +1,5 @@
 import type { BlockProblem, KeywordView } from '@/api/types';
-import { type BlockInfo, meaningOf } from '@/document/analysis';
+import type { Told } from '@/document/analysis';
 import { isOff, marksFrom, type Piece, piecesOf, referencesIn } from '@/document/cells';
 import type { Row } from '@/document/lines';
 import { nameKey } from '@/document/words';
@@ -16,33 +16,29 @@ export interface StepInfo {
 }
 
 /** The cells of a row with their references as pieces: as the server told, or as they are found without it. */
-export function piecesOfRow(row: Row, info: BlockInfo | undefined): Piece[][] {
-  const { meaning, holds } = meaningOf(info, row);
-  return row.cells.map(({ source }, cell) => {
-    const told = holds ? (meaning?.row?.references?.filter((each) => each.cell === cell) ?? []) : referencesIn(source);
-    return piecesOf(source, told);
-  });
+export function piecesOfRow(row: Row, told: Told | null): Piece[][] {
+  const references = told?.held ? (told.meaning.row?.references ?? []) : null;
+  return row.cells.map(({ source }, cell) =>
+    piecesOf(source, references ? references.filter((each) => each.cell === cell) : referencesIn(source)),
+  );
 }
 
 const NO_PROBLEMS: readonly BlockProblem[] = [];
 
-export function problemsOf(row: Row, info: BlockInfo | undefined): readonly BlockProblem[] {
-  const { meaning, holds } = meaningOf(info, row);
-  return holds && meaning ? meaning.problems : NO_PROBLEMS;
-}
+export const problemsOf = (told: Told | null): readonly BlockProblem[] =>
+  told?.held ? told.meaning.problems : NO_PROBLEMS;
 
-export function stepInfo(row: Row, info: BlockInfo | undefined, keywords: ReadonlyMap<string, KeywordView>): StepInfo {
-  const { meaning, holds } = meaningOf(info, row);
+export function stepInfo(row: Row, told: Told | null, keywords: ReadonlyMap<string, KeywordView>): StepInfo {
   const off = isOff(row.cells);
   const first = row.cells[0]?.source ?? '';
-  if (holds && meaning) {
-    const { keyword, composed = false, captions = [], missing = [] } = meaning.row ?? {};
+  if (told?.held) {
+    const { keyword, composed = false, captions = [], missing = [] } = told.meaning.row ?? {};
     return { keyword, composed, captions, missing, unbound: keyword === undefined && first !== '' && !off, off };
   }
   // Until the server answers, a keyword that is called by its name is known here.
   const known = keywords.get(nameKey(first));
   if (!known) {
-    const captions = meaning?.row?.captions ?? [];
+    const captions = told?.meaning.row?.captions ?? [];
     return { keyword: undefined, composed: false, captions, missing: [], unbound: false, off };
   }
   const given = marksFrom(row.cells) - 1;

@@ -1,5 +1,5 @@
-import type { LineMeaning } from '@/document/analysis';
-import type { Piece } from '@/document/cells';
+import type { BlockProblem } from '@/api/types';
+import type { Told } from '@/document/analysis';
 import type { Row } from '@/document/lines';
 import type { RowItem } from './items';
 import type { StepInfo } from './meanings';
@@ -7,11 +7,15 @@ import type { StepInfo } from './meanings';
 /** The item of a row, kept while nothing of it changes, so that the row is not drawn again. */
 const rowItems = new WeakMap<Row, RowItem>();
 
+/** The item that was made of a row last. */
+export const madeItem = (row: Row): RowItem | undefined => rowItems.get(row);
+
 export function kept<Kind extends RowItem>(item: Kind): Kind {
   const before = rowItems.get(item.row);
   if (before && sameItem(before, item)) {
-    // It belongs to the block as it is now.
+    // It belongs to the block as it is now, and what was told of it is what was told last.
     before.block = item.block;
+    before.told = item.told;
     return before as Kind;
   }
   rowItems.set(item.row, item);
@@ -19,8 +23,8 @@ export function kept<Kind extends RowItem>(item: Kind): Kind {
 }
 
 function sameItem(a: RowItem, b: RowItem): boolean {
-  const same = a.kind === b.kind && a.problems === b.problems && a.number === b.number && a.first === b.first;
-  if (!same || !samePieces(a.pieces, b.pieces)) return false;
+  const same = a.kind === b.kind && a.number === b.number && a.first === b.first;
+  if (!same || !sameTold(a.told, b.told) || !sameProblems(a.problems, b.problems)) return false;
   if (a.kind === 'cells' && b.kind === 'cells') {
     return a.columns === b.columns && a.head === b.head && sameList(a.numeric, b.numeric);
   }
@@ -41,27 +45,28 @@ const sameStep = (a: StepInfo, b: StepInfo) =>
   sameList(a.captions, b.captions) &&
   sameList(a.missing, b.missing);
 
-const samePieces = (a: Piece[][], b: Piece[][]) =>
-  a.length === b.length &&
-  a.every((own, cell) => {
-    const other = b[cell] ?? [];
-    return (
-      own.length === other.length &&
-      own.every((piece, i) => piece.text === other[i]?.text && piece.origin === other[i]?.origin)
-    );
-  });
+/** Whether the references of a row are drawn alike: those that were told, or those that it has by itself. */
+function sameTold(a: Told | null, b: Told | null): boolean {
+  const held = a?.held ?? false;
+  if (held !== (b?.held ?? false)) return false;
+  if (!held || a?.meaning === b?.meaning) return true;
+  const [ours, others] = [a?.meaning.row?.references ?? [], b?.meaning.row?.references ?? []];
+  return (
+    ours.length === others.length &&
+    ours.every((own, i) => {
+      const other = others[i];
+      return own.cell === other?.cell && own.from === other.from && own.to === other.to && own.origin === other.origin;
+    })
+  );
+}
+
+const sameProblems = (a: readonly BlockProblem[], b: readonly BlockProblem[]) =>
+  a === b ||
+  (a.length === b.length &&
+    a.every((own, i) => {
+      const other = b[i];
+      return own.severity === other?.severity && own.start === other.start && own.end === other.end;
+    }));
 
 export const sameList = <T>(a: readonly T[], b: readonly T[]) =>
   a === b || (a.length === b.length && a.every((each, i) => each === b[i]));
-
-/** What was said of a row when its item was made. */
-const told = new WeakMap<RowItem, LineMeaning | undefined>();
-
-/** The item that was made of a row last. */
-export const madeItem = (row: Row): RowItem | undefined => rowItems.get(row);
-
-export const saidOf = (item: RowItem): LineMeaning | undefined => told.get(item);
-
-export function remember(item: RowItem, said: LineMeaning | undefined) {
-  told.set(item, said);
-}

@@ -14,7 +14,7 @@ import {
 } from '@codemirror/view';
 import { useEffect, useRef } from 'react';
 import type { BlockProblem, KeywordView } from '@/api/types';
-import { type Analysis, analysis, type LineMeaning, saidBy } from '@/document/analysis';
+import { type Analysis, analysis, holds, type LineMeaning } from '@/document/analysis';
 import { mend } from '@/document/fixes';
 import { isFeature, isRecords } from '@/document/kinds';
 import type { OpenDocument } from '@/document/openDocument';
@@ -123,7 +123,7 @@ function diagnostics(document: OpenDocument, state: EditorState, said: Analysis)
   const found: Diagnostic[] = [];
   structure(state).lines.forEach((line, index) => {
     const meaning = meanings.get(line.id);
-    if (!meaning || meaning.problems.length === 0 || meaning.said !== saidBy(line)) return;
+    if (!meaning || meaning.problems.length === 0 || !holds(meaning, line)) return;
     const { from, to } = state.doc.line(index + 1);
     for (const problem of meaning.problems) found.push(diagnostic(document, line.id, problem, from, to));
   });

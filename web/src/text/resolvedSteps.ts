@@ -7,7 +7,7 @@ import {
   type ViewUpdate,
   WidgetType,
 } from '@codemirror/view';
-import { analysis, type LineMeaning, saidBy } from '@/document/analysis';
+import { analysis, holds, type LineMeaning } from '@/document/analysis';
 import { mend } from '@/document/fixes';
 import type { OpenDocument } from '@/document/openDocument';
 import { structure } from '@/document/structure';
@@ -108,7 +108,7 @@ function decorations(view: EditorView, of: OpenDocument, column: number): Decora
       at = line.to + 1;
       const own = lines[line.number - 1];
       const meaning = own && said.rest.get(own.id);
-      if (!meaning || meaning.said !== saidBy(own)) continue;
+      if (!meaning || !holds(meaning, own)) continue;
       if (!isStep(meaning)) continue;
       const unbound = unboundIn(meaning);
       const widget = new Resolved(

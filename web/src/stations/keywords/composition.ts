@@ -1,5 +1,5 @@
 import type { KeywordView } from '@/api/types';
-import type { Analysis } from '@/document/analysis';
+import { type Analysis, meaningOf } from '@/document/analysis';
 import { isOff } from '@/document/cells';
 import type { Structure } from '@/document/structure';
 import { nameKey } from '@/document/words';
@@ -47,7 +47,7 @@ export function compositionOf(
     for (const { row } of rows) {
       if (isOff(row.cells) || (row.cells[0]?.source ?? '') === '') continue;
       position++;
-      const name = stepInfo(row, info, keywords).keyword;
+      const name = stepInfo(row, meaningOf(info, row), keywords).keyword;
       if (name === undefined) continue;
       const key = nameKey(name);
       calls.set(key, [...(calls.get(key) ?? []), { position, row: row.id }]);
