@@ -1,7 +1,8 @@
 import type { ReactNode } from 'react';
 import type { BlockProblem } from '@/api/types';
 import { ellipsis } from '@/parts/ellipsis';
-import { type RowItem, textAt } from './items';
+import { textAt } from './columns';
+import type { RowItem } from './items';
 import type { LineProps } from './SheetLine';
 
 /** One cell of a sheet; the sheet's field lies over it while it is edited. */

@@ -1,15 +1,16 @@
-import { type KeyboardEvent, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, useLayoutEffect, useRef, useState } from 'react';
 import type { CompletionView, KeywordView, SuggestionView } from '@/api/types';
-import { analysis } from '@/document/analysis';
 import { type CellValue, setCells } from '@/document/edits';
-import { keywordSuggestions, type TypedPlace, valueOffers } from '@/document/suggestions';
+import { keywordSuggestions } from '@/document/suggestions';
 import { Completions } from '@/parts/Completions';
 import { isMenuKey, openMenuAt } from '@/parts/Menu';
 import { useStore } from '@/parts/store';
-import { type Ask, NO_OFFERS, useOffers } from '@/parts/useOffers';
+import { NO_OFFERS, useOffers } from '@/parts/useOffers';
+import { fittingArguments, useAsk } from './cellOffers';
 import { paste } from './clipboard';
-import { headFields } from './heads';
-import { isRow, type Stop, textAt } from './items';
+import { labelOf, textAt } from './columns';
+import { usePosition } from './fieldPosition';
+import { isRow } from './items';
 import { sheetKey } from './keys';
 import type { After, SheetSession } from './session';
 
@@ -224,95 +225,4 @@ export function SheetField({
       )}
     </div>
   );
-}
-
-function place(field: HTMLTextAreaElement, editing: boolean) {
-  const box = field.parentElement;
-  const grid = box?.parentElement;
-  const cell = grid?.querySelector<HTMLElement>('[data-cursor=true]');
-  if (!box || !grid || !cell) return;
-  const outer = grid.getBoundingClientRect();
-  const inner = cell.getBoundingClientRect();
-  box.style.transform = `translate(${inner.left - outer.left - 1}px, ${inner.top - outer.top}px)`;
-  box.style.width = `${Math.max(editing ? 120 : 1, inner.width + 2)}px`;
-  const lines = (field.value.match(/\n/g)?.length ?? 0) + 1;
-  box.style.height = `${Math.max(inner.height + 1, lines * 23 + 4)}px`;
-}
-
-/** Lays the field over the cell under the cursor; notes may grow below it. */
-function usePosition(
-  field: React.RefObject<HTMLTextAreaElement | null>,
-  cursor: { key: string; column: number } | null,
-  editing: boolean,
-) {
-  useLayoutEffect(() => {
-    if (!cursor) return;
-    // Measuring lays the page out, so that is done once a frame, when all is drawn.
-    const frame = requestAnimationFrame(() => field.current && place(field.current, editing));
-    return () => cancelAnimationFrame(frame);
-  });
-}
-
-/** How the server is asked about what is edited; null where it has nothing to say of that. */
-function useAsk(session: SheetSession, stop: Stop | undefined, column: number, editing: boolean): Ask | null {
-  const place = editing && stop ? placeOf(stop, column) : null;
-  const id = stop && stop.kind !== 'add' ? stop.id : null;
-  return useMemo(
-    () =>
-      place === null || id === null ? null : (typed, late) => valueOffers(session.document, id, place, typed, late),
-    [session, id, place],
-  );
-}
-
-/** What the server is asked about; of what is free text, nothing. */
-function placeOf(stop: Stop, column: number): TypedPlace | null {
-  switch (stop.kind) {
-    case 'step':
-      return column > 0 ? column : null;
-    case 'cells':
-      return stop.head ? null : column;
-    case 'block': {
-      const field = headFields(stop.block)[column];
-      return field?.field === 'property' ? field.word : null;
-    }
-    case 'add':
-      return null;
-  }
-}
-
-function labelOf(stop: Stop, column: number): string {
-  switch (stop.kind) {
-    case 'step':
-      return column === 0
-        ? `Step ${stop.number}, keyword`
-        : column < 0
-          ? `Step ${stop.number}, marks`
-          : `Step ${stop.number}, ${stop.step.captions[column - 1] || `argument ${column}`}`;
-    case 'cells':
-      return stop.head ? `Column name ${column + 1}` : `Row ${stop.number}, column ${column + 1}`;
-    case 'add':
-      return stop.word;
-    case 'block':
-      return `${stop.block.kind.word}, ${headFields(stop.block)[column]?.word ?? ''}`;
-  }
-}
-
-/** For each parameter that a column of the case's data or a parameter of the keyword is called like, a reference to it. */
-function fittingArguments(session: SheetSession, stop: Stop, suggestion: SuggestionView): CellValue[] {
-  if (!isRow(stop) || stop.kind !== 'step') return [];
-  const names = new Set(namesInReach(session, stop).map((name) => name.toLowerCase()));
-  return suggestion.parameters.flatMap((name, index) =>
-    names.has(name.toLowerCase()) ? [{ row: stop.id, column: index + 1, text: `<${name}>` }] : [],
-  );
-}
-
-function namesInReach(session: SheetSession, { block }: Stop): string[] {
-  const ofSet = analysis(session.document.state).blocks.get(block.id)?.meaning.dataColumns ?? [];
-  const own = block.sections.flatMap((section) => {
-    const rows = section.rows.map(({ row }) => row);
-    if (section.word === 'data') return rows[0]?.cells.map((cell) => cell.source) ?? [];
-    if (section.word === 'takes') return rows.slice(1).map((row) => row.cells[0]?.source ?? '');
-    return [];
-  });
-  return [...own, ...ofSet];
 }

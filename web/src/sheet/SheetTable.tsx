@@ -1,19 +1,21 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { type CSSProperties, memo, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { type CSSProperties, memo, useCallback, useDeferredValue, useEffect, useMemo, useRef } from 'react';
 import type { KeywordView } from '@/api/types';
 import { mend } from '@/document/fixes';
 import type { Other } from '@/document/presence';
-import { structure, suiteIn } from '@/document/structure';
+import { suiteIn } from '@/document/structure';
 import { useDocumentPart } from '@/document/useDocument';
 import { useAttempt } from '@/parts/attempt';
 import { LinkButton } from '@/parts/Button';
 import { useStore } from '@/parts/store';
-import { addBlock } from './blockActions';
+import { AddBlocks } from './AddBlocks';
 import { copyRange } from './clipboard';
 import { observeOffset, useCursorInView } from './cursorInView';
+import { useGoTo } from './goToLine';
 import { type Item, isRow, isStop, type Outcomes } from './items';
 import { LineMenu } from './LineMenu';
 import { Notices } from './Notices';
+import { placeOthers } from './placeOthers';
 import { useRowLens } from './rowLens';
 import { SheetField } from './SheetField';
 import { type LineProps, SheetLine } from './SheetLine';
@@ -203,80 +205,4 @@ const USUAL_HEIGHT = 34;
 function fixedHeight(item: Item | undefined): number | null {
   if (item?.kind === 'section') return item.block.kind.word === 'case' && item.section.word === 'data' ? 28 : 26;
   return item?.kind === 'step' || item?.kind === 'cells' || item?.kind === 'data line' ? 28 : null;
-}
-
-/** What a document of these blocks can have more of. */
-const ALSO: Record<string, string[]> = {
-  suite: ['case', 'keyword'],
-  case: ['case', 'keyword'],
-  keyword: ['keyword'],
-  page: ['page'],
-  data: ['data'],
-  environment: ['environment'],
-  browser: ['browser'],
-  fixture: ['fixture'],
-  plan: ['plan'],
-};
-
-/** Adds a block behind the last one, with its name under the cursor. */
-function AddBlocks({ session, focus }: { session: SheetSession; focus: () => void }) {
-  const { blocks } = structure(session.document.state);
-  const there = useMemo(() => new Set(blocks.map((block) => block.kind.word)), [blocks]);
-  const kinds = [...new Set([...there].flatMap((word) => ALSO[word] ?? []))];
-  const offered = kinds.length > 0 ? kinds : ['case', 'keyword', 'page', 'data'];
-  return (
-    <div className="flex flex-none items-center gap-4 border-t border-hair px-4 py-1">
-      {offered.map((kind) => (
-        <LinkButton
-          key={kind}
-          onClick={() => {
-            addBlock(session, kind, `New ${kind}`, null);
-            focus();
-          }}
-        >
-          + {kind === 'data' ? 'data set' : kind}
-        </LinkButton>
-      ))}
-    </div>
-  );
-}
-
-/** An address may name a line to go to. */
-function useGoTo(
-  line: number | null,
-  session: SheetSession,
-  items: readonly Item[],
-  scroll: (index: number, options: { align: 'start' }) => void,
-  focus: () => void,
-) {
-  const [went, setWent] = useState<number | null>(null);
-  useEffect(() => {
-    if (line === null || went === line || items.length === 0) return;
-    const id = structure(session.document.state).lines[line - 1]?.id;
-    const index = items.findIndex(
-      (item) => (isRow(item) && item.id === id) || (item.kind === 'block' && item.id === id),
-    );
-    const item = items[index];
-    setWent(line);
-    if (!item || !isStop(item)) return;
-    scroll(index, { align: 'start' });
-    session.goTo(item.key, 0);
-    focus();
-  }, [line, went, session, items, scroll, focus]);
-}
-
-/** In which line of the sheet others are. */
-function placeOthers(others: readonly Other[], session: SheetSession, items: readonly Item[]): Map<string, Other[]> {
-  const { document } = session;
-  const places = new Map<string, Other[]>();
-  for (const other of others) {
-    if (other.document !== document.id) continue;
-    const since = document.sync.since(other.version);
-    if (!since || other.offset > since.changes.length) continue;
-    const at = document.state.doc.lineAt(since.changes.mapPos(other.offset, 1)).number - 1;
-    const id = structure(document.state).lines[at]?.id;
-    const key = [`row ${id}`, `block ${id}`].find((each) => items.some((item) => item.key === each));
-    if (key) places.set(key, [...(places.get(key) ?? []), other]);
-  }
-  return places;
 }

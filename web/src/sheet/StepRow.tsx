@@ -6,8 +6,9 @@ import { ellipsis } from '@/parts/ellipsis';
 import { TextPieces } from '@/parts/TextPieces';
 import { Cell, CellText } from './Cell';
 import { sameLine } from './CellsRow';
+import { textAt } from './columns';
 import { Grip, useDropPlace } from './Dragging';
-import { type Item, textAt } from './items';
+import type { Item } from './items';
 import { piecesOfRow } from './meanings';
 import type { LineProps } from './SheetLine';
 

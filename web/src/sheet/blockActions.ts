@@ -4,7 +4,8 @@ import * as edits from '@/document/blockEdits';
 import { findRow, structure } from '@/document/structure';
 import { switchCase, switchSteps } from '@/document/switchOff';
 import type { SectionWord } from '@/document/words';
-import { columnsOf, isRow, type RowItem, type Stop } from './items';
+import { columnsOf } from './columns';
+import { isRow, type RowItem, type Stop } from './items';
 import { type SheetSession, sectionIds } from './session';
 
 /** The section of a row, for what is done with its columns. */

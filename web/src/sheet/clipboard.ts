@@ -1,6 +1,7 @@
 import { parse, unparse } from 'papaparse';
 import { MARKS, pasteCells, splitMarks } from '@/document/edits';
-import { columnsOf, isRow, type RowItem, textAt } from './items';
+import { columnsOf, textAt } from './columns';
+import { isRow, type RowItem } from './items';
 import type { SheetSession } from './session';
 
 const MOST_COLUMNS = 500;

@@ -4,7 +4,8 @@ import type { AnalysisView, BlockMeaning, KeywordView } from '@/api/types';
 import { analysis, analysisField, takeAnswer } from '@/document/analysis';
 import { MARKS } from '@/document/edits';
 import { structure, structureOf } from '@/document/structure';
-import { columnsOf, type Item, isRow, type RowItem, sheetItems, textAt } from './items';
+import { columnsOf, textAt } from './columns';
+import { type Item, isRow, type RowItem, sheetItems } from './items';
 
 const TEXT = `case <n> rows
 data

@@ -1,11 +1,9 @@
 import type { BlockProblem, CaseOutcomeView, KeywordView, RowView } from '@/api/types';
 import { type Analysis, type BlockInfo, meaningOf, type Told } from '@/document/analysis';
 import { marksFrom } from '@/document/cells';
-import { cellText, MARKS } from '@/document/edits';
 import type { Line, Row } from '@/document/lines';
 import type { Block, Section, Structure } from '@/document/structure';
 import { holdsSteps, nameKey, type SectionWord } from '@/document/words';
-import { headFields } from './heads';
 import { problemsOf, type StepInfo, stepInfo } from './meanings';
 import { kept, madeItem, sameList } from './rowItems';
 
@@ -281,34 +279,6 @@ function tableItems(
     );
     strips(row, problems);
   });
-}
-
-/** The columns of a line that the cursor goes through, in their order on the sheet. */
-export function columnsOf(item: Stop): number[] {
-  switch (item.kind) {
-    case 'step':
-      return [...Array.from({ length: item.argumentColumns + 1 }, (_, column) => column), MARKS];
-    case 'cells':
-      return Array.from({ length: Math.max(1, item.row.cells.length) }, (_, column) => column);
-    case 'block':
-      return headFields(item.block).map((_, column) => column);
-    case 'add':
-      return [0];
-  }
-}
-
-/** What a column of a line holds, as one edits it; several marks are divided by a pipe. */
-export function textAt(item: Stop, column: number): string {
-  switch (item.kind) {
-    case 'step':
-      return cellText(item.row, true, column);
-    case 'cells':
-      return cellText(item.row, false, column);
-    case 'block':
-      return headFields(item.block)[column]?.text ?? '';
-    case 'add':
-      return '';
-  }
 }
 
 /** A case's outcome and count, by its block. */

@@ -2,7 +2,8 @@ import { MARKS } from '@/document/edits';
 import { structure } from '@/document/structure';
 import type { MenuEntry } from '@/parts/Menu';
 import { proposedName, type RefactoringAsk, type RefactoringWhat } from '@/refactoring/refactorings';
-import { isRow, type RowItem, type Stop, textAt } from './items';
+import { textAt } from './columns';
+import { isRow, type RowItem, type Stop } from './items';
 import type { SheetSession } from './session';
 
 /** Asks for a refactoring at a line; its panel opens beside the sheet. */

@@ -8,8 +8,9 @@ import type { OpenDocument } from '@/document/openDocument';
 import { type Block, findBlock, structure } from '@/document/structure';
 import { store } from '@/parts/store';
 import type { RefactoringAsk } from '@/refactoring/refactorings';
+import { columnsOf, textAt } from './columns';
 import { headFields } from './heads';
-import { columnsOf, isRow, type RowItem, type Stop, sheetItems, textAt } from './items';
+import { isRow, type RowItem, type Stop, sheetItems } from './items';
 import { sameList } from './rowItems';
 import { indexOfKey, NO_LINES, type SheetLines, sheetLines } from './sheetLines';
 
