@@ -304,6 +304,11 @@ export interface FileProblem {
     why: string;
 }
 
+export interface FileProposals {
+    path: string;
+    sets: ProposedSet[];
+}
+
 export interface FirstDocuments {
     suite: string;
     documents: number;
@@ -575,6 +580,16 @@ export interface ProposedElement {
     by: string;
     value: string;
     role: string;
+}
+
+export interface ProposedSet {
+    name: string;
+    properties: string[];
+    columns: string[];
+    rows?: number;
+    first: string[][];
+    fault?: string;
+    broken?: string;
 }
 
 export interface RefactoringPreview {

@@ -10,6 +10,7 @@ import { DATA, dataSetPlace, documentPlace, fieldPlace } from '@/app/places';
 import { isRecords } from '@/document/kinds';
 import { nameKey } from '@/document/words';
 import { Columns } from '@/parts/Columns';
+import { DropArea } from '@/parts/DropArea';
 import { ellipsis } from '@/parts/ellipsis';
 import { Wrong } from '@/parts/Wrong';
 import { type BlockGroup, BlockList } from '@/stations/documents/BlockList';
@@ -21,31 +22,57 @@ import { DataLens, type DataPlace } from './DataLens';
 import { DataLine } from './DataLine';
 import { FileReplacement } from './FileReplacement';
 import { FileStation } from './file/FileStation';
+import { FromFile, useSetsFromFile } from './SetsFromFile';
 
 const PAGE = 200;
 
-/** The data sets: their rows, and what happens to them on the way. */
+type Take = (file: File | undefined) => void;
+
+/** The data sets: their rows, and what happens to them on the way. A file that is dropped gives further ones. */
 export function DataStation({ path }: { path: string }) {
+  const { take, dialog } = useSetsFromFile();
+  return (
+    <DropArea says="Make data sets of this file" take={take}>
+      <DataPlaces path={path} take={take} />
+      {dialog}
+    </DropArea>
+  );
+}
+
+function DataPlaces({ path, take }: { path: string; take: Take }) {
   const search = new URLSearchParams(useSearch());
   const line = Number(search.get('line') ?? 0);
   const { data: blocks } = useBlocks();
   const [, go] = useLocation();
   const own = (blocks ?? []).filter((block) => block.kind === 'data');
   if (path === '')
-    return <DataSetRows name={search.get('name') ?? ''} first={own[0]?.name} known={blocks !== undefined} />;
-  if (isRecords(path)) return <FileStation key={path} path={path} contents={<DataList open="" file={path} />} />;
+    return (
+      <DataSetRows name={search.get('name') ?? ''} first={own[0]?.name} known={blocks !== undefined} take={take} />
+    );
+  if (isRecords(path))
+    return <FileStation key={path} path={path} contents={<DataList open="" file={path} take={take} />} />;
   const shown =
     own.filter((block) => block.path === path && block.line <= line).at(-1) ?? own.find((b) => b.path === path);
   const station = {
     home: DATA,
     word: 'Data',
-    contents: <DataList open={shown?.name ?? ''} />,
+    contents: <DataList open={shown?.name ?? ''} take={take} />,
     also: { word: 'Rows', go: () => go(shown ? dataSetPlace(shown.name) : DATA) },
   };
   return <DocumentStation path={path} station={station} />;
 }
 
-function DataSetRows({ name, first, known }: { name: string; first: string | undefined; known: boolean }) {
+function DataSetRows({
+  name,
+  first,
+  known,
+  take,
+}: {
+  name: string;
+  first: string | undefined;
+  known: boolean;
+  take: Take;
+}) {
   const [, go] = useLocation();
   const environment = useEnvironment();
   const [place, setPlace] = useState<DataPlace | null>(null);
@@ -70,14 +97,14 @@ function DataSetRows({ name, first, known }: { name: string; first: string | und
   return (
     <Columns
       station="data"
-      contents={{ name: 'Contents', content: <DataList open={name} /> }}
+      contents={{ name: 'Contents', content: <DataList open={name} take={take} /> }}
       lens={set ? { name: 'Lens', content: <DataLens set={set} rows={rows} place={place} /> } : null}
     >
       <Wrong what="The data set" error={error} again={refetch} />
       {known && first === undefined && (
         <p className="m-auto max-w-96 text-center text-ink-2">
           A data set gives a case its rows: typed in, read from a file or a database, or combined from others. This
-          project has none yet; make one with the plus on the left.
+          project has none yet: drop a file here, or make one with the plus on the left.
         </p>
       )}
       {set && (
@@ -141,7 +168,7 @@ const GROUPS = [
   ['typed', 'Typed here'],
 ] as const;
 
-function DataList({ open, file = '' }: { open: string; file?: string }) {
+function DataList({ open, file = '', take }: { open: string; file?: string; take: Take }) {
   const { data: blocks } = useBlocks();
   const own = (blocks ?? []).filter((block) => block.kind === 'data');
   const groups: BlockGroup[] = GROUPS.map(([group, word]) => ({
@@ -176,8 +203,13 @@ function DataList({ open, file = '' }: { open: string; file?: string }) {
     <BlockList
       label="Data sets"
       groups={groups}
-      add={<NewBlock kinds={['data']} station={DATA} usualPath="data/data.elmt" />}
-      empty="No data set yet. Make one with the plus above."
+      add={
+        <>
+          <FromFile take={take} />
+          <NewBlock kinds={['data']} station={DATA} usualPath="data/data.elmt" />
+        </>
+      }
+      empty="No data set yet. Drop a file here, or make one with the plus above."
     />
   );
 }

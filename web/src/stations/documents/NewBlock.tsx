@@ -1,18 +1,15 @@
 import { Plus } from 'lucide-react';
 import { type ButtonHTMLAttributes, type ReactNode, useState } from 'react';
 import { useLocation } from 'wouter';
-import { post } from '@/api/client';
 import { useBlocks } from '@/api/queries';
-import type { DocumentText } from '@/api/types';
 import { documentPlace } from '@/app/places';
-import { authorName } from '@/document/author';
-import { addBlock, newBlockText } from '@/document/blockEdits';
-import { openDocument } from '@/document/openDocument';
+import { newBlockText } from '@/document/blockEdits';
 import { nameKey } from '@/document/words';
 import { useAttempt } from '@/parts/attempt';
 import { FormDialog } from '@/parts/FormDialog';
 import { NameField } from '@/parts/NameField';
 import { OneChoice } from '@/parts/OneChoice';
+import { addToDocument } from './addToDocument';
 
 const nounOf = (kind: string) => (kind === 'data' ? 'data set' : kind);
 
@@ -63,7 +60,7 @@ export function NewBlock({
   const make = async () => {
     if (taken) return setWrong(`There is already a ${nounOf(kind)} “${said}”.`);
     await attempt(async () => {
-      const line = await added(path, paths.includes(path), text(kind, said));
+      const line = await addToDocument(path, paths.includes(path), text(kind, said));
       setOpen(false);
       setName('');
       if (made) made(said, path);
@@ -142,17 +139,4 @@ function Choice({
       />
     </div>
   );
-}
-
-/** Puts a block at the end of a document, which is made where it is missing; gives its first line, from 1 on. */
-async function added(path: string, there: boolean, text: string): Promise<number> {
-  if (!there) {
-    await post<DocumentText>('/api/documents', { path, text: `${text}\n`, author: authorName() });
-    return 1;
-  }
-  const document = await openDocument(path);
-  const { spec, line } = addBlock(document.state, text, null);
-  document.dispatch(spec);
-  await document.sync.saved();
-  return line + 1;
 }

@@ -6,6 +6,7 @@ import type { Decision, IntakeView, SentenceView } from '@/api/types';
 import { useCrumbs } from '@/app/crumbs';
 import { INTAKE, intakePlace } from '@/app/places';
 import { Columns } from '@/parts/Columns';
+import { DropArea } from '@/parts/DropArea';
 import { ellipsis } from '@/parts/ellipsis';
 import { Wrong } from '@/parts/Wrong';
 import { IntakeHead } from './IntakeHead';
@@ -13,7 +14,7 @@ import { IntakeTable } from './IntakeTable';
 import { EVERYTHING, type IntakeLine, intakeLines } from './intakeLines';
 import { SentenceLens } from './SentenceLens';
 import { enterStep } from './StepFields';
-import { DropArea, TakeIn } from './TakeIn';
+import { TakeIn } from './TakeIn';
 import { useTakeIn } from './useTakeIn';
 
 /** Manual scenarios from spreadsheets: what can be said already, and draft cases made of them. */
@@ -37,7 +38,7 @@ export function IntakeStation({ path }: { path: string }) {
     content: <Sheets open={path} sheets={sheets ?? []} add={<TakeIn take={take} wrong={wrong} />} />,
   };
   return (
-    <DropArea take={take}>
+    <DropArea says="Take in as a sheet of manual scenarios" take={take}>
       {path !== '' ? (
         <Sheet key={path} path={path} contents={contents} />
       ) : (

@@ -1,5 +1,4 @@
 import { Upload } from 'lucide-react';
-import { type DragEvent, type ReactNode, useState } from 'react';
 import { ErrorLine } from '@/parts/ErrorLine';
 import { TAKEN } from './useTakeIn';
 
@@ -23,36 +22,5 @@ export function TakeIn({ take, wrong }: { take: (file: File | undefined) => void
       </label>
       <ErrorLine text={wrong} />
     </>
-  );
-}
-
-/** A station on which a spreadsheet can be dropped anywhere. */
-export function DropArea({ take, children }: { take: (file: File | undefined) => void; children: ReactNode }) {
-  const [over, setOver] = useState(false);
-  const drop = (event: DragEvent) => {
-    event.preventDefault();
-    setOver(false);
-    take(event.dataTransfer.files[0]);
-  };
-  return (
-    <div
-      onDragOver={(event) => {
-        if (!event.dataTransfer.types.includes('Files')) return;
-        event.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={(event) => {
-        if (!event.currentTarget.contains(event.relatedTarget as Node | null)) setOver(false);
-      }}
-      onDrop={drop}
-      className="relative h-full min-w-0"
-    >
-      {children}
-      {over && (
-        <p className="pointer-events-none absolute inset-3 z-30 grid place-items-center rounded-field border-2 border-accent border-dashed bg-accent-wash/80 font-semibold text-accent">
-          Take in as a sheet of manual scenarios
-        </p>
-      )}
-    </div>
   );
 }

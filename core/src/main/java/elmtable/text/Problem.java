@@ -105,6 +105,7 @@ public enum Problem {
   LOST_PAIRS("D112", WARNING, "Pairs of values lost by a condition"),
   NOT_LOOKED_AT("D113", NOTICE, "Data that was not looked at to its end"),
   BAD_CELL("D114", ERROR, "A cell that its column's kind does not allow"),
+  OTHER_SHAPE("D115", WARNING, "A file that seems to be divided or encoded otherwise"),
 
   UNUSED_KEYWORD("U101", WARNING, "A keyword that nothing calls"),
   UNUSED_ELEMENT("U102", WARNING, "An element that no step uses"),

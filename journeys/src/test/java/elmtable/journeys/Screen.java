@@ -138,6 +138,12 @@ final class Screen implements AutoCloseable {
         .perform();
   }
 
+  /** Chooses a file of this machine in a field for files, which a screen shows as a button. */
+  void attach(String xpath, Path file) {
+    patient("a field for files at " + xpath).until(d -> !d.findElements(By.xpath(xpath)).isEmpty());
+    driver.findElement(By.xpath(xpath)).sendKeys(file.toString());
+  }
+
   void pressButton(String words) {
     press("//button[contains(normalize-space(), '" + words + "')]");
   }

@@ -3,10 +3,12 @@ package elmtable.journeys;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
+import java.nio.file.Path;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestInstance;
+import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.Keys;
 
 /** Pages, keywords, data, fixtures and environments, as one works in their stations. */
@@ -176,6 +178,27 @@ class StationsJourney {
     screen.see("//*[@role='gridcell'][normalize-space()='64.00']");
     screen.seeText("//ol[@aria-label='What happens to the rows']", "5");
     inFile("data/price-list.csv", "3,Raku,64.00\n");
+  }
+
+  @Test
+  void aFileOfOnesDeskBecomesADataSetInItsStation(@TempDir Path desk) throws IOException {
+    Path file = desk.resolve("opening hours.csv");
+    String before = read("data/interface.elmt");
+    Files.writeString(file, "day;opens;fee\nMonday;9:00;1,50\nSunday;;2,00\n");
+    station("Data");
+    screen.attach("//input[@type='file']", file);
+    screen.see("//*[@role='dialog']//*[normalize-space()='separator: ;']");
+    screen.see("//*[@role='dialog']//tr[td[normalize-space()='1,50']]");
+    screen.pressButton("Make 1 data set");
+    screen.see("//h1[normalize-space()='opening hours']");
+    screen.see("//*[@role='gridcell'][normalize-space()='Sunday']");
+    screen.until(
+        "the file in the folder",
+        () -> read("data/opening-hours.csv").contains("Monday;9:00;1,50"));
+    inFile("data/interface.elmt", "data opening hours\nfrom: data/opening-hours.csv\n");
+    // Nothing uses it, which other journeys would be warned of.
+    Files.writeString(world.project().resolve("data/interface.elmt"), before);
+    screen.seeText("//*[@data-testid='problem-count']", "no problems");
   }
 
   @Test

@@ -60,6 +60,7 @@ final class DataChecks {
     problems.removeIf(problem -> problem.problem() == Problem.DATA_CIRCLE);
     circles(entry, project, problems);
     if (reading.source().isEmpty()) {
+      SeparatedFileChecks.otherShape(block, project.files()).ifPresent(problems::add);
       return problems;
     }
     block.rows().ifPresent(rows -> ColumnChecks.brackets(rows, problems));
@@ -70,6 +71,9 @@ final class DataChecks {
             .map(Line.Property::valueRange)
             .orElse(block.block().header());
     DataSummary summary = project.dataSummary(entry);
+    if (summary.columns().size() < 2 || !summary.faults().isEmpty()) {
+      SeparatedFileChecks.otherShape(block, project.files()).ifPresent(problems::add);
+    }
     if (!summary.broken().isEmpty()) {
       problems.add(new Diagnostic(Problem.BROKEN_DATA_FILE, place, summary.broken()));
       return problems;

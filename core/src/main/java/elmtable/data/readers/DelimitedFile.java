@@ -10,6 +10,7 @@ import elmtable.data.source.DataSource;
 import elmtable.data.source.ProjectFiles;
 import elmtable.data.source.ReadingTime;
 import elmtable.data.source.Rows;
+import elmtable.text.Counted;
 import elmtable.text.Names;
 import elmtable.text.SourceText;
 import java.io.IOException;
@@ -138,9 +139,11 @@ record DelimitedFile(
           + fileRow
           + ", column "
           + (columns.size() + 1)
-          + ": there are only "
-          + columns.size()
-          + " columns.";
+          + ": there "
+          + (columns.size() == 1 ? "is" : "are")
+          + " only "
+          + Counted.of(columns.size(), "column")
+          + ".";
     }
     return "";
   }

@@ -6,7 +6,9 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Optional;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
@@ -81,6 +83,27 @@ final class OdsReader implements SheetReader {
           }
         }
         return Optional.empty();
+      }
+    } catch (IOException | XMLStreamException | RuntimeException failed) {
+      throw Unreadable.at(path, failed);
+    }
+  }
+
+  /** The names of all sheets. */
+  static List<String> sheets(ProjectFiles files, String path) {
+    try {
+      Path local = files.local(path);
+      try (ZipFile archive = archive(files, path, local)) {
+        List<String> names = new ArrayList<>();
+        XMLStreamReader xml = content(archive, local);
+        while (xml.hasNext()) {
+          if (SafeXml.next(xml) == XMLStreamConstants.START_ELEMENT
+              && xml.getLocalName().equals("table")
+              && TABLE.equals(xml.getNamespaceURI())) {
+            names.add(xml.getAttributeValue(TABLE, "name"));
+          }
+        }
+        return names;
       }
     } catch (IOException | XMLStreamException | RuntimeException failed) {
       throw Unreadable.at(path, failed);

@@ -135,6 +135,21 @@ final class XlsxPackage implements AutoCloseable {
             : path + " has no sheet “" + wanted + "”; there are " + String.join(", ", names) + ".");
   }
 
+  /** The names of all sheets. */
+  static List<String> sheets(ProjectFiles files, String path) {
+    List<String> names = new ArrayList<>();
+    try (XlsxPackage workbook = new XlsxPackage(files, path)) {
+      XSSFReader.SheetIterator sheets = (XSSFReader.SheetIterator) workbook.reader.getSheetsData();
+      while (sheets.hasNext()) {
+        sheets.next().close();
+        names.add(sheets.getSheetName());
+      }
+      return names;
+    } catch (Exception failed) {
+      throw Unreadable.at(path + ", sheet " + (names.size() + 1), failed);
+    }
+  }
+
   /** What the name of a range stands for, such as {@code Recipes!$B$2:$F$40}, if there is one. */
   static Optional<String> range(ProjectFiles files, String path, String name) {
     OPCPackage opened = null;

@@ -12,13 +12,11 @@ import elmtable.server.service.Workspace;
 import elmtable.server.service.Workspace.Sent;
 import elmtable.server.store.DocumentStore.Stored;
 import elmtable.server.store.RecordsText;
-import elmtable.server.view.ReplacementViews;
 import elmtable.text.SourceText;
 import elmtable.text.TextChange;
 import io.javalin.config.RoutesConfig;
 import io.javalin.http.BadRequestResponse;
 import io.javalin.http.ConflictResponse;
-import io.javalin.http.ContentTooLargeResponse;
 import io.javalin.http.Context;
 import java.io.ByteArrayInputStream;
 import java.io.FilterInputStream;
@@ -28,13 +26,9 @@ import java.io.SequenceInputStream;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
-import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.function.Supplier;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
@@ -42,7 +36,6 @@ import java.util.zip.ZipOutputStream;
 
 /** Files as they are: data files taken in, and the whole project as a zip. */
 final class FilesApi {
-  private static final long LONGEST_FILE = 200_000_000;
   private static final int MOST_ENTRIES = 10_000;
 
   private final Supplier<Services> services;
@@ -53,7 +46,6 @@ final class FilesApi {
 
   void routes(RoutesConfig routes) {
     routes.put("/api/files/<path>", this::upload);
-    routes.post("/api/replacements/<path>", this::replacement);
     routes.get("/api/export", this::exportAll);
     routes.post("/api/import", this::importAll);
     routes.post("/api/demo", this::importDemo);
@@ -67,29 +59,11 @@ final class FilesApi {
     String path = ctx.pathParam("path");
     DocumentPath.requireFile(path);
     List<Runnable> changes = new ArrayList<>();
-    try (InputStream body = new Limited(ctx.bodyInputStream())) {
+    try (InputStream body = new LimitedBody(ctx.bodyInputStream())) {
       takeIn(path, body, changes);
     }
     changes.forEach(Runnable::run);
     ctx.status(204);
-  }
-
-  /** What data sets would have of a file that is not taken in yet. */
-  private void replacement(Context ctx) throws IOException {
-    String path = ctx.pathParam("path");
-    DocumentPath.requireFile(path);
-    Path kept = Files.createTempFile("elm-table-", ".replacement");
-    try {
-      try (InputStream body = new Limited(ctx.bodyInputStream())) {
-        Files.copy(body, kept, StandardCopyOption.REPLACE_EXISTING);
-      }
-      Project project = workspace().project();
-      Project replaced =
-          project.withFiles(new ReplacedFile(project.files(), path, kept, UUID.randomUUID()));
-      ctx.json(ReplacementViews.of(project, replaced, path));
-    } finally {
-      Files.delete(kept);
-    }
   }
 
   private void exportAll(Context ctx) throws IOException {
@@ -123,7 +97,7 @@ final class FilesApi {
   private void importAll(Context ctx) throws IOException {
     List<Runnable> changes = new ArrayList<>();
     int entries = 0;
-    try (ZipInputStream zip = new ZipInputStream(new Limited(ctx.bodyInputStream()))) {
+    try (ZipInputStream zip = new ZipInputStream(new LimitedBody(ctx.bodyInputStream()))) {
       for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
         if (entry.isDirectory() || ("/" + entry.getName()).contains("/.")) {
           continue;
@@ -206,35 +180,6 @@ final class FilesApi {
           .update(
               now.id(),
               new Sent(now.version(), "import", now.version(), "import", List.of(change)));
-    }
-  }
-
-  /** A body that ends with an error where it is longer than allowed. */
-  private static final class Limited extends FilterInputStream {
-    private long left = LONGEST_FILE;
-
-    Limited(InputStream in) {
-      super(in);
-    }
-
-    private int count(int read) {
-      left -= Math.max(0, read);
-      if (left < 0) {
-        throw new ContentTooLargeResponse("A file may have 200 MB at most.");
-      }
-      return read;
-    }
-
-    @Override
-    public int read() throws IOException {
-      int read = super.read();
-      count(read < 0 ? 0 : 1);
-      return read;
-    }
-
-    @Override
-    public int read(byte[] bytes, int from, int length) throws IOException {
-      return count(super.read(bytes, from, length));
     }
   }
 

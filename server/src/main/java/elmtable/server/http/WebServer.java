@@ -71,6 +71,7 @@ public final class WebServer implements AutoCloseable {
           config.routes.ws("/api/live", new LiveSocket(hub::join)::configure);
           new DocumentsApi(services::join, analyses).routes(config.routes);
           new FilesApi(services::join).routes(config.routes);
+          new TriedFilesApi(services::join).routes(config.routes);
           new SettingsApi(services::join).routes(config.routes);
           PerSnapshot<Plan> plans =
               new PerSnapshot<>(of -> Planner.plan(of.checked(), Selection.everything()));

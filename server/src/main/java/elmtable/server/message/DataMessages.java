@@ -54,6 +54,29 @@ public final class DataMessages {
       @Nullable String broken) {}
 
   /**
+   * A data set that could be made of a file.
+   *
+   * @param properties the lines under its header
+   * @param rows how many there are; left out where that takes too long to find out
+   * @param first the first rows
+   * @param fault what is wrong with the first row that is not sound
+   * @param broken why it cannot be read
+   */
+  public record ProposedSet(
+      String name,
+      List<String> properties,
+      List<String> columns,
+      @Nullable Long rows,
+      List<List<String>> first,
+      @Nullable String fault,
+      @Nullable String broken) {}
+
+  /**
+   * @param path where the file would lie; free, while the one asked for may not be
+   */
+  public record FileProposals(String path, List<ProposedSet> sets) {}
+
+  /**
    * Some rows of a data set.
    *
    * @param source in words, such as the path of its file

@@ -1,6 +1,5 @@
 package elmtable.server.http;
 
-import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
@@ -11,11 +10,6 @@ import elmtable.browser.Cookie;
 import elmtable.run.request.KeptSessions;
 import elmtable.server.store.SessionFiles;
 import elmtable.text.TextChange;
-import java.net.URI;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -337,45 +331,5 @@ class StationsApiTest extends AbstractApiTest {
         400,
         send("POST", "/api/drafts", Map.of("path", SHEET, "name", "x", "keys", List.of()))
             .status());
-  }
-
-  @Test
-  void aFileIsComparedByTheRowsOfTheDataSetsThatReadItBeforeItIsTaken() throws Exception {
-    Path recipes = DEMO.resolve("data/recipes.xlsx");
-    JsonNode same = compared("data/recipes.xlsx", Files.readAllBytes(recipes)).body();
-    assertTrue(same.size() > 0, "the demo reads recipes");
-    same.forEach(set -> {
-      assertTrue(set.path("before").asText().lines().count() > 1, set.toString());
-      assertEquals(set.path("before"), set.path("after"));
-    });
-    JsonNode broken = compared("data/recipes.xlsx", "no workbook".getBytes(UTF_8)).body();
-    assertFalse(broken.get(0).path("broken").asText().isEmpty());
-    assertEquals(same.get(0).path("before"), broken.get(0).path("before"));
-    String name = same.get(0).path("name").asText();
-    JsonNode set = get("/api/data/" + name.replace(" ", "%20")).body();
-    assertEquals("data/recipes.xlsx", set.path("upload").asText());
-    assertTrue(set.path("broken").isMissingNode(), "nothing was taken");
-  }
-
-  @Test
-  void aReplacedMemberOfJsonIsSeenInItsRows() throws Exception {
-    String members = Files.readString(DEMO.resolve("data/members.json"));
-    JsonNode sets =
-        compared("data/members.json", members.replace("Juno Farrow", "Juno Marsh").getBytes(UTF_8))
-            .body();
-    JsonNode changed = sets.get(0);
-    assertTrue(changed.path("before").asText().contains("Juno Farrow"), sets.toString());
-    assertTrue(changed.path("after").asText().contains("Juno Marsh"), sets.toString());
-  }
-
-  private Answer compared(String path, byte[] content) throws Exception {
-    HttpResponse<String> answer =
-        client.send(
-            HttpRequest.newBuilder(
-                    URI.create("http://127.0.0.1:" + server.port() + "/api/replacements/" + path))
-                .POST(HttpRequest.BodyPublishers.ofByteArray(content))
-                .build(),
-            HttpResponse.BodyHandlers.ofString());
-    return new Answer(answer.statusCode(), JSON.readTree(answer.body()), Map.of());
   }
 }

@@ -1,0 +1,158 @@
+package elmtable.data.proposal;
+
+import elmtable.data.DataSets;
+import elmtable.data.DataSummary;
+import elmtable.data.readers.DataContext;
+import elmtable.data.readers.FileParts;
+import elmtable.data.source.BrokenDataException;
+import elmtable.data.source.DataRow;
+import elmtable.data.source.DataSource;
+import elmtable.data.source.ProjectFiles;
+import elmtable.data.source.Rows;
+import elmtable.language.Block;
+import elmtable.language.DocumentParser;
+import elmtable.text.Names;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.regex.Pattern;
+
+/** The data sets that could be made of a file: one, or one for each of its parts. */
+public final class DataProposals {
+  private static final int MOST_PARTS = 50;
+  private static final int FIRST_ROWS = 3;
+
+  /** What no name may have in it. */
+  private static final Pattern FOREIGN = Pattern.compile("[|<>\\[\\]\\p{Cntrl}\\p{Cf}]+");
+
+  /** What a spreadsheet calls a sheet that nobody named. */
+  private static final Pattern AUTOMATIC = Pattern.compile("\\p{L}+ ?\\d+");
+
+  private final ProjectFiles files;
+  private final String path;
+  private final Set<String> taken = new HashSet<>();
+
+  private DataProposals(ProjectFiles files, String path, Collection<String> taken) {
+    this.files = files;
+    this.path = path;
+    taken.forEach(name -> this.taken.add(Names.key(name)));
+  }
+
+  /**
+   * At most {@value #MOST_PARTS} of them. Throws {@link BrokenDataException} where the file cannot
+   * be read at all or has nothing to read.
+   *
+   * @param taken names that other data sets have
+   */
+  public static List<DataProposal> of(ProjectFiles files, String path, Collection<String> taken) {
+    return new DataProposals(files, path, taken).all();
+  }
+
+  private List<DataProposal> all() {
+    return switch (path.substring(path.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT)) {
+      case "csv", "tsv", "txt" -> List.of(proposal(nameOfFile(), separated()));
+      case "json" -> parts(FileParts.records(files, path), DataProposals::nameOf, "at: ", "list");
+      case "sqlite", "db" ->
+          parts(FileParts.tables(files, path), Function.identity(), "sheet: ", "table");
+      case "xlsx", "ods" ->
+          parts(FileParts.sheets(files, path), Function.identity(), "sheet: ", "sheet");
+      default -> List.of(proposal(nameOfFile(), List.of()));
+    };
+  }
+
+  /** What a JSON pointer leads to; nothing where that is all of the file. */
+  private static String nameOf(String pointer) {
+    return pointer.substring(pointer.lastIndexOf('/') + 1).replace("~1", "/").replace("~0", "~");
+  }
+
+  private List<DataProposal> parts(
+      List<String> parts, Function<String, String> name, String word, String kind) {
+    if (parts.isEmpty()) {
+      throw new BrokenDataException(path + " has no " + kind + " that rows could be read from.");
+    }
+    boolean alone = parts.size() == 1;
+    List<DataProposal> proposals = new ArrayList<>();
+    for (String part : parts.subList(0, Math.min(parts.size(), MOST_PARTS))) {
+      // The only sheet is read where none is named, and what has no pointer is the whole.
+      boolean named = !part.isEmpty() && !(alone && kind.equals("sheet"));
+      proposals.add(
+          proposal(
+              alone ? nameOfFile() : nameOfPart(name.apply(part)),
+              named ? List.of(word + part) : List.of()));
+    }
+    return proposals;
+  }
+
+  private String nameOfPart(String part) {
+    boolean tells = !part.isBlank() && !AUTOMATIC.matcher(part).matches();
+    return tells ? part : (nameOfFile() + " " + part).strip();
+  }
+
+  private String nameOfFile() {
+    String file = path.substring(path.lastIndexOf('/') + 1);
+    return file.replaceFirst("\\.[^.]*$", "").replaceAll("[-_\\s]+", " ");
+  }
+
+  private List<String> separated() {
+    try {
+      SeparatedShape shape = SeparatedShape.of(files, path);
+      List<String> properties = new ArrayList<>();
+      if (shape.separator() != SeparatedShape.usualSeparator(path)) {
+        properties.add("separator: " + shape.separatorWord());
+      }
+      if (!shape.encoding().equals(StandardCharsets.UTF_8)) {
+        properties.add("encoding: " + shape.encoding().name());
+      }
+      return properties;
+    } catch (IOException unreadable) {
+      throw new BrokenDataException(path + " cannot be read: " + unreadable.getMessage() + ".");
+    }
+  }
+
+  private DataProposal proposal(String wanted, List<String> more) {
+    List<String> properties = new ArrayList<>(List.of("from: " + path));
+    properties.addAll(more);
+    String name = free(wanted);
+    Block block =
+        DocumentParser.parse("data " + name + "\n" + String.join("\n", properties) + "\n")
+            .blocks()
+            .get(0)
+            .block();
+    DataSets.Reading reading = DataSets.of(block, DataContext.of(files));
+    if (reading.source().isEmpty()) {
+      String reason = reading.problems().get(0).message();
+      return new DataProposal(name, properties, DataSummary.broken(reason), List.of());
+    }
+    DataSource source = reading.source().get();
+    DataSummary summary = DataSummary.of(source);
+    return new DataProposal(
+        name, properties, summary, summary.broken().isEmpty() ? firstOf(source) : List.of());
+  }
+
+  private static List<List<String>> firstOf(DataSource source) {
+    List<List<String>> first = new ArrayList<>();
+    try (Rows rows = source.open()) {
+      for (DataRow row = rows.next(); row != null && first.size() < FIRST_ROWS; row = rows.next()) {
+        first.add(row.cells());
+      }
+    }
+    return first;
+  }
+
+  /** A name that no other data set has. */
+  private String free(String wanted) {
+    String clean = FOREIGN.matcher(wanted).replaceAll(" ").strip();
+    String base = clean.isEmpty() ? "rows" : clean;
+    String name = base;
+    for (int number = 2; !taken.add(Names.key(name)); number++) {
+      name = base + " " + number;
+    }
+    return name;
+  }
+}

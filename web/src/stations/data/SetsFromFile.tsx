@@ -1,0 +1,181 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { Upload } from 'lucide-react';
+import { type ReactNode, useRef, useState } from 'react';
+import { useLocation } from 'wouter';
+import { inAddress, sendFile } from '@/api/client';
+import { useBlocks } from '@/api/queries';
+import type { FileProposals, ProposedSet } from '@/api/types';
+import { dataSetPlace } from '@/app/places';
+import { nameKey } from '@/document/words';
+import { useAttempt } from '@/parts/attempt';
+import { Button } from '@/parts/Button';
+import { counted } from '@/parts/counted';
+import { ErrorStrip } from '@/parts/ErrorLine';
+import { OneChoice } from '@/parts/OneChoice';
+import { WideDialog } from '@/parts/WideDialog';
+import { addToDocument } from '@/stations/documents/addToDocument';
+import { ProposedSetLine, type WantedSet } from './ProposedSetLine';
+
+const USUAL_PATH = 'data/data.elmt';
+const READABLE = '.csv,.tsv,.txt,.json,.xlsx,.ods,.sqlite,.db';
+
+/** Where a file lies if nothing is there. */
+const wantedPath = (file: File) => `data/${file.name.replaceAll(/[^\p{L}\p{N}._-]+/gu, '-')}`;
+
+interface Looked {
+  file: File;
+  path: string;
+}
+
+/** Takes a data file in and makes data sets of what is in it, once one has seen what that is. */
+export function useSetsFromFile(): { take: (file: File | undefined) => void; dialog: ReactNode } {
+  const [looked, setLooked] = useState<(Looked & { sets: readonly ProposedSet[] }) | null>(null);
+  const { attempt, wrong, setWrong } = useAttempt();
+  const take = (file: File | undefined) => {
+    if (!file) return;
+    void attempt(async () => {
+      const address = `/api/proposals/${inAddress(wantedPath(file))}`;
+      const { path, sets } = await sendFile<FileProposals>('POST', address, file);
+      setLooked({ file, path, sets });
+    });
+  };
+  const dialog = looked ? (
+    <SetsDialog
+      key={looked.path}
+      file={looked.file}
+      path={looked.path}
+      sets={looked.sets}
+      close={() => setLooked(null)}
+    />
+  ) : (
+    wrong && (
+      <WideDialog title="This file gives no data set" close={() => setWrong('')}>
+        <ErrorStrip text={wrong} className="m-4" />
+      </WideDialog>
+    )
+  );
+  return { take, dialog };
+}
+
+/** The button that asks for a data file. */
+export function FromFile({ take }: { take: (file: File | undefined) => void }) {
+  const input = useRef<HTMLInputElement>(null);
+  const words = 'Data sets from a file';
+  return (
+    <>
+      <input
+        ref={input}
+        type="file"
+        accept={READABLE}
+        tabIndex={-1}
+        aria-label={words}
+        className="sr-only"
+        onChange={(event) => {
+          take(event.target.files?.[0]);
+          event.target.value = '';
+        }}
+      />
+      <button
+        type="button"
+        title={`${words}: CSV, TSV, JSON, XLSX, ODS or SQLite; or drop one anywhere here`}
+        aria-label={`${words} …`}
+        className="grid size-[26px] flex-none place-items-center rounded-field border border-hair-strong bg-surface hover:border-field"
+        onClick={() => input.current?.click()}
+      >
+        <Upload size={13} aria-hidden />
+      </button>
+    </>
+  );
+}
+
+function SetsDialog({
+  file,
+  path,
+  sets,
+  close,
+}: Looked & {
+  sets: readonly ProposedSet[];
+  close: () => void;
+}) {
+  const { data: blocks } = useBlocks();
+  const [all, setAll] = useState<readonly WantedSet[]>(() =>
+    sets.map((set) => ({ set, name: set.name, wanted: set.broken === undefined && set.rows !== 0 })),
+  );
+  const [chosen, setChosen] = useState('');
+  const { attempt, wrong } = useAttempt();
+  const queries = useQueryClient();
+  const [, go] = useLocation();
+  const own = (blocks ?? []).filter((block) => block.kind === 'data');
+  // Beside its like, if there are any.
+  const like = own.filter((block) => block.group === 'file');
+  const documents = [...new Set([...like, ...own].map((block) => block.path))];
+  const document = chosen || (documents[0] ?? USUAL_PATH);
+  const wanted = all.filter((each) => each.wanted);
+  const objection = objectionTo(
+    wanted.map(({ name }) => name),
+    own.map(({ name }) => name),
+  );
+  const make = () =>
+    attempt(async () => {
+      await sendFile('PUT', `/api/files/${inAddress(path)}`, file);
+      await addToDocument(document, documents.includes(document), wanted.map(textOf).join('\n\n'));
+      await queries.invalidateQueries({ queryKey: ['blocks'] });
+      close();
+      go(dataSetPlace(wanted[0]?.name.trim() ?? ''));
+    });
+  return (
+    <WideDialog
+      title={`What “${file.name}” has`}
+      close={close}
+      actions={
+        <Button kind="main" disabled={wanted.length === 0 || objection !== ''} onClick={make}>
+          Make {counted(wanted.length, 'data set')}
+        </Button>
+      }
+    >
+      <div className="flex flex-none flex-wrap items-center gap-x-1.5 border-b border-hair px-4 py-2 text-ink-2">
+        <span>
+          The file goes to <span className="font-mono text-value text-ink">{path}</span>
+          {path !== wantedPath(file) && `, since there is a ${wantedPath(file)} already`}; its data sets go to
+        </span>
+        {documents.length > 1 ? (
+          <OneChoice
+            label="Document"
+            value={document}
+            options={documents.map((each) => ({ value: each, word: each }))}
+            onChange={setChosen}
+            className="field h-6 font-mono text-value text-ink"
+          />
+        ) : (
+          <span className="font-mono text-value text-ink">{document}</span>
+        )}
+      </div>
+      <ErrorStrip text={wrong || objection} className="flex-none" />
+      <div className="min-h-0 flex-1 overflow-auto">
+        {all.map((each, place) => (
+          <ProposedSetLine
+            // biome-ignore lint/suspicious/noArrayIndexKey: what is in a file keeps its place
+            key={place}
+            of={each}
+            change={(to) => setAll(all.map((one) => (one === each ? { ...each, ...to } : one)))}
+          />
+        ))}
+      </div>
+    </WideDialog>
+  );
+}
+
+/** Why sets of these names cannot be made beside others; empty where they can. */
+export function objectionTo(names: readonly string[], others: readonly string[]): string {
+  const taken = new Set(others.map(nameKey));
+  for (const name of names) {
+    const key = nameKey(name.trim());
+    if (key === '') return 'Each data set needs a name.';
+    if (/[|<>[\]]/.test(name)) return `“${name}” is no name: it may not have any of | < > [ ].`;
+    if (taken.has(key)) return `There is already a data set “${name.trim()}”.`;
+    taken.add(key);
+  }
+  return '';
+}
+
+const textOf = ({ name, set }: WantedSet) => [`data ${name.trim()}`, ...set.properties].join('\n');
