@@ -1,6 +1,7 @@
 import { unparse } from 'papaparse';
 import { type KeyboardEvent, useLayoutEffect, useRef } from 'react';
 import { isMenuKey, openMenuAt } from '@/parts/Menu';
+import { layOverCell } from '@/parts/overCell';
 import { useStore } from '@/parts/store';
 import { readTable } from '@/sheet/clipboard';
 import { fileKey } from './fileKeys';
@@ -32,7 +33,7 @@ export function FileField({ session, label }: { session: FileSession; label: str
   }, [editing, cursor.row, cursor.column]);
 
   useLayoutEffect(() => {
-    if (field.current) lay(field.current);
+    if (field.current) layOverCell(field.current);
   });
 
   const finish = (after: After) => {
@@ -45,7 +46,7 @@ export function FileField({ session, label }: { session: FileSession; label: str
     const arrow = ARROWS[event.key];
     if (event.key === 'Enter' && event.altKey) {
       field.current?.setRangeText('\n', field.current.selectionStart, field.current.selectionEnd, 'end');
-      if (field.current) lay(field.current);
+      if (field.current) layOverCell(field.current);
     } else if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
       finish('stay');
       session.insertRow(!event.shiftKey);
@@ -85,7 +86,7 @@ export function FileField({ session, label }: { session: FileSession; label: str
         onKeyDown={onKeyDown}
         onInput={(event) => {
           if (!session.cursor.get().editing) session.edit('over');
-          lay(event.currentTarget);
+          layOverCell(event.currentTarget);
         }}
         onCompositionStart={() => {
           composing.current = true;
@@ -117,18 +118,4 @@ export function FileField({ session, label }: { session: FileSession; label: str
       />
     </div>
   );
-}
-
-/** Lays the field over the cell under the cursor; one with line breaks grows below it. */
-function lay(field: HTMLTextAreaElement) {
-  const box = field.parentElement;
-  const grid = box?.parentElement;
-  const cell = grid?.querySelector<HTMLElement>('[data-cursor=true]');
-  if (!box || !grid || !cell) return;
-  const outer = grid.getBoundingClientRect();
-  const inner = cell.getBoundingClientRect();
-  const lines = (field.value.match(/\n/g)?.length ?? 0) + 1;
-  box.style.transform = `translate(${inner.left - outer.left}px, ${inner.top - outer.top}px)`;
-  box.style.width = `${Math.max(1, inner.width)}px`;
-  box.style.height = `${Math.max(inner.height, lines * 23 + 4)}px`;
 }

@@ -8,19 +8,15 @@ import elmtable.data.readers.DataContext;
 import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.DataRow;
 import elmtable.data.source.DataSource;
-import elmtable.data.source.ProjectFiles;
 import elmtable.data.source.Rows;
 import elmtable.language.Block;
 import elmtable.language.DocumentParser;
 import elmtable.text.Diagnostic;
 import elmtable.text.Problem;
-import java.io.ByteArrayInputStream;
-import java.io.InputStream;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.Random;
 import java.util.function.LongSupplier;
 import org.junit.jupiter.api.Test;
@@ -28,24 +24,6 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class DataSetsTest {
-  /** One file, whatever its name. */
-  private record OneFile(byte[] content) implements ProjectFiles {
-    @Override
-    public List<String> paths() {
-      return List.of();
-    }
-
-    @Override
-    public Optional<String> version(String path) {
-      return Optional.of("1");
-    }
-
-    @Override
-    public InputStream open(String path) {
-      return new ByteArrayInputStream(content);
-    }
-  }
-
   private static DataSets.Reading reading(String block, byte[] content) {
     Block data = DocumentParser.parse("data d\n" + block).blocks().get(0).block();
     return DataSets.of(data, DataContext.of(new OneFile(content)));

@@ -4,11 +4,9 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import elmtable.data.OneFile;
 import elmtable.data.Workbooks;
 import elmtable.data.source.BrokenDataException;
-import elmtable.data.source.ProjectFiles;
-import java.io.ByteArrayInputStream;
-import java.io.InputStream;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -17,31 +15,12 @@ import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.Statement;
 import java.util.List;
-import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
 class DataProposalsTest {
-  /** One file, whatever its name. */
-  private record OneFile(byte[] content) implements ProjectFiles {
-    @Override
-    public List<String> paths() {
-      return List.of();
-    }
-
-    @Override
-    public Optional<String> version(String path) {
-      return Optional.of("1");
-    }
-
-    @Override
-    public InputStream open(String path) {
-      return new ByteArrayInputStream(content);
-    }
-  }
-
   private static List<DataProposal> proposals(String path, byte[] content, String... taken) {
     return DataProposals.of(new OneFile(content), path, List.of(taken));
   }
