@@ -34,7 +34,7 @@ export function ProposedSetLine({
           className="field h-7 w-56 flex-none font-medium disabled:text-ink-3"
           onChange={(event) => change({ name: event.target.value })}
         />
-        <span className="flex-none text-ink-2">{rowsOf(set.rows)}</span>
+        {set.broken === undefined && <span className="flex-none text-ink-2">{rowsOf(set.rows)}</span>}
         <span ref={ellipsis} className="flex-1 font-mono text-value text-ink-2 [&>span+span]:ml-4">
           {set.properties.slice(1).map((line) => (
             <span key={line}>{line}</span>
@@ -42,7 +42,7 @@ export function ProposedSetLine({
         </span>
       </div>
       {(set.broken ?? set.fault) && (
-        <p role="note" className="mt-2 bg-error-wash px-3 py-1">
+        <p role="note" className="mt-2 ml-[26px] bg-error-wash px-2 py-1">
           {set.broken ?? `A row is not sound and would not run: ${set.fault}`}
         </p>
       )}

@@ -129,7 +129,7 @@ function SetsDialog({
       close={close}
       actions={
         <Button kind="main" disabled={wanted.length === 0 || objection !== ''} onClick={make}>
-          Make {counted(wanted.length, 'data set')}
+          {wanted.length === 0 ? 'Make data sets' : `Make ${counted(wanted.length, 'data set')}`}
         </Button>
       }
     >

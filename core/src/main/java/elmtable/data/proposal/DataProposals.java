@@ -45,13 +45,18 @@ public final class DataProposals {
   }
 
   /**
-   * At most {@value #MOST_PARTS} of them. Throws {@link BrokenDataException} where the file cannot
-   * be read at all or has nothing to read.
+   * At most {@value #MOST_PARTS} of them; one of several may be broken. Throws {@link
+   * BrokenDataException} where the file cannot be read at all or has nothing to read.
    *
    * @param taken names that other data sets have
    */
   public static List<DataProposal> of(ProjectFiles files, String path, Collection<String> taken) {
-    return new DataProposals(files, path, taken).all();
+    List<DataProposal> all = new DataProposals(files, path, taken).all();
+    String reason = all.get(0).summary().broken();
+    if (all.size() == 1 && !reason.isEmpty()) {
+      throw new BrokenDataException(reason);
+    }
+    return all;
   }
 
   private List<DataProposal> all() {

@@ -51,12 +51,14 @@ public final class FileParts {
   /** JSON pointers (RFC 6901) to arrays of objects and to objects of named ones. */
   public static List<String> records(ProjectFiles files, String path) {
     List<String> found = new ArrayList<>();
+    JsonParser opened = null;
     try (JsonParser json = JSON.createParser(ByteOrderMark.skip(files.open(path)))) {
+      opened = json;
       json.nextToken();
       look(json, "", 0, found);
       return found;
     } catch (IOException failed) {
-      throw Unreadable.at(path, failed);
+      throw JsonFile.unreadable(path, failed, opened);
     }
   }
 

@@ -73,6 +73,27 @@ final class JsonFile implements DataSource {
     return new Reading(columns());
   }
 
+  /** Why and where a file could not be read on, by a parser that may not have been opened. */
+  static BrokenDataException unreadable(String path, IOException failed, JsonParser parser) {
+    if (failed instanceof StreamConstraintsException) {
+      return new BrokenDataException(
+          path
+              + ", line "
+              + parser.currentLocation().getLineNr()
+              + ": this is nested too deeply, or a text or number is too long.");
+    }
+    if (failed instanceof JacksonException json && json.getLocation() != null) {
+      return new BrokenDataException(
+          path
+              + ", line "
+              + json.getLocation().getLineNr()
+              + ", column "
+              + json.getLocation().getColumnNr()
+              + ": this is not JSON.");
+    }
+    return Unreadable.at(path, failed);
+  }
+
   private final class Reading implements Rows {
     private final JsonParser parser;
     private final Map<String, Integer> positions;
@@ -261,22 +282,9 @@ final class JsonFile implements DataSource {
     }
 
     private BrokenDataException unreadable(IOException failed, JsonParser opened) {
-      if (failed instanceof StreamConstraintsException) {
-        return broken(
-            "line "
-                + opened.currentLocation().getLineNr()
-                + ": this is nested too deeply, or a text or number is too long");
-      }
-      if (failed instanceof JacksonException json && json.getLocation() != null) {
-        return broken(
-            "line "
-                + json.getLocation().getLineNr()
-                + ", column "
-                + json.getLocation().getColumnNr()
-                + ": this is not JSON");
-      }
+      BrokenDataException told = JsonFile.unreadable(path, failed, opened);
       Optional.ofNullable(opened).ifPresent(parser -> close());
-      return Unreadable.at(path, failed);
+      return told;
     }
 
     private BrokenDataException broken(String reason) {

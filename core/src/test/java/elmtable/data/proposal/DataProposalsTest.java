@@ -18,6 +18,7 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 class DataProposalsTest {
@@ -146,19 +147,39 @@ class DataProposalsTest {
   }
 
   @Test
-  void whatCannotBeReadSaysWhy() {
-    DataProposal twice = proposals("m.csv", utf8("a,a\n1,2\n")).get(0);
-    assertTrue(twice.summary().broken().contains("a second column"), twice.toString());
-    DataProposal picture = proposals("m.png", new byte[] {1}).get(0);
-    assertTrue(picture.summary().broken().contains("ends otherwise"), picture.toString());
-    String none =
-        assertThrows(BrokenDataException.class, () -> proposals("m.json", utf8("{\"a\": 1}")))
-            .getMessage();
-    assertEquals("m.json has no list that rows could be read from.", none);
+  void aPartThatCannotBeReadSaysWhyBesideTheOthers() {
+    String json = "{\"a\": [{\"n\": 1}], \"b\": [{\"n\": 1}, {\"n\": 2, \"n\": 3}]}";
+    assertEquals(
+        List.of("a | from: m.json, at: /a | n | 1", "b | from: m.json, at: /b | n | 2"),
+        said("m.json", utf8(json)));
+    byte[] book =
+        Workbooks.xlsx(made -> {
+          made.createSheet("good").createRow(0).createCell(0).setCellValue("a");
+          made.createSheet("bad").createRow(0).createCell(0).setCellValue("a");
+          made.getSheet("bad").getRow(0).createCell(1).setCellValue("A");
+        });
+    List<DataProposal> proposals = proposals("m.xlsx", book);
+    assertEquals("", proposals.get(0).summary().broken());
     assertTrue(
-        assertThrows(BrokenDataException.class, () -> proposals("m.xlsx", utf8("no book")))
-            .getMessage()
-            .contains("no spreadsheet"));
+        proposals.get(1).summary().broken().contains("a second column has the name “A”"),
+        proposals.toString());
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "m.csv  | a,a         | m.csv, row 1, column 2: a second column has the name “a”.",
+        "m.png  | x           | Rows are read from CSV, TSV, JSON, XLSX, ODS and SQLite files",
+        "m.json | {\"a\": 1}    | m.json has no list that rows could be read from.",
+        "m.json | {\"a\": [{]   | m.json, line 1, column",
+        "m.xlsx | no book     | m.xlsx cannot be read: it is no spreadsheet.",
+        "m.db   | no database | m.db",
+      })
+  void aFileThatGivesNothingSaysWhy(String path, String content, String reason) {
+    String message =
+        assertThrows(BrokenDataException.class, () -> proposals(path, utf8(content))).getMessage();
+    assertTrue(message.startsWith(reason), message);
   }
 
   @Test
