@@ -51,6 +51,13 @@ const GROUPS: readonly { name: string; keys: KeysOf }[] = [
       ['Space', 'draft the scenario, or not'],
     ],
   },
+  {
+    name: 'Among data sets',
+    keys: [
+      ['Ctrl V', 'make one of the rows of a spreadsheet'],
+      ['Ctrl C', 'copy the rows that are shown'],
+    ],
+  },
   { name: 'In a text', keys: TEXT_KEYS },
   { name: 'In the text of a table', keys: TABLE_TEXT_KEYS },
 ];

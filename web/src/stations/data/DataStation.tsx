@@ -104,7 +104,7 @@ function DataSetRows({
       {known && first === undefined && (
         <p className="m-auto max-w-96 text-center text-ink-2">
           A data set gives a case its rows: typed in, read from a file or a database, or combined from others. This
-          project has none yet: drop a file here, or make one with the plus on the left.
+          project has none yet: drop a file here, paste rows of a spreadsheet, or make one with the plus on the left.
         </p>
       )}
       {set && (

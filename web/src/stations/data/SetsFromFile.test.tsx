@@ -108,3 +108,18 @@ it('says why a file gives nothing', async () => {
   await act(async () => only('button', 'Close').click());
   expect(all('[role=dialog]')).toEqual([]);
 });
+
+it('takes rows that are pasted, but for those that go into a field', async () => {
+  const { requests } = await dialog({ path: 'data/my-book.xlsx', sets: [set('clays')] });
+  await pressOn(await seen('button', 'Close'));
+  const paste = async (words: string, target: Element) => {
+    const event = new Event('paste', { bubbles: true });
+    Object.defineProperty(event, 'clipboardData', { value: { getData: () => words } });
+    await act(async () => target.dispatchEvent(event));
+  };
+  await paste('clay\tprice\nRaku\t4\n', only('input[type=file]'));
+  await paste('a sentence', document.body);
+  expect(sent(requests)).toEqual([ASK]);
+  await paste('clay\tprice\nRaku\t4\n', document.body);
+  expect(sent(requests)).toEqual([ASK, 'POST /api/proposals/data/pasted-rows.tsv']);
+});

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { Upload } from 'lucide-react';
-import { type ReactNode, useRef, useState } from 'react';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { useLocation } from 'wouter';
 import { inAddress, sendFile } from '@/api/client';
 import { useBlocks } from '@/api/queries';
@@ -11,6 +11,7 @@ import { useAttempt } from '@/parts/attempt';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
 import { ErrorStrip } from '@/parts/ErrorLine';
+import { isTable } from '@/parts/isTable';
 import { OneChoice } from '@/parts/OneChoice';
 import { WideDialog } from '@/parts/WideDialog';
 import { addToDocument } from '@/stations/documents/addToDocument';
@@ -27,7 +28,7 @@ interface Looked {
   path: string;
 }
 
-/** Takes a data file in and makes data sets of what is in it, once one has seen what that is. */
+/** Takes a data file or pasted rows in and makes data sets of what is in it, once one has seen what that is. */
 export function useSetsFromFile(): { take: (file: File | undefined) => void; dialog: ReactNode } {
   const [looked, setLooked] = useState<(Looked & { sets: readonly ProposedSet[] }) | null>(null);
   const { attempt, wrong, setWrong } = useAttempt();
@@ -39,6 +40,18 @@ export function useSetsFromFile(): { take: (file: File | undefined) => void; dia
       setLooked({ file, path, sets });
     });
   };
+  const taking = useRef(take);
+  taking.current = take;
+  useEffect(() => {
+    // Rows of a spreadsheet become a file, unless they go into a cell or a field.
+    const onPaste = ({ target, clipboardData }: ClipboardEvent) => {
+      if ((target as Element).closest('input, textarea, [contenteditable=true]')) return;
+      const text = clipboardData?.getData('text/plain') ?? '';
+      if (isTable(text)) taking.current(new File([text], 'pasted-rows.tsv'));
+    };
+    addEventListener('paste', onPaste);
+    return () => removeEventListener('paste', onPaste);
+  }, []);
   const dialog = looked ? (
     <SetsDialog
       key={looked.path}

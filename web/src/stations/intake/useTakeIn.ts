@@ -3,6 +3,7 @@ import { useLocation } from 'wouter';
 import { inAddress, sendFile } from '@/api/client';
 import { intakePlace } from '@/app/places';
 import { useAttempt } from '@/parts/attempt';
+import { isTable } from '@/parts/isTable';
 import { isTyping } from '@/parts/typing';
 
 export const TAKEN = '.xlsx,.ods,.csv,.tsv';
@@ -38,9 +39,6 @@ export function useTakeIn(sheets: readonly string[], taken: () => void) {
   });
   return { take, wrong };
 }
-
-/** Headings and at least one row, as spreadsheets put them on the clipboard. */
-const isTable = (text: string) => /^[^\n]*\t[^\n]*\n\s*\S/.test(text);
 
 function freeName(sheets: readonly string[]): string {
   for (let number = 1; ; number++) {
