@@ -4,6 +4,7 @@ import type { BlockNode, ProposedSet } from '@/api/types';
 import { all, choose, enter, only, pressOn, seen } from '@/testing/page';
 import { problem, serve } from '@/testing/server';
 import { show } from '@/testing/show';
+import { until } from '@/testing/until';
 import { FromFile, useSetsFromFile } from './SetsFromFile';
 
 const ASK = 'POST /api/proposals/data/my-book.xlsx';
@@ -29,7 +30,7 @@ function Station() {
   );
 }
 
-async function dialog(answer: unknown, blocks: Partial<BlockNode>[] = []) {
+async function dialog(answer: unknown, blocks: Partial<BlockNode>[] | Promise<Partial<BlockNode>[]> = []) {
   const requests = serve({
     [ASK]: answer,
     'GET /api/blocks': blocks,
@@ -84,6 +85,20 @@ it('makes nothing while a name is missing, taken or none at all', async () => {
   ]);
   await enter(name as HTMLElement, 'clays');
   expect(all('[role=alert]')).toEqual([]);
+});
+
+it('waits until it knows which documents have data sets, before it makes one', async () => {
+  let tell: (blocks: Partial<BlockNode>[]) => void = () => {};
+  const blocks = new Promise<Partial<BlockNode>[]>((resolve) => {
+    tell = resolve;
+  });
+  await dialog({ path: 'data/my-book.xlsx', sets: [set('clays')] }, blocks);
+  const make = (await seen('button', 'Make 1 data set')) as HTMLButtonElement;
+  expect(make.disabled).toBe(true);
+  expect(only('[role=dialog]').textContent).not.toContain('data/data.elmt');
+  await act(async () => tell([{ kind: 'data', group: 'file', name: 'old', path: 'data/own.elmt' }]));
+  await until(() => expect(make.disabled).toBe(false));
+  expect(only('[role=dialog]').textContent).toMatch(/its data sets go to\s*data\/own.elmt/);
 });
 
 it('says why a part cannot be read, and offers it not', async () => {

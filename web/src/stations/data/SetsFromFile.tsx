@@ -141,7 +141,7 @@ function SetsDialog({
       title={`What “${file.name}” has`}
       close={close}
       actions={
-        <Button kind="main" disabled={wanted.length === 0 || objection !== ''} onClick={make}>
+        <Button kind="main" disabled={!blocks || wanted.length === 0 || objection !== ''} onClick={make}>
           {wanted.length === 0 ? 'Make data sets' : `Make ${counted(wanted.length, 'data set')}`}
         </Button>
       }
@@ -160,7 +160,7 @@ function SetsDialog({
             className="field h-6 font-mono text-value text-ink"
           />
         ) : (
-          <span className="font-mono text-value text-ink">{document}</span>
+          <span className="font-mono text-value text-ink">{blocks ? document : '…'}</span>
         )}
       </div>
       <ErrorStrip text={wrong || objection} className="flex-none" />

@@ -74,7 +74,7 @@ export function NewBlock({
       setOpen={setOpen}
       trigger={trigger ?? <PlusButton kinds={kinds} />}
       submit={`Make the ${nounOf(kind)}`}
-      ready={said !== ''}
+      ready={blocks !== undefined && said !== ''}
       wrong={wrong}
       onSubmit={make}
     >

@@ -20,11 +20,32 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
-import java.util.function.Function;
 import java.util.regex.Pattern;
 
 /** The data sets that could be made of a file: one, or one for each of its parts. */
 public final class DataProposals {
+  /** What a file may have several of, and the property that says which. */
+  private enum Part {
+    SHEET("sheet", "sheet"),
+    TABLE("table", "sheet"),
+    LIST("list", "at");
+
+    private final String noun;
+    private final String property;
+
+    Part(String noun, String property) {
+      this.noun = noun;
+      this.property = property;
+    }
+
+    /** What one is called; of a list, what stands last in its JSON pointer. */
+    String name(String part) {
+      return this == LIST
+          ? part.substring(part.lastIndexOf('/') + 1).replace("~1", "/").replace("~0", "~")
+          : part;
+    }
+  }
+
   private static final int MOST_PARTS = 50;
   private static final int FIRST_ROWS = 3;
 
@@ -62,34 +83,27 @@ public final class DataProposals {
   private List<DataProposal> all() {
     return switch (path.substring(path.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT)) {
       case "csv", "tsv", "txt" -> List.of(proposal(nameOfFile(), separated()));
-      case "json" -> parts(FileParts.records(files, path), DataProposals::nameOf, "at: ", "list");
-      case "sqlite", "db" ->
-          parts(FileParts.tables(files, path), Function.identity(), "sheet: ", "table");
-      case "xlsx", "ods" ->
-          parts(FileParts.sheets(files, path), Function.identity(), "sheet: ", "sheet");
+      case "json" -> parts(Part.LIST, FileParts.records(files, path));
+      case "sqlite", "db" -> parts(Part.TABLE, FileParts.tables(files, path));
+      case "xlsx", "ods" -> parts(Part.SHEET, FileParts.sheets(files, path));
       default -> List.of(proposal(nameOfFile(), List.of()));
     };
   }
 
-  /** What a JSON pointer leads to; nothing where that is all of the file. */
-  private static String nameOf(String pointer) {
-    return pointer.substring(pointer.lastIndexOf('/') + 1).replace("~1", "/").replace("~0", "~");
-  }
-
-  private List<DataProposal> parts(
-      List<String> parts, Function<String, String> name, String word, String kind) {
+  private List<DataProposal> parts(Part kind, List<String> parts) {
     if (parts.isEmpty()) {
-      throw new BrokenDataException(path + " has no " + kind + " that rows could be read from.");
+      throw new BrokenDataException(
+          path + " has no " + kind.noun + " that rows could be read from.");
     }
     boolean alone = parts.size() == 1;
     List<DataProposal> proposals = new ArrayList<>();
     for (String part : parts.subList(0, Math.min(parts.size(), MOST_PARTS))) {
-      // The only sheet is read where none is named, and what has no pointer is the whole.
-      boolean named = !part.isEmpty() && !(alone && kind.equals("sheet"));
+      // The only sheet is read where none is named, and an empty pointer leads to the whole.
+      boolean named = !part.isEmpty() && !(alone && kind == Part.SHEET);
       proposals.add(
           proposal(
-              alone ? nameOfFile() : nameOfPart(name.apply(part)),
-              named ? List.of(word + part) : List.of()));
+              alone ? nameOfFile() : nameOfPart(kind.name(part)),
+              named ? List.of(kind.property + ": " + part) : List.of()));
     }
     return proposals;
   }

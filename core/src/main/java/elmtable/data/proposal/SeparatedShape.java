@@ -19,12 +19,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 
-/**
- * How a file of separated values seems to be written, by its beginning.
- *
- * @param columns how many cells its first row has
- */
-public record SeparatedShape(char separator, Charset encoding, int columns) {
+/** How a file of separated values seems to be written, by its beginning. */
+public record SeparatedShape(char separator, Charset encoding) {
   private static final int LOOKED_AT = 1 << 18;
   private static final int MOST_ROWS = 100;
   private static final String SEPARATORS = ",;\t|";
@@ -60,7 +56,7 @@ public record SeparatedShape(char separator, Charset encoding, int columns) {
         sizes = others;
       }
     }
-    return new SeparatedShape(best, encoding, sizes.isEmpty() ? 0 : sizes.get(0));
+    return new SeparatedShape(best, encoding);
   }
 
   private static String withoutMark(String text) {
