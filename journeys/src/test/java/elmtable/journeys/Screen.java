@@ -103,7 +103,8 @@ final class Screen implements AutoCloseable {
         .until(d -> {
           Optional<WebElement> found =
               d.findElements(By.xpath(xpath)).stream().filter(WebElement::isDisplayed).findFirst();
-          if (found.isEmpty() || !rests(found.get())) {
+          // A press on what cannot be pressed yet would be lost.
+          if (found.isEmpty() || !found.get().isEnabled() || !rests(found.get())) {
             return false;
           }
           found.get().click();
