@@ -1,6 +1,6 @@
 import { act } from 'react';
 import { expect, it } from 'vitest';
-import type { BlockNode, ProposedSet } from '@/api/types';
+import type { BlockNode, FileProposals, ProposedSet } from '@/api/types';
 import { all, choose, enter, only, pressOn, seen } from '@/testing/page';
 import { problem, serve } from '@/testing/server';
 import { show } from '@/testing/show';
@@ -30,11 +30,15 @@ function Station() {
   );
 }
 
-async function dialog(answer: unknown, blocks: Partial<BlockNode>[] | Promise<Partial<BlockNode>[]> = []) {
+async function dialog(
+  answer: unknown,
+  blocks: Partial<BlockNode>[] | Promise<Partial<BlockNode>[]> = [],
+  taken: unknown = {},
+) {
   const requests = serve({
     [ASK]: answer,
     'GET /api/blocks': blocks,
-    'PUT /api/files/data/my-book.xlsx': {},
+    'PUT /api/files/data/my-book.xlsx': taken,
     'POST /api/documents': { id: 1, path: 'data/data.elmt', version: 0, text: '' },
   });
   const shown = show(<Station />, '/data');
@@ -115,6 +119,34 @@ it('says why a part cannot be read, and offers it not', async () => {
   );
   expect((only('input', 'Make the data set twice') as HTMLInputElement).disabled).toBe(true);
   expect(only('section[aria-label="Data set short"]').textContent).toContain('row 3 ends early.');
+});
+
+it('says that a file is on its way, and asks no more of one that is not wanted any more', async () => {
+  let tell: (found: FileProposals) => void = () => {};
+  const found = new Promise<FileProposals>((resolve) => {
+    tell = resolve;
+  });
+  await dialog(found);
+  expect((await seen('[role=dialog] [role=status]')).textContent).toBe('Sending and reading it …');
+  await pressOn(only('button', 'Close'));
+  await act(async () => tell({ path: 'data/my-book.xlsx', sets: [set('clays')] }));
+  expect(all('[role=dialog]')).toEqual([]);
+});
+
+it('sends a file once, however often one presses', async () => {
+  let take: (taken: unknown) => void = () => {};
+  const taken = new Promise((resolve) => {
+    take = resolve;
+  });
+  const { requests } = await dialog({ path: 'data/my-book.xlsx', sets: [set('clays')] }, [], taken);
+  const make = await seen('button', 'Make 1 data set');
+  await until(() => expect((make as HTMLButtonElement).disabled).toBe(false));
+  await pressOn(make);
+  expect(make.textContent).toBe('Sending …');
+  await pressOn(make);
+  await act(async () => take({}));
+  await until(() => expect(all('[role=dialog]')).toEqual([]));
+  expect(sent(requests)).toEqual([ASK, 'PUT /api/files/data/my-book.xlsx', 'POST /api/documents']);
 });
 
 it('says why a file gives nothing', async () => {

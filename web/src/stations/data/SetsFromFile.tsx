@@ -1,10 +1,9 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { Upload } from 'lucide-react';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { useLocation } from 'wouter';
 import { inAddress, sendFile } from '@/api/client';
 import { useBlocks } from '@/api/queries';
-import type { FileProposals, ProposedSet } from '@/api/types';
+import type { FileProposals } from '@/api/types';
 import { dataSetPlace } from '@/app/places';
 import { nameKey } from '@/document/words';
 import { useAttempt } from '@/parts/attempt';
@@ -23,21 +22,29 @@ const READABLE = '.csv,.tsv,.txt,.json,.xlsx,.ods,.sqlite,.db';
 /** Where a file lies if nothing is there. */
 const wantedPath = (file: File) => `data/${file.name.replaceAll(/[^\p{L}\p{N}._-]+/gu, '-')}`;
 
+/** A file with what is in it, once that is known. */
 interface Looked {
   file: File;
-  path: string;
+  found: FileProposals | null;
 }
 
 /** Takes a data file or pasted rows in and makes data sets of what is in it, once one has seen what that is. */
 export function useSetsFromFile(): { take: (file: File | undefined) => void; dialog: ReactNode } {
-  const [looked, setLooked] = useState<(Looked & { sets: readonly ProposedSet[] }) | null>(null);
+  const [looked, setLooked] = useState<Looked | null>(null);
   const { attempt, wrong, setWrong } = useAttempt();
   const take = (file: File | undefined) => {
     if (!file) return;
+    setLooked({ file, found: null });
+    // Another file may have been taken meanwhile, or none be wanted any more.
+    const tell = (looked: Looked | null) => setLooked((now) => (now?.file === file ? looked : now));
     void attempt(async () => {
-      const address = `/api/proposals/${inAddress(wantedPath(file))}`;
-      const { path, sets } = await sendFile<FileProposals>('POST', address, file);
-      setLooked({ file, path, sets });
+      try {
+        const address = `/api/proposals/${inAddress(wantedPath(file))}`;
+        tell({ file, found: await sendFile<FileProposals>('POST', address, file) });
+      } catch (failed) {
+        tell(null);
+        throw failed;
+      }
     });
   };
   const taking = useRef(take);
@@ -45,30 +52,46 @@ export function useSetsFromFile(): { take: (file: File | undefined) => void; dia
   useEffect(() => {
     // Rows of a spreadsheet become a file, unless they go into a cell or a field.
     const onPaste = ({ target, clipboardData }: ClipboardEvent) => {
-      if ((target as Element).closest('input, textarea, [contenteditable=true]')) return;
+      if ((target as Element).closest('input, textarea, [contenteditable=true], [role=dialog]')) return;
       const text = clipboardData?.getData('text/plain') ?? '';
       if (isTable(text)) taking.current(new File([text], 'pasted-rows.tsv'));
     };
     addEventListener('paste', onPaste);
     return () => removeEventListener('paste', onPaste);
   }, []);
-  const dialog = looked ? (
-    <SetsDialog
-      key={looked.path}
-      file={looked.file}
-      path={looked.path}
-      sets={looked.sets}
-      close={() => setLooked(null)}
-    />
-  ) : (
+  return {
+    take,
+    dialog: dialogOf(
+      looked,
+      () => setLooked(null),
+      wrong,
+      () => setWrong(''),
+    ),
+  };
+}
+
+function dialogOf(looked: Looked | null, close: () => void, wrong: string, closeWrong: () => void): ReactNode {
+  if (looked?.found)
+    return <SetsDialog key={looked.found.path} file={looked.file} found={looked.found} close={close} />;
+  if (looked) {
+    return (
+      <WideDialog title={titleOf(looked.file)} close={close}>
+        <p role="status" className="m-4 text-ink-2">
+          Sending and reading it …
+        </p>
+      </WideDialog>
+    );
+  }
+  return (
     wrong && (
-      <WideDialog title="This file gives no data set" close={() => setWrong('')}>
+      <WideDialog title="This file gives no data set" close={closeWrong}>
         <ErrorStrip text={wrong} className="m-4" />
       </WideDialog>
     )
   );
-  return { take, dialog };
 }
+
+const titleOf = (file: File) => `What “${file.name}” has`;
 
 /** The button that asks for a data file. */
 export function FromFile({ take }: { take: (file: File | undefined) => void }) {
@@ -101,22 +124,14 @@ export function FromFile({ take }: { take: (file: File | undefined) => void }) {
   );
 }
 
-function SetsDialog({
-  file,
-  path,
-  sets,
-  close,
-}: Looked & {
-  sets: readonly ProposedSet[];
-  close: () => void;
-}) {
+function SetsDialog({ file, found: { path, sets }, close }: { file: File; found: FileProposals; close: () => void }) {
   const { data: blocks } = useBlocks();
   const [all, setAll] = useState<readonly WantedSet[]>(() =>
     sets.map((set) => ({ set, name: set.name, wanted: set.broken === undefined && set.rows !== 0 })),
   );
   const [chosen, setChosen] = useState('');
+  const [busy, setBusy] = useState(false);
   const { attempt, wrong } = useAttempt();
-  const queries = useQueryClient();
   const [, go] = useLocation();
   const own = (blocks ?? []).filter((block) => block.kind === 'data');
   // Beside its like, if there are any.
@@ -128,21 +143,24 @@ function SetsDialog({
     wanted.map(({ name }) => name),
     own.map(({ name }) => name),
   );
-  const make = () =>
-    attempt(async () => {
+  const make = async () => {
+    setBusy(true);
+    await attempt(async () => {
       await sendFile('PUT', `/api/files/${inAddress(path)}`, file);
       await addToDocument(document, documents.includes(document), wanted.map(textOf).join('\n\n'));
-      await queries.invalidateQueries({ queryKey: ['blocks'] });
       close();
       go(dataSetPlace(wanted[0]?.name.trim() ?? ''));
     });
+    setBusy(false);
+  };
+  const ready = blocks !== undefined && !busy && wanted.length > 0 && objection === '';
   return (
     <WideDialog
-      title={`What “${file.name}” has`}
+      title={titleOf(file)}
       close={close}
       actions={
-        <Button kind="main" disabled={!blocks || wanted.length === 0 || objection !== ''} onClick={make}>
-          {wanted.length === 0 ? 'Make data sets' : `Make ${counted(wanted.length, 'data set')}`}
+        <Button kind="main" disabled={!ready} onClick={make}>
+          {busy ? 'Sending …' : wanted.length === 0 ? 'Make data sets' : `Make ${counted(wanted.length, 'data set')}`}
         </Button>
       }
     >
@@ -163,7 +181,7 @@ function SetsDialog({
           <span className="font-mono text-value text-ink">{blocks ? document : '…'}</span>
         )}
       </div>
-      <ErrorStrip text={wrong || objection} className="flex-none" />
+      <ErrorStrip text={wrong || (busy ? '' : objection)} className="flex-none" />
       <div className="min-h-0 flex-1 overflow-auto">
         {all.map((each, place) => (
           <ProposedSetLine
