@@ -146,7 +146,7 @@ final class ServeCommand implements Callable<Integer> {
       Thread.currentThread().interrupt();
     } catch (IOException failed) {
       // Whoever comes first waits a little longer, and no more than that.
-      LOG.info("The server did not answer its own first requests: {}", failed.getMessage());
+      LOG.info("The server did not answer its own first requests: {}", failed.toString());
     }
   }
 
