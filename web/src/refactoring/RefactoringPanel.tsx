@@ -143,7 +143,6 @@ function Places({
                   type="checkbox"
                   checked={taken}
                   disabled={index === 0}
-                  className="accent-[var(--accent)]"
                   onChange={() => setExcept(taken ? [...except, place] : except.filter((left) => !same(left, place)))}
                 />
                 <span ref={ellipsis} className="flex-1">

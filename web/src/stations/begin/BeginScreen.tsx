@@ -106,7 +106,6 @@ function FirstPage({ address, seen }: { address: string; seen: BeginView }) {
                     type="checkbox"
                     checked={element.taken}
                     aria-label={`Take ${element.name}`}
-                    className="accent-[var(--accent)]"
                     onChange={(event) => change(index, { taken: event.target.checked })}
                   />
                 </td>

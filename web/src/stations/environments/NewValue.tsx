@@ -72,12 +72,7 @@ export function NewValue({
         onChange={(event) => setName(event.target.value)}
       />
       <label className="flex items-center gap-1.5">
-        <input
-          type="checkbox"
-          checked={secret}
-          className="accent-[var(--accent)]"
-          onChange={(event) => setSecret(event.target.checked)}
-        />
+        <input type="checkbox" checked={secret} onChange={(event) => setSecret(event.target.checked)} />
         secret
       </label>
       <Button type="submit" disabled={name.trim() === '' || known}>

@@ -27,14 +27,7 @@ export function ScenarioLine({
       {scenario.covered ? (
         <span className="w-3.5" />
       ) : (
-        <input
-          type="checkbox"
-          checked={taken}
-          tabIndex={-1}
-          aria-label={`Draft ${scenario.title}`}
-          className="accent-[var(--accent)]"
-          onChange={turn}
-        />
+        <input type="checkbox" checked={taken} tabIndex={-1} aria-label={`Draft ${scenario.title}`} onChange={turn} />
       )}
       <span className="font-mono text-value text-ink-3">{scenario.key}</span>
       <span ref={ellipsis} className="flex-1 text-case font-semibold">
