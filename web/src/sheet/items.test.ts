@@ -100,6 +100,17 @@ describe('the lines of a sheet', () => {
     expect(after.map((item, i) => item === before[i])).toEqual([true, true, true, true, false, true]);
   });
 
+  it('say what was told last, also where a row is kept as it is', () => {
+    const problem = { code: 'T113', severity: 'error', line: 3, start: 2, end: 5, message: 'first', fixes: [] };
+    const saying = (message: string): BlockMeaning => ({ ...meaning, problems: [{ ...problem, message }] });
+    const before = answered(document(), 'a', saying('first'));
+    itemsOf(before);
+    const after = answered(before, 'b', saying('second'));
+    itemsOf(after);
+    const strips = itemsOf(after, new Set(['something'])).filter((item) => item.kind === 'strip');
+    expect(strips.map((item) => item.problem.message)).toEqual(['second']);
+  });
+
   it('align numbers to the right', () => {
     const data = rows().find((item) => item.kind === 'cells');
     expect(data?.numeric).toEqual([true, false]);

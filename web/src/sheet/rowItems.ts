@@ -13,9 +13,10 @@ export const madeItem = (row: Row): RowItem | undefined => rowItems.get(row);
 export function kept<Kind extends RowItem>(item: Kind): Kind {
   const before = rowItems.get(item.row);
   if (before && sameItem(before, item)) {
-    // It belongs to the block as it is now, and what was told of it is what was told last.
+    // It belongs to the block as it is now, and holds what was told last.
     before.block = item.block;
     before.told = item.told;
+    before.problems = item.problems;
     return before as Kind;
   }
   rowItems.set(item.row, item);
