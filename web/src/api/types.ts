@@ -306,6 +306,7 @@ export interface FileProblem {
 
 export interface FileProposals {
     path: string;
+    parts: number;
     sets: ProposedSet[];
 }
 

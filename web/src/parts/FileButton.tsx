@@ -1,9 +1,10 @@
-import { useId } from 'react';
+import { type ReactNode, useId } from 'react';
 import { Button } from './Button';
 
 /** A button that asks for files, or for a folder and all that is in it. */
 export function FileButton({
   words,
+  icon,
   accept,
   multiple = false,
   folder = false,
@@ -11,6 +12,8 @@ export function FileButton({
   take,
 }: {
   words: string;
+  /** What a small button shows instead of the words. */
+  icon?: ReactNode;
   accept?: string;
   multiple?: boolean;
   folder?: boolean;
@@ -18,6 +21,7 @@ export function FileButton({
   take: (files: readonly File[]) => void;
 }) {
   const id = useId();
+  const ask = () => document.getElementById(id)?.click();
   return (
     <>
       <input
@@ -34,9 +38,22 @@ export function FileButton({
           event.target.value = '';
         }}
       />
-      <Button disabled={disabled} onClick={() => document.getElementById(id)?.click()}>
-        {words}
-      </Button>
+      {icon ? (
+        <button
+          type="button"
+          title={words}
+          aria-label={words}
+          disabled={disabled}
+          className="grid size-[26px] flex-none place-items-center rounded-field border border-hair-strong bg-surface hover:border-field"
+          onClick={ask}
+        >
+          {icon}
+        </button>
+      ) : (
+        <Button disabled={disabled} onClick={ask}>
+          {words}
+        </Button>
+      )}
     </>
   );
 }

@@ -52,6 +52,7 @@ const sent = (requests: { method: string; path: string; body?: unknown }[]) =>
 it('shows what a file has, and takes it with the sets that are wanted under the names that they get', async () => {
   const proposals = {
     path: 'data/my-book.xlsx',
+    parts: 2,
     sets: [set('clays'), set('glazes'), set('notes', { rows: 0, first: [] })],
   };
   const { requests, shown } = await dialog(proposals);
@@ -72,7 +73,7 @@ it('shows what a file has, and takes it with the sets that are wanted under the 
 });
 
 it('makes nothing while a name is missing, taken or none at all', async () => {
-  const proposals = { path: 'data/my-book.xlsx', sets: [set('clays'), set('glazes')] };
+  const proposals = { path: 'data/my-book.xlsx', parts: 2, sets: [set('clays'), set('glazes')] };
   await dialog(proposals, [{ kind: 'data', name: 'Old ones', path: 'data/data.elmt' }]);
   const name = (await seen('section[aria-label="Data set clays"]')).querySelector('input[aria-label=Name]');
   const objections: (string | null)[] = [];
@@ -96,7 +97,7 @@ it('waits until it knows which documents have data sets, before it makes one', a
   const blocks = new Promise<Partial<BlockNode>[]>((resolve) => {
     tell = resolve;
   });
-  await dialog({ path: 'data/my-book.xlsx', sets: [set('clays')] }, blocks);
+  await dialog({ path: 'data/my-book.xlsx', parts: 2, sets: [set('clays')] }, blocks);
   const make = (await seen('button', 'Make 1 data set')) as HTMLButtonElement;
   expect(make.disabled).toBe(true);
   expect(only('[role=dialog]').textContent).not.toContain('data/data.elmt');
@@ -105,9 +106,16 @@ it('waits until it knows which documents have data sets, before it makes one', a
   expect(only('[role=dialog]').textContent).toMatch(/its data sets go to\s*data\/own.elmt/);
 });
 
+it('says how many parts there are, where it shows the first of very many', async () => {
+  await dialog({ path: 'data/my-book.xlsx', parts: 60, sets: [set('clays'), set('glazes')] });
+  await seen('section[aria-label="Data set clays"]');
+  expect(only('[role=dialog]').textContent).toContain('These are the first 2 of 60.');
+});
+
 it('says why a part cannot be read, and offers it not', async () => {
   const proposals = {
     path: 'data/my-book.xlsx',
+    parts: 2,
     sets: [
       set('twice', { broken: 'A second column has the name “a”.', columns: [], first: [], rows: 0 }),
       set('short', { fault: 'row 3 ends early.' }),
@@ -129,7 +137,7 @@ it('says that a file is on its way, and asks no more of one that is not wanted a
   await dialog(found);
   expect((await seen('[role=dialog] [role=status]')).textContent).toBe('Sending and reading it …');
   await pressOn(only('button', 'Close'));
-  await act(async () => tell({ path: 'data/my-book.xlsx', sets: [set('clays')] }));
+  await act(async () => tell({ path: 'data/my-book.xlsx', parts: 2, sets: [set('clays')] }));
   expect(all('[role=dialog]')).toEqual([]);
 });
 
@@ -138,7 +146,7 @@ it('sends a file once, however often one presses', async () => {
   const taken = new Promise((resolve) => {
     take = resolve;
   });
-  const { requests } = await dialog({ path: 'data/my-book.xlsx', sets: [set('clays')] }, [], taken);
+  const { requests } = await dialog({ path: 'data/my-book.xlsx', parts: 2, sets: [set('clays')] }, [], taken);
   const make = await seen('button', 'Make 1 data set');
   await until(() => expect((make as HTMLButtonElement).disabled).toBe(false));
   await pressOn(make);
@@ -157,7 +165,7 @@ it('says why a file gives nothing', async () => {
 });
 
 it('takes rows that are pasted, but for those that go into a field', async () => {
-  const { requests } = await dialog({ path: 'data/my-book.xlsx', sets: [set('clays')] });
+  const { requests } = await dialog({ path: 'data/my-book.xlsx', parts: 2, sets: [set('clays')] });
   await pressOn(await seen('button', 'Close'));
   const paste = async (words: string, target: Element) => {
     const event = new Event('paste', { bubbles: true });

@@ -6,10 +6,12 @@ import { useBlocks } from '@/api/queries';
 import type { FileProposals } from '@/api/types';
 import { dataSetPlace } from '@/app/places';
 import { nameKey } from '@/document/words';
+import { asFileName } from '@/parts/asFileName';
 import { useAttempt } from '@/parts/attempt';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
 import { ErrorStrip } from '@/parts/ErrorLine';
+import { FileButton } from '@/parts/FileButton';
 import { isTable } from '@/parts/isTable';
 import { OneChoice } from '@/parts/OneChoice';
 import { WideDialog } from '@/parts/WideDialog';
@@ -20,7 +22,7 @@ const USUAL_PATH = 'data/data.elmt';
 const READABLE = '.csv,.tsv,.txt,.json,.xlsx,.ods,.sqlite,.db';
 
 /** Where a file lies if nothing is there. */
-const wantedPath = (file: File) => `data/${file.name.replaceAll(/[^\p{L}\p{N}._-]+/gu, '-')}`;
+const wantedPath = (file: File) => `data/${asFileName(file.name)}`;
 
 /** A file with what is in it, once that is known. */
 interface Looked {
@@ -94,37 +96,24 @@ function dialogOf(looked: Looked | null, close: () => void, wrong: string, close
 const titleOf = (file: File) => `What “${file.name}” has`;
 
 /** The button that asks for a data file. */
-export function FromFile({ take }: { take: (file: File | undefined) => void }) {
-  const input = useRef<HTMLInputElement>(null);
-  const words = 'Data sets from a file';
-  return (
-    <>
-      <input
-        ref={input}
-        type="file"
-        accept={READABLE}
-        tabIndex={-1}
-        aria-label={words}
-        className="sr-only"
-        onChange={(event) => {
-          take(event.target.files?.[0]);
-          event.target.value = '';
-        }}
-      />
-      <button
-        type="button"
-        title={`${words}: CSV, TSV, JSON, XLSX, ODS or SQLite; or drop one anywhere here`}
-        aria-label={`${words} …`}
-        className="grid size-[26px] flex-none place-items-center rounded-field border border-hair-strong bg-surface hover:border-field"
-        onClick={() => input.current?.click()}
-      >
-        <Upload size={13} aria-hidden />
-      </button>
-    </>
-  );
-}
+export const FromFile = ({ take }: { take: (file: File | undefined) => void }) => (
+  <FileButton
+    words="Data sets from a file …"
+    icon={<Upload size={13} aria-hidden />}
+    accept={READABLE}
+    take={([file]) => take(file)}
+  />
+);
 
-function SetsDialog({ file, found: { path, sets }, close }: { file: File; found: FileProposals; close: () => void }) {
+function SetsDialog({
+  file,
+  found: { path, parts, sets },
+  close,
+}: {
+  file: File;
+  found: FileProposals;
+  close: () => void;
+}) {
   const { data: blocks } = useBlocks();
   const [all, setAll] = useState<readonly WantedSet[]>(() =>
     sets.map((set) => ({ set, name: set.name, wanted: set.broken === undefined && set.rows !== 0 })),
@@ -191,13 +180,18 @@ function SetsDialog({ file, found: { path, sets }, close }: { file: File; found:
             change={(to) => setAll(all.map((one) => (one === each ? { ...each, ...to } : one)))}
           />
         ))}
+        {parts > sets.length && (
+          <p role="note" className="px-4 py-3 text-ink-2">
+            These are the first {sets.length} of {parts}. Of the others, a data set is written by hand.
+          </p>
+        )}
       </div>
     </WideDialog>
   );
 }
 
 /** Why sets of these names cannot be made beside others; empty where they can. */
-export function objectionTo(names: readonly string[], others: readonly string[]): string {
+function objectionTo(names: readonly string[], others: readonly string[]): string {
   const taken = new Set(others.map(nameKey));
   for (const name of names) {
     const key = nameKey(name.trim());

@@ -2,6 +2,7 @@ import { useEffect } from 'react';
 import { useLocation } from 'wouter';
 import { inAddress, sendFile } from '@/api/client';
 import { intakePlace } from '@/app/places';
+import { asFileName } from '@/parts/asFileName';
 import { useAttempt } from '@/parts/attempt';
 import { isTable } from '@/parts/isTable';
 import { isTyping } from '@/parts/typing';
@@ -23,7 +24,7 @@ export function useTakeIn(sheets: readonly string[], taken: () => void) {
     if (!TAKEN.split(',').some((ending) => file.name.toLowerCase().endsWith(ending))) {
       return setWrong(`“${file.name}” is no spreadsheet; take one that ends in ${TAKEN.replaceAll(',', ', ')}.`);
     }
-    void put(`intake/${file.name.replaceAll(/[^\p{L}\p{N}._-]+/gu, '-')}`, file);
+    void put(`intake/${asFileName(file.name)}`, file);
   };
   useEffect(() => {
     const onPaste = (event: ClipboardEvent) => {

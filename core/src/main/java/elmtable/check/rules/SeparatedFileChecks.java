@@ -8,7 +8,6 @@ import elmtable.text.Diagnostic;
 import elmtable.text.Fix;
 import elmtable.text.Problem;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -25,18 +24,17 @@ final class SeparatedFileChecks {
       return Optional.empty();
     }
     String path = from.get().value();
+    List<String> seems = new ArrayList<>();
+    List<String> lines = new ArrayList<>();
     try {
-      SeparatedShape shape = SeparatedShape.of(files, path);
-      List<String> seems = new ArrayList<>();
-      List<String> lines = new ArrayList<>();
-      if (block.separator().isEmpty() && shape.separator() != SeparatedShape.usualSeparator(path)) {
-        seems.add("divided by " + (shape.separator() == '\t' ? "tabs" : quoted(shape.separator())));
-        lines.add("separator: " + shape.separatorWord());
-      }
-      if (block.encoding().isEmpty() && !shape.encoding().equals(StandardCharsets.UTF_8)) {
-        seems.add("written in " + shape.encoding().name());
-        lines.add("encoding: " + shape.encoding().name());
-      }
+      SeparatedShape.of(files, path)
+          .properties(path)
+          .forEach((word, value) -> {
+            if (block.property(word).isEmpty()) {
+              seems.add(seems(word, value));
+              lines.add(word + ": " + value);
+            }
+          });
       if (lines.isEmpty()) {
         return Optional.empty();
       }
@@ -54,7 +52,10 @@ final class SeparatedFileChecks {
     }
   }
 
-  private static String quoted(char separator) {
-    return "“" + separator + "”";
+  private static String seems(String word, String value) {
+    if (word.equals("encoding")) {
+      return "written in " + value;
+    }
+    return "divided by " + (value.equals("tab") ? "tabs" : "“" + value + "”");
   }
 }

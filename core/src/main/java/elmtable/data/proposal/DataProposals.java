@@ -13,7 +13,6 @@ import elmtable.language.Block;
 import elmtable.language.DocumentParser;
 import elmtable.text.Names;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;
@@ -55,6 +54,17 @@ public final class DataProposals {
   /** What a spreadsheet calls a sheet that nobody named. */
   private static final Pattern AUTOMATIC = Pattern.compile("\\p{L}+ ?\\d+");
 
+  /**
+   * What a file gives.
+   *
+   * @param parts how many parts it has, of which the first are read
+   */
+  public record Found(List<DataProposal> sets, int parts) {
+    public Found {
+      sets = List.copyOf(sets);
+    }
+  }
+
   private final ProjectFiles files;
   private final String path;
   private final Set<String> taken = new HashSet<>();
@@ -66,31 +76,31 @@ public final class DataProposals {
   }
 
   /**
-   * At most {@value #MOST_PARTS} of them; one of several may be broken. Throws {@link
-   * BrokenDataException} where the file cannot be read at all or has nothing to read.
+   * One of several may be broken. Throws {@link BrokenDataException} where the file cannot be read
+   * at all or has nothing to read.
    *
    * @param taken names that other data sets have
    */
-  public static List<DataProposal> of(ProjectFiles files, String path, Collection<String> taken) {
-    List<DataProposal> all = new DataProposals(files, path, taken).all();
-    String reason = all.get(0).summary().broken();
-    if (all.size() == 1 && !reason.isEmpty()) {
+  public static Found of(ProjectFiles files, String path, Collection<String> taken) {
+    Found found = new DataProposals(files, path, taken).all();
+    String reason = found.sets().get(0).summary().broken();
+    if (found.parts() == 1 && !reason.isEmpty()) {
       throw new BrokenDataException(reason);
     }
-    return all;
+    return found;
   }
 
-  private List<DataProposal> all() {
+  private Found all() {
     return switch (path.substring(path.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT)) {
-      case "csv", "tsv", "txt" -> List.of(proposal(nameOfFile(), separated()));
+      case "csv", "tsv", "txt" -> new Found(List.of(proposal(nameOfFile(), separated())), 1);
       case "json" -> parts(Part.LIST, FileParts.records(files, path));
       case "sqlite", "db" -> parts(Part.TABLE, FileParts.tables(files, path));
       case "xlsx", "ods" -> parts(Part.SHEET, FileParts.sheets(files, path));
-      default -> List.of(proposal(nameOfFile(), List.of()));
+      default -> new Found(List.of(proposal(nameOfFile(), List.of())), 1);
     };
   }
 
-  private List<DataProposal> parts(Part kind, List<String> parts) {
+  private Found parts(Part kind, List<String> parts) {
     if (parts.isEmpty()) {
       throw new BrokenDataException(
           path + " has no " + kind.noun + " that rows could be read from.");
@@ -105,7 +115,7 @@ public final class DataProposals {
               alone ? nameOfFile() : nameOfPart(kind.name(part)),
               named ? List.of(kind.property + ": " + part) : List.of()));
     }
-    return proposals;
+    return new Found(proposals, parts.size());
   }
 
   private String nameOfPart(String part) {
@@ -120,15 +130,9 @@ public final class DataProposals {
 
   private List<String> separated() {
     try {
-      SeparatedShape shape = SeparatedShape.of(files, path);
-      List<String> properties = new ArrayList<>();
-      if (shape.separator() != SeparatedShape.usualSeparator(path)) {
-        properties.add("separator: " + shape.separatorWord());
-      }
-      if (!shape.encoding().equals(StandardCharsets.UTF_8)) {
-        properties.add("encoding: " + shape.encoding().name());
-      }
-      return properties;
+      return SeparatedShape.of(files, path).properties(path).entrySet().stream()
+          .map(property -> property.getKey() + ": " + property.getValue())
+          .toList();
     } catch (IOException unreadable) {
       throw new BrokenDataException(path + " cannot be read: " + unreadable.getMessage() + ".");
     }

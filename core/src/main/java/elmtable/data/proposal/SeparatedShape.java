@@ -16,8 +16,10 @@ import java.nio.charset.CoderResult;
 import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 
 /** How a file of separated values seems to be written, by its beginning. */
 public record SeparatedShape(char separator, Charset encoding) {
@@ -28,13 +30,20 @@ public record SeparatedShape(char separator, Charset encoding) {
   /** What spreadsheets write where they do not write UTF-8. */
   private static final Charset OLDER = Charset.forName("windows-1252");
 
-  /** The separator as the property of that name says it. */
-  public String separatorWord() {
-    return separator == '\t' ? "tab" : String.valueOf(separator);
+  /** What a data set must say to read a file of this shape: words of properties with values. */
+  public Map<String, String> properties(String path) {
+    Map<String, String> properties = new LinkedHashMap<>();
+    if (separator != usualSeparator(path)) {
+      properties.put("separator", separator == '\t' ? "tab" : String.valueOf(separator));
+    }
+    if (!encoding.equals(StandardCharsets.UTF_8)) {
+      properties.put("encoding", encoding.name());
+    }
+    return properties;
   }
 
   /** The one that a file has without that property, by the ending of its name. */
-  public static char usualSeparator(String path) {
+  private static char usualSeparator(String path) {
     return path.toLowerCase(Locale.ROOT).endsWith(".tsv") ? '\t' : ',';
   }
 

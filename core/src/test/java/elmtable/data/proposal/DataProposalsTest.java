@@ -1,5 +1,6 @@
 package elmtable.data.proposal;
 
+import static java.util.stream.Collectors.joining;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
@@ -15,6 +16,7 @@ import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.Statement;
 import java.util.List;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -23,7 +25,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 class DataProposalsTest {
   private static List<DataProposal> proposals(String path, byte[] content, String... taken) {
-    return DataProposals.of(new OneFile(content), path, List.of(taken));
+    return DataProposals.of(new OneFile(content), path, List.of(taken)).sets();
   }
 
   /** A proposal in a line: name, properties, columns, number of rows. */
@@ -180,6 +182,17 @@ class DataProposalsTest {
     String message =
         assertThrows(BrokenDataException.class, () -> proposals(path, utf8(content))).getMessage();
     assertTrue(message.startsWith(reason), message);
+  }
+
+  @Test
+  void ofVeryManyPartsTheFirstAreReadAndAllAreCounted() {
+    String lists =
+        IntStream.range(0, 60)
+            .mapToObj(i -> "\"l" + i + "\": [{}]")
+            .collect(joining(", ", "{", "}"));
+    DataProposals.Found found = DataProposals.of(new OneFile(utf8(lists)), "m.json", List.of());
+    assertEquals(50, found.sets().size());
+    assertEquals(60, found.parts());
   }
 
   @Test

@@ -73,8 +73,9 @@ public final class DataMessages {
 
   /**
    * @param path where the file would lie; free, while the one asked for may not be
+   * @param parts how many parts the file has; of very many, the first are sets
    */
-  public record FileProposals(String path, List<ProposedSet> sets) {}
+  public record FileProposals(String path, int parts, List<ProposedSet> sets) {}
 
   /**
    * Some rows of a data set.

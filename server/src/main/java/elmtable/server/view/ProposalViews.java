@@ -7,6 +7,7 @@ import elmtable.project.Project;
 import elmtable.project.entry.DataEntry;
 import elmtable.server.message.DataMessages.FileProposals;
 import elmtable.server.message.DataMessages.ProposedSet;
+import java.util.List;
 
 /** The data sets that could be made of a file. */
 public final class ProposalViews {
@@ -16,13 +17,10 @@ public final class ProposalViews {
    * @param files those of the project with the one at the path
    */
   public static FileProposals of(Project project, ProjectFiles files, String path) {
+    List<String> names = project.index().dataSets().stream().map(DataEntry::name).toList();
+    DataProposals.Found found = DataProposals.of(files, path, names);
     return new FileProposals(
-        path,
-        DataProposals.of(
-                files, path, project.index().dataSets().stream().map(DataEntry::name).toList())
-            .stream()
-            .map(ProposalViews::set)
-            .toList());
+        path, found.parts(), found.sets().stream().map(ProposalViews::set).toList());
   }
 
   private static ProposedSet set(DataProposal proposal) {
