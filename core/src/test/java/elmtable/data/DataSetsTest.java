@@ -93,7 +93,7 @@ class DataSetsTest {
       quoteCharacter = '^',
       value = {
         "a,b;1,'x'y; ! row 2, column 2: behind a closing quote",
-        "a,b;;;1,2;'3'4,5; ! row 3, column 1: behind a closing quote",
+        "a,b;;;1,2;'3'4,5; ! row 5, column 1: behind a closing quote",
         "a,b;'1;2',3;4,'5;6 ! row 3, column 2: a quote opens in line 4 and never closes",
         "a;'2''; ! row 2, column 1: a quote opens in line 2 and never closes",
       })

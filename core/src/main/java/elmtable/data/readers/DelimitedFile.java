@@ -3,7 +3,6 @@ package elmtable.data.readers;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
-import de.siegmar.fastcsv.reader.StringArrayHandler;
 import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.DataRow;
 import elmtable.data.source.DataSource;
@@ -12,7 +11,6 @@ import elmtable.data.source.ReadingTime;
 import elmtable.data.source.Rows;
 import elmtable.text.Counted;
 import elmtable.text.Names;
-import elmtable.text.SourceText;
 import java.io.IOException;
 import java.io.InputStreamReader;
 import java.io.Reader;
@@ -20,7 +18,7 @@ import java.io.UncheckedIOException;
 import java.nio.charset.Charset;
 import java.nio.charset.CodingErrorAction;
 import java.util.ArrayList;
-import java.util.Arrays;
+import java.util.Collections;
 import java.util.HashSet;
 import java.util.Iterator;
 import java.util.List;
@@ -77,7 +75,7 @@ record DelimitedFile(
           ReadingTime.check();
         }
         if (size != columns.size()) {
-          faults.accept(new DataRow((int) number, List.of(), fault(number, size, columns)));
+          faults.accept(new DataRow((int) number, List.of(), fault(scan.row(), size, columns)));
         }
       }
       return number;
@@ -120,39 +118,32 @@ record DelimitedFile(
     return new BrokenDataException(path + ", " + reason + ".");
   }
 
-  /** What is wrong with a row of so many cells. */
-  private String fault(long number, int size, List<String> columns) {
-    long fileRow = header ? number + 1 : number;
+  /**
+   * What is wrong with a row of so many cells; the empty text where it has as many as it should.
+   */
+  private String fault(long row, int size, List<String> columns) {
+    if (size == columns.size()) {
+      return "";
+    }
+    String where = path + ", row " + row + ", column ";
     if (size < columns.size()) {
-      return path
-          + ", row "
-          + fileRow
-          + ", column "
-          + (size + 1)
-          + ": the row ends before “"
-          + columns.get(size)
-          + "”.";
+      return where + (size + 1) + ": the row ends before “" + columns.get(size) + "”.";
     }
-    if (size > columns.size()) {
-      return path
-          + ", row "
-          + fileRow
-          + ", column "
-          + (columns.size() + 1)
-          + ": there "
-          + (columns.size() == 1 ? "is" : "are")
-          + " only "
-          + Counted.of(columns.size(), "column")
-          + ".";
-    }
-    return "";
+    return where
+        + (columns.size() + 1)
+        + ": there "
+        + (columns.size() == 1 ? "is" : "are")
+        + " only "
+        + Counted.of(columns.size(), "column")
+        + ".";
   }
 
   private final class Reading implements Rows {
-    private final CsvReader<String[]> reader;
-    private final Iterator<String[]> records;
+    private final DelimitedCells cells = new DelimitedCells();
+    private final CsvReader<List<String>> reader;
+    private final Iterator<List<String>> records;
     private final List<String> columns;
-    private String[] ahead;
+    private List<String> ahead;
     private int number;
 
     Reading() {
@@ -163,13 +154,13 @@ record DelimitedFile(
                 .missingFieldStrategy(FieldMismatchStrategy.IGNORE)
                 .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
                 .allowUnclosedQuote(false)
-                .build(StringArrayHandler.of(), text(CodingErrorAction.REPORT));
+                .build(cells, text(CodingErrorAction.REPORT));
       } catch (IOException failed) {
         throw unreadable(failed);
       }
       records = reader.iterator();
-      String[] first = record();
-      columns = first == null ? List.of() : header ? named(first) : numbered(first.length);
+      List<String> first = record();
+      columns = first == null ? List.of() : header ? named(first) : numbered(first.size());
       ahead = header ? null : first;
     }
 
@@ -181,8 +172,8 @@ record DelimitedFile(
       return names;
     }
 
-    private List<String> named(String[] first) {
-      ReaderLimits.columns(path, first.length);
+    private List<String> named(List<String> first) {
+      ReaderLimits.columns(path, first.size());
       List<String> names = new ArrayList<>();
       Set<String> seen = new HashSet<>();
       for (String name : first) {
@@ -201,44 +192,38 @@ record DelimitedFile(
 
     @Override
     public DataRow next() {
-      String[] cells = ahead != null ? ahead : record();
+      List<String> record = ahead != null ? ahead : record();
       ahead = null;
-      if (cells == null) {
+      if (record == null) {
         return null;
       }
       number++;
       if ((number & LOOK_EVERY) == 0) {
         ReadingTime.check();
       }
-      int size = cells.length;
-      if (size == columns.size()) {
-        return new DataRow(number, List.of(cells), "");
+      String fault = fault(cells.row(), record.size(), columns);
+      return new DataRow(number, fitting(record), fault);
+    }
+
+    /** As many cells as there are columns. */
+    private List<String> fitting(List<String> record) {
+      int size = columns.size();
+      if (record.size() < size) {
+        record.addAll(Collections.nCopies(size - record.size(), ""));
       }
-      String[] fitting = Arrays.copyOf(cells, columns.size());
-      Arrays.fill(fitting, Math.min(size, fitting.length), fitting.length, "");
-      return new DataRow(number, List.of(fitting), fault(number, size, columns));
+      return List.copyOf(record.subList(0, size));
     }
 
     /** The next record; where it cannot be read, the file is read once more to tell why. */
-    private String[] record() {
+    private List<String> record() {
       try {
-        return records.hasNext() ? withLineFeeds(records.next()) : null;
+        return records.hasNext() ? records.next() : null;
       } catch (CsvParseException | UncheckedIOException unreadable) {
         close();
         throw fault()
             .orElseGet(
-                () -> broken("row " + (number + 2) + ": a cell or row is too long to be read"));
+                () -> broken("row " + cells.row() + ": a cell or row is too long to be read"));
       }
-    }
-
-    /** Line breaks inside cells are what a page shows for them, whoever wrote the file. */
-    private static String[] withLineFeeds(String[] cells) {
-      for (int i = 0; i < cells.length; i++) {
-        if (cells[i].indexOf('\r') >= 0) {
-          cells[i] = SourceText.withLineFeeds(cells[i]);
-        }
-      }
-      return cells;
     }
 
     private BrokenDataException broken(String reason) {

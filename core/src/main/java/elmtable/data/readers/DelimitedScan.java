@@ -5,7 +5,8 @@ import java.io.Reader;
 
 /**
  * Passes over the records of a file of separated values (RFC 4180) without making their cells: to
- * count them, and to tell where the file goes wrong. A line without text is not a record.
+ * count them, and to tell where the file goes wrong. A line without text is not a record, but a row
+ * of the file, as in a spreadsheet.
  */
 final class DelimitedScan {
   /** No character (Unicode 16, section 23.7), so that no text holds it. */
@@ -60,7 +61,7 @@ final class DelimitedScan {
   private final char[] buffer = new char[BUFFER];
   private int at;
   private int end;
-  private long row = 1;
+  private long row;
   private int column;
   private long line = 1;
   private long begun;
@@ -76,6 +77,7 @@ final class DelimitedScan {
   /** How many cells the next record has; 0 behind the last. */
   int next() throws IOException, FaultException {
     while (true) {
+      row++;
       column = 1;
       int first = read();
       int behind = cell(first);
@@ -88,13 +90,17 @@ final class DelimitedScan {
         back();
       }
       if (column > 1 || first != behind) {
-        row++;
         return column;
       }
       if (behind == END) {
         return 0;
       }
     }
+  }
+
+  /** The row of the record that was passed over last, counted from 1. */
+  long row() {
+    return row;
   }
 
   /** Passes over a cell; gives the character behind it. */

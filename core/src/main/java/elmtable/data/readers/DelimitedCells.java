@@ -1,0 +1,38 @@
+package elmtable.data.readers;
+
+import de.siegmar.fastcsv.reader.AbstractBaseCsvCallbackHandler;
+import elmtable.text.SourceText;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * Makes the cells of a record, and counts the rows of the file up to it as a spreadsheet does:
+ * lines without text are rows, too, though they are no records.
+ */
+final class DelimitedCells extends AbstractBaseCsvCallbackHandler<List<String>> {
+  private List<String> cells = List.of();
+  private long row;
+
+  /** The row of the record that was made last, counted from 1; 0 before the first. */
+  long row() {
+    return row;
+  }
+
+  @Override
+  protected void handleBegin(long line) {
+    row++;
+    cells = new ArrayList<>(cells.size());
+  }
+
+  @Override
+  protected void handleField(int index, char[] buffer, int from, int length, boolean quoted) {
+    String cell = new String(buffer, from, length);
+    // Line breaks inside cells are what a page shows for them, whoever wrote the file.
+    cells.add(quoted ? SourceText.withLineFeeds(cell) : cell);
+  }
+
+  @Override
+  protected List<String> buildRecord() {
+    return cells;
+  }
+}
