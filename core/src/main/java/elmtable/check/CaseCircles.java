@@ -36,11 +36,7 @@ final class CaseCircles {
   static Map<Block, List<Diagnostic>> find(Project project) {
     CaseCircles circles = new CaseCircles(project.index());
     for (DocumentIndex document : project.indexes().values()) {
-      for (CaseEntry entry : document.cases()) {
-        if (!entry.after().names().isEmpty()) {
-          circles.left.put(entry.key(), entry);
-        }
-      }
+      document.laterCases().forEach(entry -> circles.left.put(entry.key(), entry));
     }
     circles.leaveOutWhatCanBegin();
     return circles.left.isEmpty() ? Map.of() : circles.problems();

@@ -10,6 +10,7 @@ import elmtable.language.Section;
 import elmtable.language.TagExpression;
 import elmtable.project.CaseData;
 import elmtable.project.CaseNames;
+import elmtable.project.DocumentIndex;
 import elmtable.project.Environments;
 import elmtable.project.Project;
 import elmtable.project.entry.CaseEntry;
@@ -80,6 +81,12 @@ public final class Planner {
     }
     return new Plan(
         new NeededCases(project, planner, plans).added(), planner.environments, planner.browsers);
+  }
+
+  /** The cases of one document, as if everything was selected. */
+  public static List<CasePlan> plan(CheckedProject checked, DocumentIndex document) {
+    Planner planner = new Planner(checked, Selection.everything());
+    return document.cases().stream().map(planner::plan).toList();
   }
 
   private static TagExpression readTags(String written) {

@@ -44,6 +44,7 @@ public final class DocumentIndex {
   private final Optional<SuiteEntry> suite;
   private volatile Set<String> published;
   private volatile Map<String, CaseEntry> casesByName;
+  private volatile List<CaseEntry> laterCases;
   private volatile Map<LocatedBlock, KeywordEntry.Composed> keywordsByBlock;
   private volatile Map<Symbol, Object> facts;
 
@@ -92,6 +93,16 @@ public final class DocumentIndex {
   /** The cases of its suite. */
   public List<CaseEntry> cases() {
     return suite.map(SuiteEntry::cases).orElse(List.of());
+  }
+
+  /** Those of them that come after others. */
+  public List<CaseEntry> laterCases() {
+    List<CaseEntry> known = laterCases;
+    if (known == null) {
+      known = cases().stream().filter(entry -> !entry.after().names().isEmpty()).toList();
+      laterCases = known;
+    }
+    return known;
   }
 
   /** What is wrong with names of cases and elements that stand twice in it; absolute lines. */

@@ -2,7 +2,6 @@ package elmtable.server.http;
 
 import elmtable.completion.Completion;
 import elmtable.language.BlockKind;
-import elmtable.plan.Plan;
 import elmtable.project.Project;
 import elmtable.project.entry.NamedBlock;
 import elmtable.server.message.ProjectMessages;
@@ -12,11 +11,10 @@ import elmtable.server.service.Services;
 import elmtable.server.service.Snapshot;
 import elmtable.server.service.Workspace;
 import elmtable.server.store.RunStore;
-import elmtable.server.view.CaseOutcomes;
 import elmtable.server.view.DocumentViews;
 import elmtable.server.view.KeywordPage;
-import elmtable.server.view.PerSnapshot;
 import elmtable.server.view.Problems;
+import elmtable.server.view.ProjectTree;
 import io.javalin.config.RoutesConfig;
 import io.javalin.http.BadRequestResponse;
 import io.javalin.http.Context;
@@ -44,12 +42,11 @@ final class Api {
           HandlerType.DELETE);
 
   private final Supplier<Services> services;
-  private final PerSnapshot<Plan> wholePlans;
+  private final ProjectTree tree = new ProjectTree();
 
   /** {@code services} waits until the project is read, so that requests may come before. */
-  Api(Supplier<Services> services, PerSnapshot<Plan> wholePlans) {
+  Api(Supplier<Services> services) {
     this.services = services;
-    this.wholePlans = wholePlans;
   }
 
   private Workspace workspace() {
@@ -106,14 +103,12 @@ final class Api {
   }
 
   private ProjectMessages.TreeView tree() {
-    Snapshot snapshot = workspace().snapshot();
-    return documentViews()
-        .tree(new CaseOutcomes(plan(snapshot), store()::lastOutcome, store()::usualMillis));
-  }
-
-  /** The plan of everything, worked out once for a snapshot. */
-  private Plan plan(Snapshot snapshot) {
-    return wholePlans.of(snapshot);
+    RunStore runs = store();
+    // The changes are counted first, so that what comes meanwhile is looked at the next time.
+    long changes = runs.outcomeChanges();
+    return tree.of(
+        workspace().snapshot(),
+        new ProjectTree.Past(runs::lastOutcome, runs::usualMillis, changes));
   }
 
   private static List<String> names(Project project, BlockKind kind) {

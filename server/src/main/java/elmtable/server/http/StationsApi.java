@@ -87,7 +87,7 @@ final class StationsApi {
             : new RenameTarget.Named(kind(word), name);
     RunStore runs = services.get().store();
     CaseOutcomes outcomes =
-        new CaseOutcomes(plans.of(snapshot), runs::lastOutcome, runs::usualMillis);
+        new CaseOutcomes(plans.of(snapshot).cases(), runs::lastOutcome, runs::usualMillis);
     ctx.json(new UseViews(snapshot.project(), outcomes).of(thing));
   }
 

@@ -80,7 +80,7 @@ public final class WebServer implements AutoCloseable {
           new StationsApi(services::join, plans).routes(config.routes);
           new RunsApi(services::join).routes(config.routes);
           new PlanApi(services::join, plans).routes(config.routes);
-          new Api(services::join, plans).routes(config.routes);
+          new Api(services::join).routes(config.routes);
           errors(config.routes, services::join);
         });
     javalin.start();

@@ -21,6 +21,8 @@ final class LastOutcomes {
   private final Long2IntOpenHashMap outcomes = new Long2IntOpenHashMap();
   private final Long2DoubleOpenHashMap millis = new Long2DoubleOpenHashMap();
 
+  private long changes;
+
   private LastOutcomes() {
     outcomes.defaultReturnValue(NONE);
     millis.defaultReturnValue(NONE);
@@ -56,9 +58,15 @@ final class LastOutcomes {
     return usual == NONE ? OptionalDouble.empty() : OptionalDouble.of(usual);
   }
 
+  /** How often something was taken in. */
+  synchronized long changes() {
+    return changes;
+  }
+
   /** Takes in how it ended; each time that it passed moves its usual time by some. */
   synchronized void put(String identity, Outcome outcome, double took) {
     long key = key(identity);
+    changes++;
     outcomes.put(key, outcome.ordinal());
     if (outcome == Outcome.PASSED) {
       double before = millis.get(key);

@@ -278,6 +278,11 @@ public final class RunStore implements EvidenceKeeper {
     return lastOutcomes.millis(identity);
   }
 
+  /** How often one of these two changed since the server started. */
+  public long outcomeChanges() {
+    return lastOutcomes.changes();
+  }
+
   /** A run, and the number that an executable case has in it. */
   public record LastRun(long run, int number) {}
 

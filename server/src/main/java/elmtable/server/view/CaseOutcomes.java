@@ -3,11 +3,8 @@ package elmtable.server.view;
 import elmtable.check.CheckedProject;
 import elmtable.plan.CasePlan;
 import elmtable.plan.ExecutableCase;
-import elmtable.plan.Plan;
 import elmtable.plan.Planner;
-import elmtable.plan.Selection;
 import elmtable.project.entry.CaseEntry;
-import elmtable.project.entry.SuiteEntry;
 import elmtable.run.event.Outcome;
 import elmtable.run.request.ExpectedTimes;
 import elmtable.server.message.Nullable;
@@ -17,21 +14,15 @@ import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.Function;
 
-/**
- * For each case how many executable cases it has, how they ended when they last ran, and how long
- * that takes.
- */
+/** For each case how its executable cases ended when they last ran, and how long that takes. */
 public final class CaseOutcomes {
   /** Of a case with more executable cases, its mark tells of the first ones. */
   private static final int MOST_OF_A_CASE = 2000;
 
-  private final Map<Object, CasePlan> plans = new IdentityHashMap<>();
   private final Map<Object, Ran> ran = new IdentityHashMap<>();
-  private final Plan plan;
 
   /**
    * How the executable cases of a case ended.
@@ -43,12 +34,11 @@ public final class CaseOutcomes {
     static final Ran NEVER = new Ran(null, null);
   }
 
-  /** Of all cases of a plan. */
-  public CaseOutcomes(Plan plan, Function<String, Outcome> lastByIdentity, ExpectedTimes times) {
-    this.plan = plan;
-    for (CasePlan casePlan : plan.cases()) {
-      plans.put(casePlan.entry().located(), casePlan);
-      ran.put(casePlan.entry().located(), ran(casePlan, lastByIdentity, times));
+  /** Of some planned cases. */
+  public CaseOutcomes(
+      List<CasePlan> plans, Function<String, Outcome> lastByIdentity, ExpectedTimes times) {
+    for (CasePlan plan : plans) {
+      ran.put(plan.entry().located(), ran(plan, lastByIdentity, times));
     }
   }
 
@@ -58,18 +48,7 @@ public final class CaseOutcomes {
       String path,
       Function<String, Outcome> lastByIdentity,
       ExpectedTimes times) {
-    List<String> suites =
-        project.project().index().suites().stream()
-            .filter(suite -> suite.path().equals(path))
-            .map(SuiteEntry::name)
-            .toList();
-    if (suites.isEmpty()) {
-      return List.of();
-    }
-    return Planner.plan(project, Selection.everything().withSuites(suites.toArray(String[]::new)))
-        .cases()
-        .stream()
-        .filter(plan -> plan.entry().path().equals(path))
+    return Planner.plan(project, project.project().indexes().get(path)).stream()
         .map(plan -> {
           Ran ran = ran(plan, lastByIdentity, times);
           return new CaseOutcomeView(
@@ -97,19 +76,8 @@ public final class CaseOutcomes {
     return new Ran(last, usual.isPresent() ? Math.round(usual.getAsDouble() * plan.count()) : null);
   }
 
-  Optional<CasePlan> plan(CaseEntry entry) {
-    return Optional.ofNullable(plans.get(entry.located()));
-  }
-
   Ran ran(CaseEntry entry) {
     return ran.getOrDefault(entry.located(), Ran.NEVER);
-  }
-
-  long ofSuite(String path) {
-    return plan.cases().stream()
-        .filter(c -> c.entry().path().equals(path))
-        .mapToLong(CasePlan::count)
-        .sum();
   }
 
   /** The worst of several outcomes; null where none of them is known. */

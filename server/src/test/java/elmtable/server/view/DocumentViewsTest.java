@@ -85,8 +85,7 @@ class DocumentViewsTest {
   }
 
   private static ProjectMessages.TreeView tree(Map<String, Outcome> last, ExpectedTimes times) {
-    return views()
-        .tree(new CaseOutcomes(Planner.plan(CHECKED, Selection.everything()), last::get, times));
+    return new ProjectTree().of(SNAPSHOT, new ProjectTree.Past(last::get, times, 0));
   }
 
   private static SheetMessages.BlockMeaning block(int place) {
