@@ -1,5 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useReducer, useRef } from 'react';
+import { whenNobodyTypes } from '@/parts/typingPause';
 import { whenQuiet } from '@/parts/whenQuiet';
 import { live } from './socket';
 import type { Outcome, Planned, ProjectView, RunEventUnion } from './types';
@@ -33,7 +34,9 @@ export function useChanges() {
   useEffect(() => {
     const waiting = new Set<string>();
     let server = '';
-    const fetchLists = () => {
+    const fetchLists = async () => {
+      // They are of the whole project, and nobody who types on looks at them.
+      await whenNobodyTypes(LISTS_LONGEST_MILLIS, LISTS_QUIET_MILLIS);
       for (const key of waiting) queries.invalidateQueries({ queryKey: [key] });
       waiting.clear();
     };

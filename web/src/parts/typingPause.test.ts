@@ -21,8 +21,8 @@ async function told(keys: number[]): Promise<{ quiet: boolean; after: number }> 
 
 it('waits for a pause behind the last key', async () => {
   vi.advanceTimersByTime(200);
-  expect(await told([])).toEqual({ quiet: true, after: 120 });
-  expect(await told([30, 60])).toEqual({ quiet: true, after: 180 });
+  expect(await told([])).toEqual({ quiet: true, after: 40 });
+  expect(await told([30, 60])).toEqual({ quiet: true, after: 100 });
 });
 
 it('does not wait for ever', async () => {
@@ -32,7 +32,7 @@ it('does not wait for ever', async () => {
 
 it('does not wait at all where nobody typed', async () => {
   key();
-  vi.advanceTimersByTime(130);
+  vi.advanceTimersByTime(50);
   const began = performance.now();
   expect(await whenNobodyTypes()).toBe(true);
   expect(performance.now()).toBe(began);

@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.locks.LockSupport;
 import org.junit.jupiter.api.Test;
 import org.openqa.selenium.Keys;
 
@@ -15,6 +16,11 @@ import org.openqa.selenium.Keys;
 class SheetBenchmark {
   /** So many that the first ones, whose code is not compiled yet, are not all of the slowest. */
   private static final int KEYS = 200;
+
+  /** From key to key of somebody who types very fast: 150 words a minute. */
+  private static final Duration FAST = Duration.ofMillis(80);
+
+  private static final int PROBLEMS = 50;
 
   private static final String MEASURE =
       """
@@ -93,8 +99,13 @@ class SheetBenchmark {
       """;
 
   private static String suite(int cases) {
-    StringBuilder text = new StringBuilder("suite Large with " + cases + "\n");
-    for (int i = 1; i <= cases; i++) {
+    return suite(cases, 1);
+  }
+
+  /** A suite of so many cases, which are numbered from {@code first} on. */
+  private static String suite(int cases, int first) {
+    StringBuilder text = new StringBuilder("suite Large from " + first + "\n");
+    for (int i = first; i < first + cases; i++) {
       text.append("\ncase case ").append(i).append("\nsteps\n");
       for (int step = 1; step <= 8; step++) {
         text.append("| log | step ").append(step).append(" of ").append(i).append(" |\n");
@@ -109,6 +120,58 @@ class SheetBenchmark {
       text.append("| %-6d | n %-5d | t %-2d |\n".formatted(i, i, i % 100));
     }
     return text.toString();
+  }
+
+  @Test
+  void printsHowSoonAProblemIsTold() throws Exception {
+    Path folder = Files.createTempDirectory("elm-table-large-");
+    for (int first = 1; first <= 10_000; first += 500) {
+      Files.writeString(folder.resolve("from" + first + ".elmt"), suite(500, first));
+    }
+    try (World world = World.on(folder);
+        Screen screen = new Screen()) {
+      screen.open(world.address() + "/cases/from3001.elmt");
+      screen.see("//*[@role='row'][@aria-rowindex='4']//*[@role='gridcell']");
+      screen.saved();
+      screen.script(MEASURE);
+      screen.script(
+          "window.shown = () => [...document.querySelectorAll('[aria-invalid]')]"
+              + ".some((cell) => cell.textContent.includes(window.word))");
+      screen.press("//*[@role='row'][@aria-rowindex='4']//*[@role='gridcell'][1]");
+      Pace pace = new Pace(FAST);
+      for (int i = 0; i < PROBLEMS; i++) {
+        String word = "wrong" + i;
+        screen.script("window.word = '" + word + "'");
+        for (char letter : word.toCharArray()) {
+          pace.await();
+          screen.keys(String.valueOf(letter));
+        }
+        pace.await();
+        screen.keys(Keys.ENTER);
+        awaitFrames(screen, i + 1);
+      }
+      System.out.println("10,000 cases: from the key to its problem " + times(screen));
+    }
+  }
+
+  /** Somebody's time from key to key, kept whatever each one takes. */
+  private static final class Pace {
+    private final long nanos;
+    private long next = System.nanoTime();
+
+    Pace(Duration each) {
+      this.nanos = each.toNanos();
+    }
+
+    /**
+     * Waits for the time of the next key; one that is late is not made up for by the ones after.
+     */
+    void await() {
+      for (long left = next - System.nanoTime(); left > 0; left = next - System.nanoTime()) {
+        LockSupport.parkNanos(left);
+      }
+      next = System.nanoTime() + nanos;
+    }
   }
 
   @Test
@@ -157,19 +220,27 @@ class SheetBenchmark {
     screen.script(MEASURE);
     screen.press("//*[@role='row'][@aria-rowindex='4']//*[@role='gridcell'][1]");
     String arrows = arrows(screen);
+    String fast = commits(screen, key, FAST);
+    String fastest = commits(screen, key, Duration.ZERO);
+    System.out.println(
+        "%-16s answers after %s: opened %s ms, arrow %s, commit %s, without a pause between keys %s"
+            .formatted(path, latency, opened, arrows, fast, fastest));
+    screen.slow(Duration.ZERO);
+    screen.saved();
+  }
+
+  private static String commits(Screen screen, String key, Duration each) {
+    Pace pace = new Pace(each);
     for (int i = 0; i < KEYS; i++) {
+      pace.await();
       screen.keys(key);
-      // As hands do, the cell is committed once the letter can be seen in it.
+      // The cell is committed once the letter can be seen in it.
       screen.scriptLater(SEEN);
+      pace.await();
       screen.keys(Keys.ENTER);
       awaitFrames(screen, i + 1);
     }
-    String commits = times(screen);
-    System.out.println(
-        "%-16s answers after %s: opened %s ms, arrow %s, commit %s"
-            .formatted(path, latency, opened, arrows, commits));
-    screen.slow(Duration.ZERO);
-    screen.saved();
+    return times(screen);
   }
 
   private static String arrows(Screen screen) {
