@@ -31,8 +31,12 @@ import java.util.Set;
 final class RepeatedSteps {
   static final int WINDOW = 4;
 
-  /** Windows are kept in so many maps, so that a change copies only a few of them. */
-  private static final int SHARDS = 512;
+  /**
+   * Windows are kept in so many maps, so that a change copies only a few of them, and little of
+   * what did not change: a line that is inserted moves all cases below it, each with windows of its
+   * own.
+   */
+  private static final int SHARDS = 1 << 14;
 
   /** A window of steps in a case; {@code line} counts in the document. */
   record Window(String path, Block block, int line) {
@@ -82,8 +86,10 @@ final class RepeatedSteps {
     if (gone.isEmpty() && come.isEmpty()) {
       return this;
     }
-    Map<Long, List<Window>> stood = windows(others(gone, come));
-    Map<Long, List<Window>> stand = windows(others(come, gone));
+    // A case that only moved has the same.
+    Map<Block, List<Long>> hashesOf = new IdentityHashMap<>();
+    Map<Long, List<Window>> stood = windows(others(gone, come), hashesOf);
+    Map<Long, List<Window>> stand = windows(others(come, gone), hashesOf);
     List<Map<Long, List<Window>>> changed = new ArrayList<>(windows);
     Map<String, Set<Block>> affected = new HashMap<>();
     Set<Long> hashes = new HashSet<>(stood.keySet());
@@ -166,6 +172,10 @@ final class RepeatedSteps {
   }
 
   private static List<Window> replaced(List<Window> all, List<Window> before, List<Window> now) {
+    if (before.size() == all.size()) {
+      // None is left, as of nearly all that only moved.
+      return now.size() < 2 ? now : now.stream().sorted(IN_ORDER).toList();
+    }
     Map<Block, Set<Integer>> gone = new IdentityHashMap<>();
     for (Window window : before) {
       gone.computeIfAbsent(window.block(), block -> new HashSet<>()).add(window.line());
@@ -305,11 +315,12 @@ final class RepeatedSteps {
   }
 
   /** Where the windows of some cases stand, by hash. */
-  private static Map<Long, List<Window>> windows(List<CaseEntry> cases) {
+  private static Map<Long, List<Window>> windows(
+      List<CaseEntry> cases, Map<Block, List<Long>> hashesOf) {
     Map<Long, List<Window>> windows = new HashMap<>();
     for (CaseEntry entry : cases) {
       List<Step> steps = entry.block().activeSteps(Section.STEPS);
-      List<Long> hashes = hashes(steps);
+      List<Long> hashes = hashesOf.computeIfAbsent(entry.block(), block -> hashes(steps));
       for (int i = 0; i < hashes.size(); i++) {
         int line = entry.located().firstLine() + steps.get(i).range().line();
         windows
