@@ -29,15 +29,21 @@ async function typeFor(millis: number) {
   }
 }
 
-it('asks for lists of the whole project once changes and typing have paused', async () => {
+/** Lists are shown, and the project changed; gives the requests that are made. */
+async function changed() {
   vi.useFakeTimers();
   const socket = fakeSockets();
   const requests = serve({ 'GET /api/tree': { suites: [], documents: [] } });
   show(<Lists />);
   await passes(0);
   socket().open();
-  expect(requests).toHaveLength(1);
   socket().say(checked);
+  return requests;
+}
+
+it('asks for lists of the whole project once changes and typing have paused', async () => {
+  const requests = await changed();
+  expect(requests).toHaveLength(1);
   await typeFor(2_000);
   expect(requests).toHaveLength(1);
   await passes(400);
@@ -45,13 +51,7 @@ it('asks for lists of the whole project once changes and typing have paused', as
 });
 
 it('asks for them now and then where somebody types on', async () => {
-  vi.useFakeTimers();
-  const socket = fakeSockets();
-  const requests = serve({ 'GET /api/tree': { suites: [], documents: [] } });
-  show(<Lists />);
-  await passes(0);
-  socket().open();
-  socket().say(checked);
+  const requests = await changed();
   await typeFor(6_000);
   expect(requests).toHaveLength(2);
 });
