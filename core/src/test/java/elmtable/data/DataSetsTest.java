@@ -113,6 +113,27 @@ class DataSetsTest {
     assertEquals(counted, read.getMessage());
   }
 
+  @Test
+  void aRowThatIsTooLongIsNamed() {
+    byte[] bytes = ("a\n\n" + "x,".repeat(16_384) + "x\n").getBytes(StandardCharsets.UTF_8);
+    DataSource source = reading("from: x.csv\n", bytes).source().orElseThrow();
+    try (Rows rows = source.open()) {
+      assertEquals(
+          "x.csv, row 3: a cell or row is too long to be read.",
+          assertThrows(BrokenDataException.class, rows::next).getMessage());
+    }
+  }
+
+  @Test
+  void aNameThatStandsTwiceIsNamedWithItsRow() {
+    String message =
+        reading("from: x.csv\n", "\na,b,A\n1,2,3\n".getBytes(StandardCharsets.UTF_8))
+            .problems()
+            .get(0)
+            .message();
+    assertTrue(message.contains("x.csv, row 2, column 3: a second column has the name"), message);
+  }
+
   /** Counting passes over a file in another way than reading does. */
   @Test
   void countingAndReadingAgree() {

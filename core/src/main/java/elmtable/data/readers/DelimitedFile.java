@@ -184,7 +184,13 @@ record DelimitedFile(
         }
         if (!seen.add(Names.key(trimmed))) {
           throw broken(
-              "row 1, column " + names.size() + ": a second column has the name “" + trimmed + "”");
+              "row "
+                  + cells.row()
+                  + ", column "
+                  + names.size()
+                  + ": a second column has the name “"
+                  + trimmed
+                  + "”");
         }
       }
       return names;
