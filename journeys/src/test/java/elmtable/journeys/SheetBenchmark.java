@@ -154,26 +154,6 @@ class SheetBenchmark {
     }
   }
 
-  /** Somebody's time from key to key, kept whatever each one takes. */
-  private static final class Pace {
-    private final long nanos;
-    private long next = System.nanoTime();
-
-    Pace(Duration each) {
-      this.nanos = each.toNanos();
-    }
-
-    /**
-     * Waits for the time of the next key; one that is late is not made up for by the ones after.
-     */
-    void await() {
-      for (long left = next - System.nanoTime(); left > 0; left = next - System.nanoTime()) {
-        LockSupport.parkNanos(left);
-      }
-      next = System.nanoTime() + nanos;
-    }
-  }
-
   @Test
   void printsTheTimes() throws Exception {
     Path folder = Files.createTempDirectory("elm-table-large-");
@@ -279,5 +259,25 @@ class SheetBenchmark {
         : "%.0f ms median, %.0f ms at 95 %%"
             .formatted(
                 all.get(at.get("median")).doubleValue(), all.get(at.get("95 %")).doubleValue());
+  }
+
+  /** Somebody's time from key to key, kept whatever each one takes. */
+  private static final class Pace {
+    private final long nanos;
+    private long next = System.nanoTime();
+
+    Pace(Duration each) {
+      this.nanos = each.toNanos();
+    }
+
+    /**
+     * Waits for the time of the next key; one that is late is not made up for by the ones after.
+     */
+    void await() {
+      for (long left = next - System.nanoTime(); left > 0; left = next - System.nanoTime()) {
+        LockSupport.parkNanos(left);
+      }
+      next = System.nanoTime() + nanos;
+    }
   }
 }

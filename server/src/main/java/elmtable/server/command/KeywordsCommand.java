@@ -2,8 +2,8 @@ package elmtable.server.command;
 
 import elmtable.check.CheckedProject;
 import elmtable.server.service.Snapshot;
-import elmtable.server.view.DocumentViews;
 import elmtable.server.view.KeywordPage;
+import elmtable.server.view.KeywordViews;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Files;
@@ -39,7 +39,7 @@ final class KeywordsCommand implements Callable<Integer> {
     String page =
         KeywordPage.of(
             folder.toAbsolutePath().normalize().getFileName().toString(),
-            new DocumentViews(snapshot).keywords());
+            new KeywordViews(snapshot).keywords());
     PrintWriter to = spec.commandLine().getOut();
     if (out == null) {
       to.println(page);

@@ -11,8 +11,8 @@ import elmtable.server.service.Services;
 import elmtable.server.service.Snapshot;
 import elmtable.server.service.Workspace;
 import elmtable.server.store.RunStore;
-import elmtable.server.view.DocumentViews;
 import elmtable.server.view.KeywordPage;
+import elmtable.server.view.KeywordViews;
 import elmtable.server.view.Problems;
 import elmtable.server.view.ProjectTree;
 import io.javalin.config.RoutesConfig;
@@ -65,10 +65,10 @@ final class Api {
     routes.get("/api/project", ctx -> ctx.json(project()));
     routes.get("/api/tree", ctx -> ctx.json(tree()));
     routes.get("/api/problems", ctx -> ctx.json(problems()));
-    routes.get("/api/keywords", ctx -> ctx.json(documentViews().keywords()));
+    routes.get("/api/keywords", ctx -> ctx.json(keywordViews().keywords()));
     routes.get(
         "/api/keywords/reference.html",
-        ctx -> ctx.html(KeywordPage.of(workspace().name(), documentViews().keywords())));
+        ctx -> ctx.html(KeywordPage.of(workspace().name(), keywordViews().keywords())));
     routes.post("/api/completions", this::completeStep);
     routes.post("/api/completions/<path>", this::complete);
     // Only places of the interface have addresses of their own; here are resources.
@@ -123,8 +123,8 @@ final class Api {
         .toList();
   }
 
-  private DocumentViews documentViews() {
-    return new DocumentViews(workspace().snapshot());
+  private KeywordViews keywordViews() {
+    return new KeywordViews(workspace().snapshot());
   }
 
   private void complete(Context ctx) {

@@ -28,7 +28,7 @@ import java.util.OptionalDouble;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 
-class DocumentViewsTest {
+class ViewsTest {
   private static final Project PROJECT =
       Project.of(
           Map.of(
@@ -76,8 +76,8 @@ class DocumentViewsTest {
   private static final Snapshot SNAPSHOT =
       new Snapshot(1, CHECKED, Map.of("a.elmt", new Revision(7, 4)));
 
-  private static DocumentViews views() {
-    return new DocumentViews(SNAPSHOT);
+  private static KeywordViews views() {
+    return new KeywordViews(SNAPSHOT);
   }
 
   private static ProjectMessages.TreeView tree(Map<String, Outcome> last) {

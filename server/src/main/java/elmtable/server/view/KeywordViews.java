@@ -14,11 +14,11 @@ import java.util.List;
 import java.util.stream.Stream;
 
 /** Makes of a project what its list of keywords shows. */
-public final class DocumentViews {
+public final class KeywordViews {
   private final Project project;
   private final StepRows stepRows;
 
-  public DocumentViews(Snapshot snapshot) {
+  public KeywordViews(Snapshot snapshot) {
     this.project = snapshot.project();
     this.stepRows = new StepRows(new Binder(project.index()));
   }
