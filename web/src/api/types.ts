@@ -2,6 +2,7 @@
 
 export interface AnalysisView {
     version: number;
+    snapshot: number;
     token: string;
     blocks: BlockAnalysis[];
     problems: BlockProblem[];

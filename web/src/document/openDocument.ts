@@ -59,7 +59,10 @@ export class OpenDocument {
   private readonly listeners = new Set<() => void>();
   private waiting: AnalysisView | null = null;
   private asking = false;
-  private askAgain = false;
+  /** The state of the project that the answer under way has to be about, or another one is asked for. */
+  private wanted = 0;
+  /** The state of the project that the last answer was about. */
+  private analysed = 0;
 
   /** @param by the page's name for the server */
   constructor({ id, path, version, text }: DocumentText, by = client) {
@@ -233,33 +236,48 @@ export class OpenDocument {
     if (message.live === 'updated' && message.document === this.id) {
       this.sync.heard(message.after, message.updates);
     } else if (message.live === 'checked' && message.documents.includes(this.id)) {
-      void this.ask();
+      // Mostly this page has asked by itself, as the edit was its own.
+      if (message.snapshot > this.analysed) void this.ask(message.snapshot);
     } else if (message.live === 'welcome') {
+      // A server that was started again counts from the beginning.
+      this.analysed = 0;
       void this.sync.reconnected();
       void this.ask();
     }
   }
 
-  /** Asks what the server says of the document; one question at a time, and again where news came meanwhile. */
-  async ask() {
-    if (this.asking) {
-      this.askAgain = true;
-      return;
-    }
+  /**
+   * Asks what the server says of the document; one question at a time, and again where news came meanwhile.
+   * @param snapshot the state of the project that is asked about, at least; otherwise the one of now
+   */
+  async ask(snapshot = Number.POSITIVE_INFINITY) {
+    this.wanted = Math.max(this.wanted, snapshot);
+    if (this.asking) return;
     this.asking = true;
-    do {
-      this.askAgain = false;
-      try {
-        const answer = await this.sync.analysis(analysis(this.state).token);
-        const quiet = await whenNobodyTypes();
-        // While one types on, the next answer is on its way; now and then one is shown all the same.
-        if (!quiet || !this.askAgain) this.takeAnalysis(answer);
-      } catch (failed) {
-        if (!(failed instanceof Refused)) throw failed;
-        // The live connection says when the server is there again.
-      }
-    } while (this.askAgain);
-    this.asking = false;
+    try {
+      do await this.askOnce();
+      while (this.asksAgain);
+    } finally {
+      this.asking = false;
+    }
+  }
+
+  private async askOnce() {
+    this.wanted = 0;
+    try {
+      const answer = await this.sync.analysis(analysis(this.state).token);
+      this.analysed = answer.snapshot;
+      const quiet = await whenNobodyTypes();
+      // While one types on, the next answer is on its way; now and then one is shown all the same.
+      if (!quiet || !this.asksAgain) this.takeAnalysis(answer);
+    } catch (failed) {
+      if (!(failed instanceof Refused)) throw failed;
+      // The live connection says when the server is there again.
+    }
+  }
+
+  private get asksAgain() {
+    return this.wanted > this.analysed;
   }
 
   private takeAnalysis(answer: AnalysisView) {

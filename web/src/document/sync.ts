@@ -337,6 +337,6 @@ export class Sync {
 
   /** Asks what the server says of the document, with what it told last. */
   analysis(token: string): Promise<AnalysisView> {
-    return get<AnalysisView>(`/api/documents/${this.document.id}/analysis?version=${this.version}&since=${token}`);
+    return get<AnalysisView>(`/api/documents/${this.document.id}/analysis?since=${token}`);
   }
 }

@@ -46,7 +46,7 @@ function items(unfolded: (items: Item[]) => string[] = () => []): Item[] {
 const document = () => EditorState.create({ doc: TEXT, extensions: [structureOf(true), analysisField] });
 
 function answered(state: EditorState, token: string, meaning: BlockMeaning): EditorState {
-  const answer: AnalysisView = { version: 0, token, blocks: [{ at: 0, meaning }], problems: [] };
+  const answer: AnalysisView = { version: 0, snapshot: 1, token, blocks: [{ at: 0, meaning }], problems: [] };
   return takeAnswer(state, answer, state.doc, state.changes().desc).state;
 }
 

@@ -21,6 +21,7 @@ it('shows behind each sentence what it calls, and what would mend one that calls
   const document_ = opened(TEXT, 'a.feature');
   const answer: AnalysisView = {
     version: 0,
+    snapshot: 1,
     token: 'a',
     problems: [],
     blocks: [

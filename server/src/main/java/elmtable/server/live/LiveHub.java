@@ -145,8 +145,8 @@ public final class LiveHub implements AutoCloseable {
             .collect(Collectors.toCollection(TreeSet::new));
     List<Long> changed =
         watched.stream()
-            .filter(id ->
-                snapshot.path(id).filter(path -> analyses.changed(snapshot, path)).isPresent())
+            .filter(
+                id -> snapshot.path(id).filter(path -> analyses.isNews(snapshot, path)).isPresent())
             .toList();
     tellAll(
         new LiveMessage.Checked(snapshot.number(), Problems.counts(snapshot.checked()), changed));

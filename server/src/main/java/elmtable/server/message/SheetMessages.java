@@ -123,11 +123,16 @@ public final class SheetMessages {
 
   /**
    * @param version the document's version that it is about
+   * @param snapshot the number of the project's state that it is about
    * @param token names this answer for the next question
    * @param problems those outside all blocks, counted from the document's first line
    */
   public record AnalysisView(
-      long version, String token, List<BlockAnalysis> blocks, List<BlockProblem> problems) {}
+      long version,
+      long snapshot,
+      String token,
+      List<BlockAnalysis> blocks,
+      List<BlockProblem> problems) {}
 
   /**
    * @param line counts from the document's first line, which is 0

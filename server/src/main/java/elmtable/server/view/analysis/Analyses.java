@@ -28,6 +28,10 @@ public final class Analyses {
 
   private final KeptMeanings meanings = new KeptMeanings();
   private final Map<String, Analysis> newest = new HashMap<>();
+
+  /** The ones that pages were told of last. */
+  private final Map<String, Analysis> told = new HashMap<>();
+
   private final Map<String, List<BlockMeaning>> answers =
       new LinkedHashMap<>() {
         private static final long serialVersionUID = 1;
@@ -54,12 +58,12 @@ public final class Analyses {
   }
 
   /**
-   * Whether a document has another analysis in a snapshot than when it was last worked out; the new
-   * one is worked out for it.
+   * Whether pages are to be told of a document's analysis in a snapshot: it is another one than
+   * they were told of last, whether or not one of them has asked for it already.
    */
-  public synchronized boolean changed(Snapshot snapshot, String path) {
-    Analysis before = newest.get(path);
+  public synchronized boolean isNews(Snapshot snapshot, String path) {
     Optional<Analysis> now = analysis(snapshot, path);
+    Analysis before = now.isPresent() ? told.put(path, now.get()) : told.remove(path);
     return now.isPresent() && (before == null || !before.saysTheSame(now.get()));
   }
 
@@ -72,6 +76,7 @@ public final class Analyses {
           answers.put(token, analysis.meanings());
           return new AnalysisView(
               snapshot.revision(path).orElseThrow().version(),
+              snapshot.number(),
               token,
               blocks(analysis, told),
               analysis.problems());

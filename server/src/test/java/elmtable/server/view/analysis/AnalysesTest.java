@@ -1,7 +1,9 @@
 package elmtable.server.view.analysis;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertSame;
+import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import elmtable.check.CheckedProject;
 import elmtable.data.source.ProjectFiles;
@@ -126,5 +128,17 @@ class AnalysesTest {
     BlockMeaning before = meanings(view(kept, snapshot(1, project), "a.elmt")).get(1);
     project = project.with(project.project().with("a.elmt", text.replace("| b |", "| c |")));
     assertSame(before, meanings(view(kept, snapshot(2, project), "a.elmt")).get(1));
+  }
+
+  @Test
+  void isNewsToAllPagesThoughOneOfThemHasAsked() {
+    Analyses kept = new Analyses();
+    CheckedProject project = checked(Map.of("a.elmt", "suite A\n\ncase One\nsteps\n| log | a |\n"));
+    assertTrue(kept.isNews(snapshot(1, project), "a.elmt"));
+    assertFalse(kept.isNews(snapshot(2, project), "a.elmt"));
+    Snapshot changed = snapshot(3, project.with(project.project().with("a.elmt", "suite B\n")));
+    view(kept, changed, "a.elmt");
+    assertTrue(kept.isNews(changed, "a.elmt"));
+    assertFalse(kept.isNews(changed, "a.elmt"));
   }
 }
