@@ -6,6 +6,7 @@ import elmtable.project.entry.DataEntry;
 import elmtable.text.Diagnostic;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.locks.ReentrantLock;
 
 /**
  * A project with what is wrong with it, worked out when first asked for. The problems of a later
@@ -17,6 +18,9 @@ public final class CheckedProject {
 
   /** What was found out about an earlier snapshot, or this one; null where nothing was. */
   private volatile Checked checked;
+
+  /** Whoever asks while it is worked out waits for it: to do it twice would take both longer. */
+  private final ReentrantLock checking = new ReentrantLock();
 
   private CheckedProject(Project project, Checked checked) {
     this.project = project;
@@ -39,11 +43,25 @@ public final class CheckedProject {
   /** Every problem, by document path, each list in the order of lines. */
   public Map<String, List<Diagnostic>> problems() {
     Checked known = checked;
-    if (known == null || known.indexes() != project.indexes() || known.files() != project.files()) {
-      known = Checker.check(project, known);
-      checked = known;
+    return isOfThis(known) ? known.problems() : check().problems();
+  }
+
+  private Checked check() {
+    checking.lock();
+    try {
+      if (!isOfThis(checked)) {
+        checked = Checker.check(project, checked);
+      }
+      return checked;
+    } finally {
+      checking.unlock();
     }
-    return known.problems();
+  }
+
+  private boolean isOfThis(Checked known) {
+    return known != null
+        && known.indexes() == project.indexes()
+        && known.files() == project.files();
   }
 
   /** Those of a data set's columns that no case uses. */

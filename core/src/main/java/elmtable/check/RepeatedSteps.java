@@ -6,9 +6,8 @@ import elmtable.language.Cell;
 import elmtable.language.Mark;
 import elmtable.language.Section;
 import elmtable.language.Step;
-import elmtable.project.DocumentIndex;
 import elmtable.project.entry.CaseEntry;
-import elmtable.project.entry.SuiteEntry;
+import elmtable.text.CommonEnds;
 import elmtable.text.Diagnostic;
 import elmtable.text.Problem;
 import java.util.ArrayList;
@@ -86,10 +85,13 @@ final class RepeatedSteps {
     if (gone.isEmpty() && come.isEmpty()) {
       return this;
     }
+    Map<String, List<CaseEntry>> casesGone = casesOf(gone);
+    Map<String, List<CaseEntry>> casesCome = casesOf(come);
+    leaveOutWhatIsSame(casesGone, casesCome);
     // A case that only moved has the same.
     Map<Block, List<Long>> hashesOf = new IdentityHashMap<>();
-    Map<Long, List<Window>> stood = windows(others(gone, come), hashesOf);
-    Map<Long, List<Window>> stand = windows(others(come, gone), hashesOf);
+    Map<Long, List<Window>> stood = windows(others(casesGone, casesCome), hashesOf);
+    Map<Long, List<Window>> stand = windows(others(casesCome, casesGone), hashesOf);
     List<Map<Long, List<Window>>> changed = new ArrayList<>(windows);
     Map<String, Set<Block>> affected = new HashMap<>();
     Set<Long> hashes = new HashSet<>(stood.keySet());
@@ -114,41 +116,58 @@ final class RepeatedSteps {
       }
     }
     // A case that is the same has the same windows, and those that changed are affected already.
-    Map<String, Set<Block>> known = casesOf(gone);
-    come.forEach(document -> {
-      Set<Block> all = blocks(affected, document.path());
-      Set<Block> before = known.getOrDefault(document.path(), Set.of());
-      cases(document.index()).stream()
+    casesCome.forEach((path, cases) -> {
+      Set<Block> all = blocks(affected, path);
+      Set<Block> before = blocksOf(casesGone.getOrDefault(path, List.of()));
+      cases.stream()
           .map(CaseEntry::block)
           .filter(block -> !before.contains(block))
           .forEach(all::add);
     });
-    return new RepeatedSteps(changed, noticed(changed, affected, gone, come));
+    return new RepeatedSteps(changed, noticed(changed, affected, casesGone, casesCome));
   }
 
-  private static Map<String, Set<Block>> casesOf(Collection<CheckedDocument> documents) {
-    Map<String, Set<Block>> all = new HashMap<>();
-    documents.forEach(document -> {
-      Set<Block> own = blocks(all, document.path());
-      cases(document.index()).forEach(entry -> own.add(entry.block()));
+  private static Map<String, List<CaseEntry>> casesOf(Collection<CheckedDocument> documents) {
+    Map<String, List<CaseEntry>> all = new HashMap<>();
+    documents.forEach(document -> all.put(document.path(), document.index().cases()));
+    return all;
+  }
+
+  /**
+   * Most edits change a case or two of a document; all above are as they were, or all below too.
+   */
+  private static void leaveOutWhatIsSame(
+      Map<String, List<CaseEntry>> gone, Map<String, List<CaseEntry>> come) {
+    come.replaceAll((path, now) -> {
+      List<CaseEntry> before = gone.getOrDefault(path, List.of());
+      CommonEnds same = CommonEnds.of(before, now, RepeatedSteps::isSameThere);
+      gone.computeIfPresent(path, (known, all) -> same.between(all));
+      return same.between(now);
     });
+  }
+
+  private static boolean isSameThere(CaseEntry one, CaseEntry other) {
+    return one.block() == other.block() && one.located().firstLine() == other.located().firstLine();
+  }
+
+  private static Set<Block> blocksOf(List<CaseEntry> cases) {
+    Set<Block> all = Collections.newSetFromMap(new IdentityHashMap<>());
+    cases.forEach(entry -> all.add(entry.block()));
     return all;
   }
 
   /** The cases of some documents that are not the same, at the same line, in others. */
   private static List<CaseEntry> others(
-      Collection<CheckedDocument> documents, Collection<CheckedDocument> compared) {
-    Map<String, Map<Block, Integer>> lines = new HashMap<>();
-    for (CheckedDocument document : compared) {
-      Map<Block, Integer> own =
-          lines.computeIfAbsent(document.path(), path -> new IdentityHashMap<>());
-      cases(document.index()).forEach(entry -> own.put(entry.block(), entry.located().firstLine()));
-    }
-    return documents.stream()
-        .flatMap(document -> cases(document.index()).stream())
-        .filter(entry -> {
-          Integer line = lines.getOrDefault(entry.path(), Map.of()).get(entry.block());
-          return line == null || line != entry.located().firstLine();
+      Map<String, List<CaseEntry>> cases, Map<String, List<CaseEntry>> compared) {
+    return cases.entrySet().stream()
+        .flatMap(entry -> {
+          Map<Block, Integer> lines = new IdentityHashMap<>();
+          compared
+              .getOrDefault(entry.getKey(), List.of())
+              .forEach(other -> lines.put(other.block(), other.located().firstLine()));
+          return entry.getValue().stream()
+              .filter(own ->
+                  !Integer.valueOf(own.located().firstLine()).equals(lines.get(own.block())));
         })
         .toList();
   }
@@ -195,26 +214,21 @@ final class RepeatedSteps {
     return all.computeIfAbsent(path, p -> Collections.newSetFromMap(new IdentityHashMap<>()));
   }
 
-  private static List<CaseEntry> cases(DocumentIndex document) {
-    return document.suite().map(SuiteEntry::cases).orElse(List.of());
-  }
-
   private Map<String, Map<Block, Diagnostic>> noticed(
       List<Map<Long, List<Window>>> changed,
       Map<String, Set<Block>> affected,
-      Collection<CheckedDocument> gone,
-      Collection<CheckedDocument> come) {
+      Map<String, List<CaseEntry>> gone,
+      Map<String, List<CaseEntry>> come) {
     RepeatedSteps now = new RepeatedSteps(changed, Map.of());
-    Map<String, Set<Block>> there = casesOf(come);
     Map<String, Map<Block, Diagnostic>> all = new HashMap<>(notices);
-    gone.forEach(document -> all.remove(document.path()));
+    all.keySet().removeAll(gone.keySet());
     affected.entrySet().parallelStream()
         .map(entry -> {
           String path = entry.getKey();
           Map<Block, Diagnostic> kept = new IdentityHashMap<>(notices(path));
-          if (there.containsKey(path)) {
-            kept.keySet().removeIf(block -> !there.get(path).contains(block));
-          }
+          Set<Block> left = blocksOf(gone.getOrDefault(path, List.of()));
+          left.removeAll(blocksOf(come.getOrDefault(path, List.of())));
+          kept.keySet().removeAll(left);
           return Map.entry(path, now.noticesOf(entry.getValue(), kept));
         })
         .toList()

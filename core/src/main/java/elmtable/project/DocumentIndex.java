@@ -46,7 +46,6 @@ public final class DocumentIndex {
   private volatile Map<String, CaseEntry> casesByName;
   private volatile List<CaseEntry> laterCases;
   private volatile Map<LocatedBlock, KeywordEntry.Composed> keywordsByBlock;
-  private volatile Map<Symbol, Object> facts;
 
   /** Cases and elements of one name inside the document. */
   private final List<Diagnostic> duplicates = new ArrayList<>();
@@ -153,26 +152,32 @@ public final class DocumentIndex {
     return known.get(key);
   }
 
-  /**
-   * Keys of the names of values that its steps publish, where they are given as plain texts; one
-   * that is made up at run time is only found by its place.
-   */
+  /** Keys of the names of values that its steps publish. */
   Set<String> published() {
     Set<String> known = published;
     if (known == null) {
-      known = new LinkedHashSet<>();
-      for (LocatedBlock located : document.document().blocks()) {
-        for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
-          for (Step step : located.block().activeSteps(section)) {
-            if (!step.arguments().isEmpty() && Names.same(step.first().name(), PUBLISH)) {
-              known.add(Names.key(step.arguments().get(0).name()));
-            }
-          }
-        }
-      }
+      known = published(document.document().blocks());
       published = known;
     }
     return known;
+  }
+
+  /**
+   * Keys of the names of values that steps of some blocks publish, where they are given as plain
+   * texts; one that is made up at run time is only found by its place.
+   */
+  static Set<String> published(List<LocatedBlock> blocks) {
+    Set<String> published = new LinkedHashSet<>();
+    for (LocatedBlock located : blocks) {
+      for (Section section : List.of(Section.SET_UP, Section.STEPS, Section.TEAR_DOWN)) {
+        for (Step step : located.block().activeSteps(section)) {
+          if (!step.arguments().isEmpty() && Names.same(step.first().name(), PUBLISH)) {
+            published.add(Names.key(step.arguments().get(0).name()));
+          }
+        }
+      }
+    }
+    return published;
   }
 
   private void duplicate(Range range, String message) {
@@ -251,15 +256,5 @@ public final class DocumentIndex {
     }
     Template address = Template.of(block.path().map(Line.Property::value).orElse(""));
     return PageEntry.of(document.path(), located, located.block().name(), address, elements);
-  }
-
-  /** What it answers to those who look something up in it. */
-  Map<Symbol, Object> facts() {
-    Map<Symbol, Object> known = facts;
-    if (known == null) {
-      known = SymbolFacts.of(this);
-      facts = known;
-    }
-    return known;
   }
 }

@@ -26,12 +26,12 @@ public final class SymbolChanges {
     now.forEach((path, index) -> {
       DocumentIndex old = before.get(path);
       if (old != index) {
-        compare(old == null ? Map.of() : old.facts(), index.facts(), changed);
+        compare(old == null ? Entries.NONE : Entries.of(old), Entries.of(index), changed);
       }
     });
     before.forEach((path, index) -> {
       if (!now.containsKey(path)) {
-        compare(index.facts(), Map.of(), changed);
+        compare(Entries.of(index), Entries.NONE, changed);
       }
     });
     hiddenElements(before.values(), changed);
@@ -54,12 +54,13 @@ public final class SymbolChanges {
     }
   }
 
-  private static void compare(
-      Map<Symbol, Object> before, Map<Symbol, Object> now, Set<Symbol> changed) {
-    Set<Symbol> all = new HashSet<>(before.keySet());
-    all.addAll(now.keySet());
+  private static void compare(Entries before, Entries now, Set<Symbol> changed) {
+    Map<Symbol, Object> old = SymbolFacts.of(before.otherThanIn(now));
+    Map<Symbol, Object> own = SymbolFacts.of(now.otherThanIn(before));
+    Set<Symbol> all = new HashSet<>(old.keySet());
+    all.addAll(own.keySet());
     for (Symbol symbol : all) {
-      if (!Objects.equals(before.get(symbol), now.get(symbol))) {
+      if (!Objects.equals(old.get(symbol), own.get(symbol))) {
         changed.add(symbol);
         changed.add(Symbol.all(symbol.space()));
       }

@@ -6,6 +6,8 @@ import elmtable.language.Block;
 import elmtable.language.BlockKind;
 import elmtable.language.Section;
 import elmtable.project.Symbol.Space;
+import elmtable.project.entry.CaseEntry;
+import elmtable.project.entry.DataEntry;
 import elmtable.project.entry.ElementEntry;
 import elmtable.project.entry.KeywordEntry;
 import elmtable.project.entry.NamedBlock;
@@ -17,15 +19,15 @@ import java.util.List;
 import java.util.Map;
 
 /**
- * What a document answers to those who look something up in it, by what they ask for. How a thing
- * is made inside, as a keyword's steps or an element's locator, is no part of the answer.
+ * What entries of a document answer to those who look something up in it, by what they ask for. How
+ * a thing is made inside, as a keyword's steps or an element's locator, is no part of the answer.
  */
 final class SymbolFacts {
   private SymbolFacts() {}
 
-  static Map<Symbol, Object> of(DocumentIndex index) {
+  static Map<Symbol, Object> of(Entries entries) {
     Map<Symbol, Object> facts = new HashMap<>();
-    for (KeywordEntry.Composed keyword : index.keywords()) {
+    for (KeywordEntry.Composed keyword : entries.keywords()) {
       String key = Names.key(keyword.signature().name());
       put(facts, new Symbol(Space.KEYWORD, key), List.of(keyword.signature(), keyword.isDraft()));
       if (!keyword.signature().phrases().isEmpty()) {
@@ -33,7 +35,7 @@ final class SymbolFacts {
       }
     }
     Map<Symbol, List<String>> elements = new HashMap<>();
-    for (PageEntry page : index.pages()) {
+    for (PageEntry page : entries.pages()) {
       List<String> names = page.elements().stream().map(ElementEntry::name).toList();
       put(facts, new Symbol(Space.PAGE, Names.key(page.name())), names);
       for (ElementEntry element : page.elements()) {
@@ -41,37 +43,29 @@ final class SymbolFacts {
       }
     }
     elements.forEach((symbol, names) -> put(facts, symbol, names));
-    index
-        .dataSets()
-        .forEach(set ->
-            put(facts, new Symbol(Space.DATA_SET, Names.key(set.name())), set.located().block()));
-    for (NamedBlock block : index.named()) {
-      if (block.block().kind() == BlockKind.ENVIRONMENT) {
-        put(facts, new Symbol(Space.ENVIRONMENT_VALUES, Names.key(block.name())), block.block());
-      }
+    for (DataEntry set : entries.dataSets()) {
+      put(facts, new Symbol(Space.DATA_SET, Names.key(set.name())), set.located().block());
     }
-    index
-        .named()
-        .forEach(block ->
-            put(
-                facts,
-                new Symbol(Space.valueOf(block.block().kind().name()), Names.key(block.name())),
-                fact(block.block())));
-    index.published().forEach(key -> put(facts, new Symbol(Space.PUBLISHED, key), true));
-    index
-        .suite()
-        .ifPresent(suite ->
-            suite
-                .cases()
-                .forEach(entry ->
-                    put(
-                        facts,
-                        new Symbol(Space.CASE, entry.key()),
-                        List.of(
-                            entry.isDraft(),
-                            entry.mayRun(),
-                            entry.own().after().names(),
-                            entry.block().activeSteps(Section.STEPS).isEmpty()))));
+    for (NamedBlock block : entries.named()) {
+      String key = Names.key(block.name());
+      if (block.block().kind() == BlockKind.ENVIRONMENT) {
+        put(facts, new Symbol(Space.ENVIRONMENT_VALUES, key), block.block());
+      }
+      put(facts, new Symbol(Space.valueOf(block.block().kind().name()), key), fact(block.block()));
+    }
+    for (String key : DocumentIndex.published(entries.blocks())) {
+      put(facts, new Symbol(Space.PUBLISHED, key), true);
+    }
+    for (CaseEntry entry : entries.cases()) {
+      put(
+          facts,
+          new Symbol(Space.CASE, entry.key()),
+          List.of(
+              entry.isDraft(),
+              entry.mayRun(),
+              entry.own().after().names(),
+              entry.block().activeSteps(Section.STEPS).isEmpty()));
+    }
     return facts;
   }
 

@@ -14,10 +14,15 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.TreeMap;
+import java.util.concurrent.Callable;
+import java.util.concurrent.CyclicBarrier;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -273,5 +278,22 @@ class IncrementalCheckTest {
         checked.problems(path),
         "as from scratch");
     return checked.problems(path).stream().map(problem -> problem.problem().code()).toList();
+  }
+
+  @Test
+  void whoAsksAtOnceGetsTheSameAnswer() throws Exception {
+    CheckedProject project =
+        CheckedProject.of(Project.of(demo(), filesWithout(0), BuiltInKeywords.registry()));
+    CyclicBarrier start = new CyclicBarrier(4);
+    Callable<Map<String, List<Diagnostic>>> ask =
+        () -> {
+          start.await();
+          return project.problems();
+        };
+    try (ExecutorService threads = Executors.newFixedThreadPool(4)) {
+      for (var answer : threads.invokeAll(Collections.nCopies(4, ask))) {
+        assertSame(project.problems(), answer.get());
+      }
+    }
   }
 }
