@@ -4,7 +4,10 @@ export interface AnalysisView {
     version: number;
     snapshot: number;
     token: string;
-    blocks: BlockAnalysis[];
+    starts: number[];
+    above: number;
+    below: number;
+    between: BlockMeaning[];
     problems: BlockProblem[];
 }
 
@@ -19,12 +22,6 @@ export interface BeginView {
     picture?: string;
     elements: ProposedElement[];
     failure?: string;
-}
-
-export interface BlockAnalysis {
-    at: number;
-    same?: number;
-    meaning?: BlockMeaning;
 }
 
 export interface BlockMeaning {

@@ -58,27 +58,43 @@ export const holds = ({ of }: LineMeaning, line: Line): boolean => of === line |
 export function takeAnswer(state: EditorState, answer: AnalysisView, doc: Text, since: ChangeDesc) {
   const known = analysis(state);
   const now = structure(state);
+  const { starts, above, below, between } = answer;
+  const told = known.told.slice(0, above).concat(between, known.told.slice(known.told.length - below));
+  const blockOf = blocksAt(starts, doc, since, state, now);
   const blocks = new Map<number, BlockInfo>();
-  const told: BlockMeaning[] = [];
-  const places = new Map(now.starts.map((start, place) => [start, place]));
   const rest = meaningsOf([], answer.problems, 1, doc, since, state, now);
-  for (const { at, same, meaning: fresh } of answer.blocks) {
-    const meaning = fresh ?? known.told[same ?? -1];
-    if (!meaning) continue;
-    told.push(meaning);
-    const block = blockAt(at, doc, since, state, now, places);
+  told.forEach((meaning, place) => {
+    const block = blockOf(place);
     const before = block && known.blocks.get(block.id);
     // Most blocks are as they were, and so is what is said of them.
     if (block && before?.meaning === meaning && before.of === block) {
       blocks.set(block.id, before);
-      continue;
+      return;
     }
-    const lines = meaningsOf(meaning.rows, meaning.problems, doc.lineAt(at).number, doc, since, state, now);
+    const first = doc.lineAt(starts[place] as number).number;
+    const lines = meaningsOf(meaning.rows, meaning.problems, first, doc, since, state, now);
     // A feature has lines only.
     if (!block) for (const [line, said] of lines) rest.set(line, said);
     else blocks.set(block.id, reuse(before, { meaning, of: block, lines }));
-  }
+  });
   return state.update({ effects: arrived.of({ token: answer.token, blocks, told, rest }) });
+}
+
+/** Finds the block of now that one of an answer is. */
+function blocksAt(
+  starts: readonly number[],
+  doc: Text,
+  since: ChangeDesc,
+  state: EditorState,
+  now: Structure,
+): (place: number) => Block | undefined {
+  // Mostly the answer is about the text of now, which has its blocks in the same order.
+  if (doc === state.doc && starts.length === now.blocks.length) return (place) => now.blocks[place];
+  const places = new Map(now.starts.map((start, place) => [start, place]));
+  return (place) => {
+    const line = lineNow(doc.lineAt(starts[place] as number).from, since, state);
+    return line === null ? undefined : now.blocks[places.get(line) ?? -1];
+  };
 }
 
 /** The same object where nothing new is said, so that nothing is drawn again. */
@@ -94,18 +110,6 @@ function reuse(before: BlockInfo | undefined, now: BlockInfo): BlockInfo {
   // It stays the object that it is, but is of the block as that is now.
   if (same) before.of = now.of;
   return same ? before : now;
-}
-
-function blockAt(
-  at: number,
-  doc: Text,
-  since: ChangeDesc,
-  state: EditorState,
-  now: Structure,
-  places: ReadonlyMap<number, number>,
-): Block | undefined {
-  const line = lineNow(doc.lineAt(at).from, since, state);
-  return line === null ? undefined : now.blocks[places.get(line) ?? -1];
 }
 
 /** The line of now, counted from 0, that a line's start leads to; null where it is gone. */

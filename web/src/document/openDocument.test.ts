@@ -13,7 +13,10 @@ const answer = (snapshot: number): AnalysisView => ({
   snapshot,
   token: `of ${snapshot}`,
   problems: [],
-  blocks: [],
+  starts: [],
+  above: 0,
+  below: 0,
+  between: [],
 });
 
 const checked = (snapshot: number, { id }: OpenDocument) =>

@@ -265,11 +265,14 @@ export class OpenDocument {
   private async askOnce() {
     this.wanted = 0;
     try {
-      const answer = await this.sync.analysis(analysis(this.state).token);
+      const { token } = analysis(this.state);
+      const answer = await this.sync.analysis(token);
       this.analysed = answer.snapshot;
       const quiet = await whenNobodyTypes();
+      // One that had waited was taken in meanwhile, so this one leaves out what is no longer known.
+      if (analysis(this.state).token !== token) this.wanted = Number.POSITIVE_INFINITY;
       // While one types on, the next answer is on its way; now and then one is shown all the same.
-      if (!quiet || !this.asksAgain) this.takeAnalysis(answer);
+      else if (!quiet || !this.asksAgain) this.takeAnalysis(answer);
     } catch (failed) {
       if (!(failed instanceof Refused)) throw failed;
       // The live connection says when the server is there again.

@@ -46,7 +46,8 @@ function items(unfolded: (items: Item[]) => string[] = () => []): Item[] {
 const document = () => EditorState.create({ doc: TEXT, extensions: [structureOf(true), analysisField] });
 
 function answered(state: EditorState, token: string, meaning: BlockMeaning): EditorState {
-  const answer: AnalysisView = { version: 0, snapshot: 1, token, blocks: [{ at: 0, meaning }], problems: [] };
+  const of = { version: 0, snapshot: 1, token, problems: [] };
+  const answer: AnalysisView = { ...of, starts: [0], above: 0, below: 0, between: [meaning] };
   return takeAnswer(state, answer, state.doc, state.changes().desc).state;
 }
 

@@ -24,26 +24,26 @@ it('shows behind each sentence what it calls, and what would mend one that calls
     snapshot: 1,
     token: 'a',
     problems: [],
-    blocks: [
+    starts: [0],
+    above: 0,
+    below: 0,
+    between: [
       {
-        at: 0,
-        meaning: {
-          name: [],
-          dataColumns: [],
-          dataRows: 0,
-          rows: [{ line: 3, keyword: 'sign in as', captions: ['member'], given: ['Juno'] }],
-          problems: [
-            {
-              code: 'N130',
-              severity: 'warning',
-              line: 4,
-              start: 9,
-              end: 30,
-              message: 'Nothing says this.',
-              fixes: ['Make it a keyword'],
-            },
-          ],
-        },
+        name: [],
+        dataColumns: [],
+        dataRows: 0,
+        rows: [{ line: 3, keyword: 'sign in as', captions: ['member'], given: ['Juno'] }],
+        problems: [
+          {
+            code: 'N130',
+            severity: 'warning',
+            line: 4,
+            start: 9,
+            end: 30,
+            message: 'Nothing says this.',
+            fixes: ['Make it a keyword'],
+          },
+        ],
       },
     ],
   };

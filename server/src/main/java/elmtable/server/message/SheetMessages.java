@@ -114,24 +114,23 @@ public final class SheetMessages {
       List<BlockProblem> problems) {}
 
   /**
-   * A block of an analysis.
-   *
-   * @param at the offset of its first line in the text
-   * @param same its place in the last answer, where it is the same as there
-   */
-  public record BlockAnalysis(int at, @Nullable Integer same, @Nullable BlockMeaning meaning) {}
-
-  /**
    * @param version the document's version that it is about
    * @param snapshot the number of the project's state that it is about
    * @param token names this answer for the next question
+   * @param starts the offset of each block's first line in the text
+   * @param above how many blocks from the first on mean what the last answer said of its first ones
+   * @param below how many up to the last mean what it said of its last ones
+   * @param between what those between them mean
    * @param problems those outside all blocks, counted from the document's first line
    */
   public record AnalysisView(
       long version,
       long snapshot,
       String token,
-      List<BlockAnalysis> blocks,
+      List<Integer> starts,
+      int above,
+      int below,
+      List<BlockMeaning> between,
       List<BlockProblem> problems) {}
 
   /**

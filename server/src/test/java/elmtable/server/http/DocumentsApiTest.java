@@ -36,19 +36,18 @@ class DocumentsApiTest extends AbstractApiTest {
     JsonNode analysis = get(path + "/analysis").body();
     assertEquals(1, analysis.path("version").asInt());
     List<JsonNode> problems =
-        list(analysis.path("blocks")).stream()
-            .flatMap(block -> list(block.path("meaning").path("problems")).stream())
+        list(analysis.path("between")).stream()
+            .flatMap(block -> list(block.path("problems")).stream())
             .toList();
     assertEquals(1, problems.size());
     assertTrue(problems.get(0).path("message").asText().contains("the column “message”?"));
     assertEquals(1, get("/api/project").body().path("problems").path("errors").asInt());
 
     JsonNode again = get(path + "/analysis?since=" + analysis.path("token").asText()).body();
-    assertTrue(
-        list(again.path("blocks")).stream().allMatch(block -> block.has("same")),
-        "nothing changed since");
+    assertEquals(List.of(), list(again.path("between")), "nothing changed since");
+    assertEquals(list(analysis.path("between")).size(), again.path("above").asInt());
     JsonNode all = get(path + "/analysis?since=unknown").body();
-    assertTrue(list(all.path("blocks")).stream().allMatch(block -> block.has("meaning")));
+    assertEquals(list(analysis.path("between")), list(all.path("between")));
   }
 
   @Test
@@ -200,8 +199,8 @@ class DocumentsApiTest extends AbstractApiTest {
 
   private JsonNode firstProblem(JsonNode document) throws Exception {
     JsonNode analysis = get("/api/documents/" + document.path("id").asLong() + "/analysis").body();
-    return list(analysis.path("blocks")).stream()
-        .flatMap(block -> list(block.path("meaning").path("problems")).stream())
+    return list(analysis.path("between")).stream()
+        .flatMap(block -> list(block.path("problems")).stream())
         .findFirst()
         .orElseThrow();
   }

@@ -89,7 +89,7 @@ class ViewsTest {
   }
 
   private static SheetMessages.BlockMeaning block(int place) {
-    return new Analyses().view(SNAPSHOT, "a.elmt", "").orElseThrow().blocks().get(place).meaning();
+    return new Analyses().view(SNAPSHOT, "a.elmt", "").orElseThrow().between().get(place);
   }
 
   private static SheetMessages.RowMeaning step(int place) {
@@ -117,7 +117,7 @@ class ViewsTest {
     String text = PROJECT.document("a.elmt").orElseThrow().text();
     assertEquals(
         List.of("suite", "case", "keyword", "environment", "page"),
-        view.blocks().stream().map(each -> text.substring(each.at()).split(" ")[0]).toList());
+        view.starts().stream().map(start -> text.substring(start).split(" ")[0]).toList());
     assertEquals("-1:0-3 column", references(block(1).name()));
     assertEquals(3, block(1).problems().size());
   }

@@ -4,10 +4,10 @@ import elmtable.language.Document.LocatedBlock;
 import elmtable.language.LineStarts;
 import elmtable.project.SourceDocument;
 import elmtable.server.message.SheetMessages.AnalysisView;
-import elmtable.server.message.SheetMessages.BlockAnalysis;
 import elmtable.server.message.SheetMessages.BlockMeaning;
 import elmtable.server.message.SheetMessages.BlockProblem;
 import elmtable.server.service.Snapshot;
+import elmtable.text.CommonEnds;
 import elmtable.text.Diagnostic;
 import elmtable.text.Fix;
 import java.util.ArrayList;
@@ -71,30 +71,21 @@ public final class Analyses {
   public synchronized Optional<AnalysisView> view(Snapshot snapshot, String path, String since) {
     return analysis(snapshot, path)
         .map(analysis -> {
-          List<BlockMeaning> told = answers.getOrDefault(since, List.of());
+          List<BlockMeaning> before = answers.getOrDefault(since, List.of());
+          List<BlockMeaning> now = analysis.meanings();
           String token = Long.toString(++answerCount, Character.MAX_RADIX);
-          answers.put(token, analysis.meanings());
+          answers.put(token, now);
+          CommonEnds same = CommonEnds.of(before, now, BlockMeaning::equals);
           return new AnalysisView(
               snapshot.revision(path).orElseThrow().version(),
               snapshot.number(),
               token,
-              blocks(analysis, told),
+              analysis.starts(),
+              same.above(),
+              same.below(),
+              same.between(now),
               analysis.problems());
         });
-  }
-
-  private static List<BlockAnalysis> blocks(Analysis analysis, List<BlockMeaning> told) {
-    Map<BlockMeaning, Integer> places = new HashMap<>();
-    for (int i = 0; i < told.size(); i++) {
-      places.putIfAbsent(told.get(i), i);
-    }
-    List<BlockAnalysis> blocks = new ArrayList<>();
-    for (int i = 0; i < analysis.meanings().size(); i++) {
-      BlockMeaning meaning = analysis.meanings().get(i);
-      Integer same = places.get(meaning);
-      blocks.add(new BlockAnalysis(analysis.starts().get(i), same, same == null ? meaning : null));
-    }
-    return blocks;
   }
 
   private Optional<Analysis> analysis(Snapshot snapshot, String path) {

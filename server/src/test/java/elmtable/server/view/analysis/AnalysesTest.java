@@ -51,7 +51,7 @@ class AnalysesTest {
   }
 
   private static List<BlockMeaning> meanings(AnalysisView view) {
-    return view.blocks().stream().map(block -> block.meaning()).toList();
+    return view.between();
   }
 
   @ParameterizedTest
@@ -140,5 +140,31 @@ class AnalysesTest {
     view(kept, changed, "a.elmt");
     assertTrue(kept.isNews(changed, "a.elmt"));
     assertFalse(kept.isNews(changed, "a.elmt"));
+  }
+
+  @ParameterizedTest
+  @ValueSource(longs = {1, 2, 3})
+  void anAnswerWithWhatTheOneBeforeSaidIsTheWholeAnswer(long seed) {
+    Random random = new Random(seed);
+    Analyses kept = new Analyses();
+    List<BlockMeaning> known = List.of();
+    String token = "";
+    String text = "suite A\n\n";
+    for (int i = 0; i < 12; i++) {
+      text += "case " + i % 9 + "\nsteps\n| log | " + i % 4 + " |\n| open | x |\n\n";
+    }
+    CheckedProject project = checked(Map.of("a.elmt", text));
+    for (int edit = 1; edit < 60; edit++) {
+      text = edited(text, random);
+      project = project.with(project.project().with("a.elmt", text));
+      AnalysisView view = kept.view(snapshot(edit, project), "a.elmt", token).orElseThrow();
+      List<BlockMeaning> told = new ArrayList<>(known.subList(0, view.above()));
+      told.addAll(view.between());
+      told.addAll(known.subList(known.size() - view.below(), known.size()));
+      assertEquals(meanings(view(kept, snapshot(edit, project), "a.elmt")), told);
+      assertEquals(view.starts().size(), told.size());
+      known = told;
+      token = view.token();
+    }
   }
 }
