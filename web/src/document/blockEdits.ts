@@ -2,7 +2,6 @@ import { isolateHistory } from '@codemirror/commands';
 import { ChangeSet, type ChangeSpec, type EditorState, type TransactionSpec } from '@codemirror/state';
 import { typedCell } from './cells';
 import { canonicalCells, columnWidths, groupAround, layOut, printRow } from './layout';
-import type { Row } from './lines';
 import { type Block, findBlock, movedLines, type Section, structure } from './structure';
 import { nameKey, type SectionWord } from './words';
 
@@ -313,11 +312,7 @@ function withCells(
     if (done.has(index)) continue;
     const group = groupAround(block, index);
     for (const each of group) done.add(each);
-    const rows = group.map((each) => {
-      const row = block.lines[each] as Row;
-      return { cells: wanted.get(each) ?? canonicalCells(row), now: { line: start + each, row } };
-    });
-    changes.push(...layOut(state.doc, rows).changes);
+    changes.push(...layOut(state.doc, { lines: block.lines, start, rows: group, cells: wanted }).changes);
   }
   if (changes.length === 0) return null;
   return edit(state, changes, start + first.index);

@@ -1,7 +1,7 @@
 import { isolateHistory } from '@codemirror/commands';
 import { type ChangeSpec, type EditorState, StateEffect, type TransactionSpec } from '@codemirror/state';
 import { marksFrom, typedCell } from './cells';
-import { canonicalCells, columnWidths, groupAround, layOut, printRow, type TargetRow } from './layout';
+import { canonicalCells, columnWidths, groupAround, layOut, printRow } from './layout';
 import { type Row, widthOf } from './lines';
 import { type Block, findBlock, findRow, movedLines, type RowPlace, type Section, structure } from './structure';
 import { holdsSteps, type SectionWord } from './words';
@@ -125,14 +125,13 @@ function tableChanges(state: EditorState, block: Block, start: number, change: T
   let insertedWidths: number[] | null = null;
   for (const group of groups.values()) {
     const takesIn = inserted && neighbours(block, inserted.before).some((index) => group.includes(index));
-    const rows: TargetRow[] = group
-      .filter((index) => !removed.has(index))
-      .map((index) => {
-        const row = block.lines[index] as Row;
-        return { cells: cells.get(index) ?? canonicalCells(row), now: { line: start + index, row } };
-      });
-    if (takesIn) rows.push(...inserted.rows.map((row) => ({ cells: row, now: null })));
-    const laid = layOut(state.doc, rows);
+    const laid = layOut(state.doc, {
+      lines: block.lines,
+      start,
+      rows: removed.size === 0 ? group : group.filter((index) => !removed.has(index)),
+      cells,
+      inserted: takesIn ? inserted.rows : [],
+    });
     changes.push(...laid.changes);
     if (takesIn) insertedWidths = laid.widths;
   }

@@ -16,11 +16,13 @@ const rowOf = (text: string): Row => {
 /** Lays rows out, each with the cells that it has or with others. */
 function laidOut(lines: readonly string[], cells = (row: Row, _line: number) => canonicalCells(row)) {
   const state = EditorState.create({ doc: lines.join('\n') });
-  const rows = lines.map((text, line) => {
-    const row = rowOf(text);
-    return { cells: cells(row, line), now: { line, row } };
+  const rows = lines.map(rowOf);
+  const { changes } = layOut(state.doc, {
+    lines: rows,
+    start: 0,
+    rows: [...rows.keys()],
+    cells: new Map(rows.map((row, line) => [line, cells(row, line)])),
   });
-  const { changes } = layOut(state.doc, rows);
   return { changes, lines: state.update({ changes }).state.doc.toString().split('\n') };
 }
 

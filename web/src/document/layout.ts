@@ -1,36 +1,56 @@
 import type { ChangeSpec, Text } from '@codemirror/state';
 import { canonical, displayWidth } from './cells';
-import { type Row, widthOf } from './lines';
+import { keptWithRow, type Line, type Row, widthOf } from './lines';
 import type { Block } from './structure';
 
-/** A row of a table as it shall be: one that is there with its cells, or one that comes in. */
-export interface TargetRow {
+/** Rows of a block that stand together, and what some of them shall be. */
+export interface RowGroup {
+  /** The block's lines, and the first one's place in the text, counted from 0. */
+  lines: readonly Line[];
+  start: number;
+  /** The rows' places in the block's lines. */
+  rows: readonly number[];
+  /** The cells that rows shall have, by their places; all others have those that they have. */
+  cells: ReadonlyMap<number, readonly string[]>;
+  /** Rows that come in. */
+  inserted?: readonly (readonly string[])[];
+}
+
+/** What is known of a row's layout; of a large table nearly all rows are as they were. */
+interface RowLayout {
   cells: readonly string[];
-  /** The line it has now, counted from 0, and the row; null for one that comes in. */
-  now: { line: number; row: Row } | null;
+  widths: readonly number[];
+  /** The widths of columns that it is laid out for. */
+  laidOutFor: string;
 }
 
-/** How wide each cell of a row is, without empty ones at the end; worked out once for a row's cells. */
-const knownWidths = new WeakMap<readonly string[], readonly number[]>();
+const layouts = keptWithRow<RowLayout>();
 
-function widthsOfCells(cells: readonly string[]): readonly number[] {
-  const known = knownWidths.get(cells);
+function layoutOf(row: Row): RowLayout {
+  const known = layouts.of(row);
   if (known) return known;
-  const made = cells.slice(0, widthOf(cells.map((source) => ({ source })))).map(displayWidth);
-  knownWidths.set(cells, made);
-  return made;
+  const cells = row.cells.map((cell) => canonical(cell.source));
+  return layouts.keep(row, { cells, widths: widthsOfCells(cells), laidOutFor: '' });
 }
+
+/** What a row's cells are once they are printed. */
+export const canonicalCells = (row: Row): readonly string[] => layoutOf(row).cells;
+
+/** How wide each cell of a row is, without empty ones at the end. */
+const widthsOfCells = (cells: readonly string[]): readonly number[] =>
+  cells.slice(0, widthOf(cells.map((source) => ({ source })))).map(displayWidth);
 
 /** The widths of the columns of rows that stand together, as the server's printer has them. */
 export function columnWidths(rows: readonly (readonly string[])[]): number[] {
   const widths: number[] = [0];
-  for (const row of rows) {
-    const own = widthsOfCells(row);
-    for (let c = 0; c < own.length; c++) {
-      if (!((widths[c] ?? -1) >= (own[c] as number))) widths[c] = own[c] as number;
-    }
-  }
+  for (const row of rows) widen(widths, widthsOfCells(row));
   return widths;
+}
+
+function widen(widths: number[], own: readonly number[]) {
+  for (let c = 0; c < own.length; c++) {
+    if (!((widths[c] ?? -1) >= (own[c] as number))) widths[c] = own[c] as number;
+  }
 }
 
 /** A row in its canonical form. */
@@ -59,25 +79,27 @@ export function groupAround(block: Block, index: number): number[] {
  * other cells only gain or lose blanks directly before their last one, so that two people's changes of one table merge
  * cleanly.
  */
-export function layOut(doc: Text, rows: readonly TargetRow[]): { changes: ChangeSpec[]; widths: number[] } {
-  const widths = columnWidths(rows.map((row) => row.cells));
+export function layOut(doc: Text, group: RowGroup): { changes: ChangeSpec[]; widths: number[] } {
+  const { lines, start, rows, cells, inserted = [] } = group;
+  const widths = columnWidths(inserted);
+  for (const place of rows) {
+    const wanted = cells.get(place);
+    widen(widths, wanted ? widthsOfCells(wanted) : layoutOf(lines[place] as Row).widths);
+  }
   const key = widths.join(' ');
   const changes: ChangeSpec[] = [];
-  for (const { cells, now } of rows) {
-    if (!now) continue;
-    // Of a large table most rows are as they shall be already.
-    const same = cells === knownCells.get(now.row);
-    if (same && laidOutFor.get(now.row) === key) continue;
+  for (const place of rows) {
+    const row = lines[place] as Row;
+    const known = layoutOf(row);
+    const wanted = cells.get(place) ?? known.cells;
+    const same = wanted === known.cells;
+    if (same && known.laidOutFor === key) continue;
     const count = changes.length;
-    layOutRow(doc.line(now.line + 1).from, now.row, cells, widths, changes);
-    if (same && changes.length === count) laidOutFor.set(now.row, key);
+    layOutRow(doc.line(start + place + 1).from, row, wanted, widths, changes);
+    if (same && changes.length === count) known.laidOutFor = key;
   }
   return { changes, widths };
 }
-
-/** The widths that a row is laid out for. */
-const laidOutFor = new WeakMap<Row, string>();
-const knownCells = new WeakMap<Row, readonly string[]>();
 
 function layOutRow(
   start: number,
@@ -115,13 +137,4 @@ function layOutRow(
   if (tail < start + text.length || more || closed) {
     changes.push({ from: tail, to: start + text.length, insert: closed + more });
   }
-}
-
-/** What a row's cells are once they are printed. */
-export function canonicalCells(row: Row): readonly string[] {
-  const known = knownCells.get(row);
-  if (known) return known;
-  const made = row.cells.map((cell) => canonical(cell.source));
-  knownCells.set(row, made);
-  return made;
 }

@@ -22,7 +22,7 @@ export type Line = Anywhere &
     | { kind: 'note'; note: string }
     | { kind: 'property'; word: string; value: string; valueFrom: number; valueTo: number }
     | { kind: 'section'; section: SectionWord }
-    | { kind: 'row'; cells: Cell[]; closed: boolean }
+    | { kind: 'row'; cells: Cell[]; closed: boolean; kept: unknown[] }
     | { kind: 'comment' }
     | { kind: 'blank' }
     | { kind: 'unreadable' }
@@ -30,6 +30,23 @@ export type Line = Anywhere &
 
 export type Row = Extract<Line, { kind: 'row' }>;
 export type Property = Extract<Line, { kind: 'property' }>;
+
+let keptCount = 0;
+
+/**
+ * Something that is worked out of a row and kept with it. It lies in the row itself: to look 10,000 rows up in a
+ * `WeakMap` takes several milliseconds.
+ */
+export function keptWithRow<T>(): { of: (row: Row) => T | undefined; keep: (row: Row, what: T) => T } {
+  const place = keptCount++;
+  return {
+    of: (row) => row.kept[place] as T | undefined,
+    keep: (row, what) => {
+      row.kept[place] = what;
+      return what;
+    },
+  };
+}
 
 const MOST_PROPERTY_WORDS = 4;
 
@@ -96,7 +113,7 @@ function readRow(text: string, id: number): Row {
     }
   }
   if (!closed) cells.push(cellOf(text, from, end));
-  return { id, text, kind: 'row', cells, closed };
+  return { id, text, kind: 'row', cells, closed, kept: [] };
 }
 
 const isBlank = (c: string | undefined) => c === ' ' || c === '\t';

@@ -49,8 +49,6 @@ export interface Structure {
   starts: readonly number[];
 }
 
-const EMPTY: Structure = { lines: [], blocks: [], starts: [] };
-
 /** Says which line of the new text is which of the old one, for lines that were moved. */
 export const movedLines = StateEffect.define<{ id: number; at: number }[]>({
   map: (moved, changes) => moved.map(({ id, at }) => ({ id, at: changes.mapPos(at, 1) })),
@@ -92,17 +90,25 @@ export const blockOver = ({ blocks, starts }: Structure, number: number): Block 
 export function readText(doc: Text, tables = true): Structure {
   const lines: Line[] = [];
   for (const text of doc.iterLines()) lines.push(lineOf(text, newLineId(), tables));
-  return gather(lines, EMPTY);
+  return { lines, ...gather(lines, 0, lines.length, []) };
 }
 
 const lineOf = (text: string, id: number, tables: boolean): Line =>
   tables ? readLine(text, id) : { id, text, kind: 'unreadable' };
 
+/** Lines that changed, as they stood and as they stand, each up to the line behind. */
+interface Region {
+  oldFrom: number;
+  oldTo: number;
+  from: number;
+  to: number;
+}
+
 /** Reads the lines that a transaction touched; all others stay the objects they are. */
 function readChange(before: Structure, transaction: Transaction, tables: boolean): Structure {
   const { changes, startState, newDoc } = transaction;
   const old = startState.doc;
-  const regions: { oldFrom: number; oldTo: number; from: number; to: number }[] = [];
+  const regions: Region[] = [];
   changes.iterChangedRanges((fromA, toA, fromB, toB) => {
     const region = {
       oldFrom: old.lineAt(fromA).number - 1,
@@ -124,24 +130,40 @@ function readChange(before: Structure, transaction: Transaction, tables: boolean
       if (line.from === at) moved.set(line.number - 1, id);
     }
   }
-  const lines: Line[] = [];
-  let at = 0;
-  for (const region of regions) {
-    for (; at < region.oldFrom; at++) lines.push(before.lines[at] as Line);
+  const made = regions.map((region) => {
     const ids = idsOf(before, region, changes, old, newDoc, moved);
-    for (let i = region.from; i < region.to; i++) {
-      lines.push(lineOf(newDoc.line(i + 1).text, ids[i - region.from] ?? newLineId(), tables));
-    }
-    at = region.oldTo;
+    return ids.map((id, i) => lineOf(newDoc.line(region.from + i + 1).text, id ?? newLineId(), tables));
+  });
+  const first = regions[0];
+  const last = regions.at(-1);
+  if (!first || !last) return before;
+  return regather(before, linesWith(before.lines, regions, made), first.oldFrom, last);
+}
+
+/** Lines that were read anew in the place of those that were there. */
+function linesWith(before: readonly Line[], regions: readonly Region[], made: readonly Line[][]): Line[] {
+  const sameCount = regions.every((region, i) => region.oldTo - region.oldFrom === made[i]?.length);
+  // Mostly no line comes or goes.
+  if (sameCount) {
+    const lines = before.slice();
+    regions.forEach(({ oldFrom }, i) => {
+      made[i]?.forEach((line, k) => {
+        lines[oldFrom + k] = line;
+      });
+    });
+    return lines;
   }
-  for (; at < before.lines.length; at++) lines.push(before.lines[at] as Line);
-  return gather(lines, before);
+  const pieces = regions.flatMap(({ oldFrom }, i) => [
+    before.slice(regions[i - 1]?.oldTo ?? 0, oldFrom),
+    made[i] ?? [],
+  ]);
+  return pieces.concat([before.slice(regions.at(-1)?.oldTo)]).flat();
 }
 
 /** Which of the lines read anew are lines that were there: the one at an old line's mapped start is that line. */
 function idsOf(
   before: Structure,
-  region: { oldFrom: number; oldTo: number; from: number; to: number },
+  region: Region,
   changes: ChangeDesc,
   old: Text,
   now: Text,
@@ -174,21 +196,26 @@ function idsOf(
   return ids;
 }
 
-/** Gathers lines to blocks; a block of the same lines as before is the same object. */
-function gather(lines: readonly Line[], before: Structure): Structure {
-  const known = new Map(before.blocks.map((block) => [block.id, block]));
+type Blocks = Pick<Structure, 'blocks' | 'starts'>;
+
+/**
+ * Gathers the lines between two places to blocks, the first of which begin no block above. A block of the same lines as
+ * one that was there is the same object.
+ */
+function gather(lines: readonly Line[], from: number, to: number, before: readonly Block[]): Blocks {
+  const known = new Map(before.map((block) => [block.id, block]));
   const starts: number[] = [];
   const headers: number[] = [];
-  lines.forEach((line, index) => {
-    if (line.kind !== 'header') return;
+  for (let index = from; index < to; index++) {
+    if (lines[index]?.kind !== 'header') continue;
     let start = index;
-    const floor = headers.length > 0 ? (headers.at(-1) as number) + 1 : 0;
+    const floor = headers.length > 0 ? (headers.at(-1) as number) + 1 : from;
     while (start > floor && stripStart(lines[start - 1]?.text ?? '').startsWith('#')) start--;
     starts.push(start);
     headers.push(index);
-  });
+  }
   const blocks = starts.map((start, place) => {
-    let end = starts[place + 1] ?? lines.length;
+    let end = starts[place + 1] ?? to;
     while (end > start && lines[end - 1]?.kind === 'blank') end--;
     const old = known.get(lines[headers[place] as number]?.id as number);
     const same =
@@ -197,7 +224,33 @@ function gather(lines: readonly Line[], before: Structure): Structure {
       old.lines.every((line, index) => line === lines[start + index]);
     return same ? old : readBlock(lines.slice(start, end), (headers[place] as number) - start);
   });
-  return { lines, blocks, starts };
+  return { blocks, starts };
+}
+
+/**
+ * Gathers the blocks that a change touched; all above and below it are the ones they were.
+ * @param from the first line that changed
+ * @param last the region that changed last
+ */
+function regather(before: Structure, lines: readonly Line[], from: number, last: Region): Structure {
+  const { blocks, starts } = before;
+  const header = (place: number) => (starts[place] as number) + (blocks[place] as Block).header;
+  // A block ends where the comments over the next one begin.
+  let above = 0;
+  while (above + 1 < blocks.length && header(above + 1) < from) above++;
+  // The line over the comments of the first one below is as it was, too.
+  let below = blocks.length;
+  while (below > above && (starts[below - 1] as number) > last.oldTo) below--;
+  const by = lines.length - before.lines.length;
+  const begin = above === 0 ? 0 : (starts[above] as number);
+  const end = below < blocks.length ? (starts[below] as number) + by : lines.length;
+  const between = gather(lines, begin, end, blocks.slice(above, below));
+  const startsBelow = starts.slice(below);
+  return {
+    lines,
+    blocks: blocks.slice(0, above).concat(between.blocks, blocks.slice(below)),
+    starts: starts.slice(0, above).concat(between.starts, by === 0 ? startsBelow : startsBelow.map((at) => at + by)),
+  };
 }
 
 const isOfDataHead = (word: string) => word === 'tags' || word === 'where';

@@ -12,6 +12,7 @@ import { AddBlocks } from './AddBlocks';
 import { copyRange } from './clipboard';
 import { observeOffset, useCursorInView } from './cursorInView';
 import { useGoTo } from './goToLine';
+import { fixedHeight, usualHeight } from './heights';
 import { type Item, isRow, isStop, type Outcomes } from './items';
 import { LineMenu } from './LineMenu';
 import { Notices } from './Notices';
@@ -53,7 +54,7 @@ export const SheetTable = memo(function SheetTable({
   // The same functions as long as the lines are the same, or all of them would be measured anew.
   const getItemKey = useCallback((index: number) => keys[index] ?? index, [keys]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the height of a line follows from its key
-  const estimateSize = useCallback((index: number) => fixedHeight(items[index]) ?? USUAL_HEIGHT, [keys]);
+  const estimateSize = useCallback((index: number) => usualHeight(items[index] as Item), [keys]);
   const virtual = useVirtualizer({
     count: items.length,
     getScrollElement: useCallback(() => scroller.current, []),
@@ -197,12 +198,3 @@ const ROUND_VIEW = 8;
 
 /** The least that stands above and below a sheet, in pixels. */
 const AROUND_SHEET = 150;
-
-/** In pixels; of a line that has been measured, that counts. */
-const USUAL_HEIGHT = 34;
-
-/** Lines that always have one height are not measured, which would lay the page out. */
-function fixedHeight(item: Item | undefined): number | null {
-  if (item?.kind === 'section') return item.block.kind.word === 'case' && item.section.word === 'data' ? 28 : 26;
-  return item?.kind === 'step' || item?.kind === 'cells' || item?.kind === 'data line' ? 28 : null;
-}

@@ -4,6 +4,7 @@ import type { AnalysisView, BlockMeaning, KeywordView } from '@/api/types';
 import { analysis, analysisField, takeAnswer } from '@/document/analysis';
 import { MARKS } from '@/document/edits';
 import { structure, structureOf } from '@/document/structure';
+import { numbers } from '@/testing/numbers';
 import { columnsOf, textAt } from './columns';
 import { type Item, isRow, type RowItem, sheetItems } from './items';
 
@@ -52,7 +53,7 @@ function answered(state: EditorState, token: string, meaning: BlockMeaning): Edi
 }
 
 const itemsOf = (state: EditorState, unfolded: ReadonlySet<string> = new Set()): Item[] =>
-  sheetItems(structure(state), { analysis: analysis(state), keywords, unfolded }).flat();
+  sheetItems(structure(state), { analysis: analysis(state), keywords, unfolded }).parts.flat();
 
 const rows = (): RowItem[] => items().filter(isRow);
 
@@ -121,4 +122,25 @@ describe('the lines of a sheet', () => {
     const last = rows().at(-1) as RowItem;
     expect([0, 1, 2, MARKS].map((column) => textAt(last, column))).toEqual(['ask', '3', '', '? n > 1']);
   });
+});
+
+it('are after any edit what they would be from nothing, with the same objects for what is the same', () => {
+  const pick = numbers(31);
+  let state = EditorState.create({ doc: TEXT, extensions: [structureOf(true), analysisField] });
+  const shown = { analysis: analysis(state), keywords, unfolded: new Set<string>() };
+  let before = sheetItems(structure(state), shown);
+  expect(sheetItems(structure(state), shown, before)).toBe(before);
+  for (let i = 0; i < 300; i++) {
+    const line = state.doc.line(1 + pick(state.doc.lines));
+    const inserted = ['case new\nsteps\n| a |\n\n', '| b | c |\n', '# d\n', ''][pick(4)] as string;
+    const to = pick(3) === 0 ? Math.min(state.doc.length, line.to + 1) : line.from;
+    state = state.update({ changes: { from: line.from, to, insert: inserted } }).state;
+    const now = sheetItems(structure(state), shown, before);
+    expect(now).toEqual(sheetItems(structure(state), shown));
+    for (const [place, block] of now.blocks.entries()) {
+      const old = before.blocks.indexOf(block);
+      if (old > 0 && place > 0) expect(now.parts[place]).toBe(before.parts[old]);
+    }
+    before = now;
+  }
 });

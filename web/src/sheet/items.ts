@@ -1,11 +1,12 @@
 import type { BlockProblem, CaseOutcomeView, KeywordView, RowView } from '@/api/types';
 import { type Analysis, type BlockInfo, meaningOf, type Told } from '@/document/analysis';
 import { marksFrom } from '@/document/cells';
-import type { Line, Row } from '@/document/lines';
+import type { Row } from '@/document/lines';
 import type { Block, Section, Structure } from '@/document/structure';
 import { holdsSteps, nameKey, type SectionWord } from '@/document/words';
 import { problemsOf, type StepInfo, stepInfo } from './meanings';
-import { kept, madeItem, sameList } from './rowItems';
+import { kept } from './rowItems';
+import { type Strips, tableItems } from './tableItems';
 
 interface Of {
   key: string;
@@ -81,12 +82,38 @@ interface Cached {
 
 const cache = new WeakMap<Block, Cached>();
 
+/** What a document's sheet was made of, and its lines block by block. */
+export interface SheetItems {
+  blocks: readonly Block[];
+  shown: Shown;
+  parts: readonly (readonly Item[])[];
+}
+
 /** The lines of a document's sheet, block by block. Those of a block that did not change are the same objects. */
-export function sheetItems(of: Structure, shown: Shown): Item[][] {
-  return of.blocks.map((block, place) => {
+export function sheetItems({ blocks }: Structure, shown: Shown, before: SheetItems | null = null): SheetItems {
+  if (!before || !sameShown(before.shown, shown)) return { blocks, shown, parts: partsOf(blocks, 0, shown) };
+  if (blocks === before.blocks) return before;
+  // After an edit, all is as it was but for a block or two.
+  const least = Math.min(blocks.length, before.blocks.length);
+  let above = 0;
+  while (above < least && blocks[above] === before.blocks[above]) above++;
+  let below = 0;
+  // The first block of all is drawn otherwise.
+  while (below < least - above - 1 && blocks.at(-1 - below) === before.blocks.at(-1 - below)) below++;
+  const between = partsOf(blocks.slice(above, blocks.length - below), above, shown);
+  const parts = before.parts.slice(0, above).concat(between, before.parts.slice(before.parts.length - below));
+  return { blocks, shown, parts };
+}
+
+const sameShown = (a: Shown, b: Shown) =>
+  a.analysis === b.analysis && a.unfolded === b.unfolded && a.keywords === b.keywords;
+
+/** The lines of blocks, the first of which stands at a place among all. */
+function partsOf(blocks: readonly Block[], place: number, shown: Shown): Item[][] {
+  return blocks.map((block, i) => {
     const info = shown.analysis.blocks.get(block.id);
     const known = cache.get(block);
-    const first = place === 0;
+    const first = place + i === 0;
     const same =
       known !== undefined &&
       known.info === info &&
@@ -102,7 +129,7 @@ export function sheetItems(of: Structure, shown: Shown): Item[][] {
 
 function blockItems(block: Block, info: BlockInfo | undefined, first: boolean, shown: Shown): Item[] {
   const items: Item[] = [];
-  const strips = (line: Line, problems: readonly BlockProblem[]) =>
+  const strips: Strips = (line, problems) =>
     problems.forEach((problem, index) => {
       items.push({ kind: 'strip', key: `strip ${line.id} ${index}`, block, problem, line: line.id });
     });
@@ -110,7 +137,7 @@ function blockItems(block: Block, info: BlockInfo | undefined, first: boolean, s
     items.push({ kind: 'block', key: `block ${block.id}`, id: block.id, block, info, first });
   }
   // What is wrong with a block's head is shown under it, whatever line of it is meant.
-  if (info && info.lines.size > 0) {
+  if (info && hasProblems(info)) {
     const inTables = new Set(block.sections.flatMap((section) => section.rows.map(({ row }) => row.id)));
     for (const line of block.lines) if (!inTables.has(line.id)) strips(line, problemsOf(meaningOf(info, line)));
   }
@@ -131,6 +158,11 @@ function blockItems(block: Block, info: BlockInfo | undefined, first: boolean, s
     addItem(block, 'steps', `add ${block.id} steps`, 'Add the first step', items);
   }
   return items;
+}
+
+function hasProblems({ lines }: BlockInfo): boolean {
+  for (const { problems } of lines.values()) if (problems.length > 0) return true;
+  return false;
 }
 
 function addItem(block: Block, section: SectionWord, key: string, word: string, items: Item[]) {
@@ -154,7 +186,7 @@ function stepItems(
   info: BlockInfo | undefined,
   shown: Shown,
   items: Item[],
-  strips: (line: Line, problems: readonly BlockProblem[]) => void,
+  strips: Strips,
 ) {
   const columns = argumentColumns(section);
   const above: (string | null)[] = [];
@@ -212,72 +244,6 @@ function unfoldItems(
     if (shown.unfolded.has(key) && step.step?.keyword) {
       unfoldItems(block, step.step.keyword, own, key, depth + 1, columns, items, shown);
     }
-  });
-}
-
-const NUMBER = /^[-+]?\d+(\.\d+)?$/;
-const LEAST_COLUMN = 7;
-const WIDEST_COLUMN = 40;
-
-function tableItems(
-  block: Block,
-  section: Section,
-  info: BlockInfo | undefined,
-  items: Item[],
-  strips: (line: Line, problems: readonly BlockProblem[]) => void,
-) {
-  const { rows } = section;
-  const width = rows.reduce((most, { row }) => Math.max(most, row.cells.length), 1);
-  const longest = new Array<number>(width).fill(0);
-  const filled = new Array<number>(width).fill(0);
-  const numbers = new Array<boolean>(width).fill(true);
-  rows.forEach(({ row }, place) => {
-    row.cells.forEach(({ source }, c) => {
-      longest[c] = Math.max(longest[c] as number, source.length);
-      if (place === 0 || source === '') return;
-      filled[c] = (filled[c] as number) + 1;
-      if (!NUMBER.test(source)) numbers[c] = false;
-    });
-  });
-  const columns = longest
-    .map((letters) => `minmax(72px, ${Math.max(LEAST_COLUMN, Math.min(letters, WIDEST_COLUMN))}fr)`)
-    .join(' ');
-  const numeric = numbers.map((all, c) => all && (filled[c] as number) > 0);
-  rows.forEach(({ row }, place) => {
-    const known = madeItem(row);
-    const meaning = info?.lines.get(row.id);
-    // Of a large table most rows are as they were.
-    if (
-      known?.kind === 'cells' &&
-      known.number === place &&
-      known.columns === columns &&
-      known.told?.meaning === meaning &&
-      sameList(known.numeric, numeric)
-    ) {
-      known.block = block;
-      items.push(known);
-      strips(row, known.problems);
-      return;
-    }
-    const told = meaningOf(info, row);
-    const problems = problemsOf(told);
-    items.push(
-      kept({
-        kind: 'cells',
-        key: `row ${row.id}`,
-        id: row.id,
-        block,
-        row,
-        told,
-        problems,
-        number: place,
-        head: place === 0,
-        numeric,
-        columns,
-        first: place === 0,
-      }),
-    );
-    strips(row, problems);
   });
 }
 

@@ -1,17 +1,17 @@
 import type { BlockProblem } from '@/api/types';
 import type { Told } from '@/document/analysis';
-import type { Row } from '@/document/lines';
+import { keptWithRow } from '@/document/lines';
 import type { RowItem } from './items';
 import type { StepInfo } from './meanings';
 
 /** The item of a row, kept while nothing of it changes, so that the row is not drawn again. */
-const rowItems = new WeakMap<Row, RowItem>();
+const rowItems = keptWithRow<RowItem>();
 
 /** The item that was made of a row last. */
-export const madeItem = (row: Row): RowItem | undefined => rowItems.get(row);
+export const madeItem = rowItems.of;
 
 export function kept<Kind extends RowItem>(item: Kind): Kind {
-  const before = rowItems.get(item.row);
+  const before = rowItems.of(item.row);
   if (before && sameItem(before, item)) {
     // It belongs to the block as it is now, and holds what was told last.
     before.block = item.block;
@@ -19,7 +19,7 @@ export function kept<Kind extends RowItem>(item: Kind): Kind {
     before.problems = item.problems;
     return before as Kind;
   }
-  rowItems.set(item.row, item);
+  rowItems.keep(item.row, item);
   return item;
 }
 

@@ -10,8 +10,7 @@ import { store } from '@/parts/store';
 import type { RefactoringAsk } from '@/refactoring/refactorings';
 import { columnsOf, textAt } from './columns';
 import { headFields } from './heads';
-import { isRow, type RowItem, type Stop, sheetItems } from './items';
-import { sameList } from './rowItems';
+import { isRow, type RowItem, type SheetItems, type Stop, sheetItems } from './items';
 import { indexOfKey, NO_LINES, type SheetLines, sheetLines } from './sheetLines';
 
 /** Where the cursor is: a line of the sheet by its identity, and a column. */
@@ -51,7 +50,7 @@ export class SheetSession {
   /** Why something was not written; empty where it was. */
   readonly refused = store<string>('');
   private keywords: ReadonlyMap<string, KeywordView> = NO_KEYWORDS;
-  private known: { of: unknown[]; lines: SheetLines } = { of: [], lines: NO_LINES };
+  private known: { items: SheetItems | null; lines: SheetLines } = { items: null, lines: NO_LINES };
   /** Where the cursor was found last, among the stops and among all lines. */
   private lastStop = 0;
   private lastLine = 0;
@@ -74,10 +73,8 @@ export class SheetSession {
   lines(): SheetLines {
     const { state } = this.document;
     const shown = { analysis: analysis(state), unfolded: this.unfolded.get(), keywords: this.keywords };
-    const of = [structure(state), ...Object.values(shown)];
-    if (!sameList(this.known.of, of)) {
-      this.known = { of, lines: sheetLines(sheetItems(structure(state), shown), this.known.lines) };
-    }
+    const items = sheetItems(structure(state), shown, this.known.items);
+    if (items !== this.known.items) this.known = { items, lines: sheetLines(items.parts, this.known.lines) };
     return this.known.lines;
   }
 

@@ -37,17 +37,29 @@ function spliced(before: SheetLines, from: number, to: number, made: readonly It
   const sameKeys = made.length === to - from && made.every((item, i) => item.key === keys[from + i]);
   const firstStop = stopsBefore(ranks, from);
   return {
-    items: items.slice(0, from).concat(made, items.slice(to)),
-    stops: before.stops.slice(0, firstStop).concat(stops, before.stops.slice(stopsBefore(ranks, to))),
+    items: replaced(items, from, to, made),
+    stops: replaced(before.stops, firstStop, stopsBefore(ranks, to), stops),
     // A line's kind is part of its key.
     keys: sameKeys
       ? keys
-      : keys.slice(0, from).concat(
+      : replaced(
+          keys,
+          from,
+          to,
           made.map(({ key }) => key),
-          keys.slice(to),
         ),
     ranks: sameKeys ? ranks : ranksWith(ranks, from, to, made, firstStop),
   };
+}
+
+/** A list with others in the place of some of it; most often as many, for which no more than one copy is made. */
+function replaced<T>(before: readonly T[], from: number, to: number, made: readonly T[]): T[] {
+  if (made.length !== to - from) return before.slice(0, from).concat(made, before.slice(to));
+  const copy = before.slice();
+  made.forEach((each, i) => {
+    copy[from + i] = each;
+  });
+  return copy;
 }
 
 /** How many stops there are above a line. */
