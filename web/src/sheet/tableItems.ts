@@ -12,6 +12,7 @@ export type Strips = (line: Line, problems: readonly BlockProblem[]) => void;
 /** The items of a section that is no list of steps: rows of data, parameters, elements or values under their head. */
 export function tableItems(block: Block, section: Section, info: BlockInfo | undefined, items: Item[], strips: Strips) {
   const { columns, numeric } = columnsOf(section);
+  // Mostly one list for all rows, which is compared with the one of now once.
   let sameNumeric: readonly boolean[] = numeric;
   section.rows.forEach(({ row }, place) => {
     const known = madeItem(row);
