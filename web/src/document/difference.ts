@@ -3,8 +3,8 @@ import { diffArrays } from 'diff';
 import { hasTables, isRecords } from './kinds';
 import { sense } from './lineChanges';
 import type { Line } from './lines';
+import { readText } from './readStructure';
 import { fieldsOf, readRecords } from './records';
-import { readText } from './structure';
 
 /** A line of a difference; what stands in both is there to show where the others are. */
 export interface ChangedLine {

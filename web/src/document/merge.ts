@@ -4,7 +4,8 @@ import { lanesOf, MARKS } from './edits';
 import { type Change, lineChanges, said } from './lineChanges';
 import { type Line, type Row, readLine } from './lines';
 import { cellsOf, laidOut } from './mergeRows';
-import { readText, type Structure, structure } from './structure';
+import { readText } from './readStructure';
+import { type Structure, structure } from './structure';
 
 /** Something that did not stand where two people changed one row. */
 export interface Notice {

@@ -3,7 +3,8 @@ import { expect, it } from 'vitest';
 import { corpus } from '@/testing/corpus';
 import { layOut } from './layout';
 import type { Row } from './lines';
-import { readText, type Structure, structure, structureOf } from './structure';
+import { readText } from './readStructure';
+import { type Structure, structure, structureOf } from './structure';
 import { nameKey } from './words';
 
 interface Example {

@@ -15,7 +15,6 @@ import elmtable.project.Project;
 import elmtable.project.Symbol;
 import elmtable.project.SymbolChanges;
 import elmtable.project.entry.CaseEntry;
-import elmtable.project.entry.SuiteEntry;
 import elmtable.text.Diagnostic;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -151,7 +150,7 @@ final class Checker {
         all.add(circle.shiftedBy(located.firstLine()));
       }
     }
-    for (CaseEntry entry : index.suite().map(SuiteEntry::cases).orElse(List.of())) {
+    for (CaseEntry entry : index.cases()) {
       Diagnostic notice = inputs.notices().get(entry.block());
       if (notice != null) {
         all.add(notice.shiftedBy(entry.located().firstLine()));
