@@ -4,6 +4,7 @@ import { marksFrom } from '@/document/cells';
 import type { Row } from '@/document/lines';
 import type { Block, Section, Structure } from '@/document/structure';
 import { holdsSteps, nameKey, type SectionWord } from '@/document/words';
+import { commonEnds } from '@/parts/commonEnds';
 import { problemsOf, type StepInfo, stepInfo } from './meanings';
 import { kept } from './rowItems';
 import { type Strips, tableItems } from './tableItems';
@@ -94,12 +95,10 @@ export function sheetItems({ blocks }: Structure, shown: Shown, before: SheetIte
   if (!before || !sameShown(before.shown, shown)) return { blocks, shown, parts: partsOf(blocks, 0, shown) };
   if (blocks === before.blocks) return before;
   // After an edit, all is as it was but for a block or two.
-  const least = Math.min(blocks.length, before.blocks.length);
-  let above = 0;
-  while (above < least && blocks[above] === before.blocks[above]) above++;
-  let below = 0;
-  // The first block of all is drawn otherwise.
-  while (below < least - above - 1 && blocks.at(-1 - below) === before.blocks.at(-1 - below)) below++;
+  const ends = commonEnds(blocks, before.blocks);
+  const { above } = ends;
+  // The first block of all is drawn otherwise, and so is one that was it before.
+  const below = above > 0 ? ends.below : Math.max(0, ends.below - 1);
   const between = partsOf(blocks.slice(above, blocks.length - below), above, shown);
   const parts = before.parts.slice(0, above).concat(between, before.parts.slice(before.parts.length - below));
   return { blocks, shown, parts };

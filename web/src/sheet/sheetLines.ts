@@ -1,3 +1,4 @@
+import { commonEnds } from '@/parts/commonEnds';
 import { type Item, isStop, type Stop } from './items';
 
 /** The lines of a sheet: all of them, and those that the cursor stops at. Never changed; the next ones share much. */
@@ -16,15 +17,11 @@ export const NO_LINES: SheetLines = { items: [], stops: [], ranks: new Int32Arra
 
 /** Puts the items of all blocks together; what stands before and behind the blocks that changed stays as it was. */
 export function sheetLines(parts: readonly (readonly Item[])[], before: SheetLines): SheetLines {
-  const least = Math.min(parts.length, before.parts.length);
-  let first = 0;
-  while (first < least && parts[first] === before.parts[first]) first++;
-  if (first === parts.length && first === before.parts.length) return before;
-  let last = 0;
-  while (last < least - first && parts.at(-1 - last) === before.parts.at(-1 - last)) last++;
-  const made = parts.slice(first, parts.length - last).flat();
-  const from = lengthOf(before.parts.slice(0, first));
-  const to = lengthOf(before.parts.slice(0, before.parts.length - last));
+  const { above, below } = commonEnds(parts, before.parts);
+  if (above === parts.length && above === before.parts.length) return before;
+  const made = parts.slice(above, parts.length - below).flat();
+  const from = lengthOf(before.parts.slice(0, above));
+  const to = lengthOf(before.parts.slice(0, before.parts.length - below));
   return { ...spliced(before, from, to, made), parts };
 }
 
