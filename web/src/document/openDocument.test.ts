@@ -8,8 +8,8 @@ import type { OpenDocument } from './openDocument';
 
 beforeEach(closeDocuments);
 
-const answer = (snapshot: number): AnalysisView => ({
-  version: 0,
+const answer = (snapshot: number, version = 0): AnalysisView => ({
+  version,
   snapshot,
   token: `of ${snapshot}`,
   problems: [],
@@ -79,4 +79,19 @@ it('asks a server that was started again, which counts from the beginning', asyn
   document.heard(checked(2, document));
   await until(shown(document, 2));
   expect(requests.filter(({ path }) => path.includes('analysis'))).toHaveLength(3);
+});
+
+it('asks once more where one that waited for updates is shown while another answer is on its way', async () => {
+  let arrive: (come: AnalysisView) => void = () => {};
+  const late = new Promise<AnalysisView>((resolve) => (arrive = resolve));
+  const { document, requests } = answered(answer(3, 1), late, answer(4, 1));
+  await document.ask();
+  const asked = document.ask();
+  const update = { client: 'another', author: 'Ines', at: '', change: [8, [0, 'suite B', '']] };
+  document.heard({ live: 'updated', document: document.id, after: 0, updates: [update] } as LiveMessageUnion);
+  shown(document, 3)();
+  arrive(answer(4, 1));
+  await asked;
+  shown(document, 4)();
+  expect(requests.map(({ path }) => path.split('=')[1])).toEqual(['', '', 'of 3']);
 });
