@@ -80,6 +80,10 @@ build() {
 # more of it, in a file of another kind.
 java_options() {
   printf '%s\n' -XX:+UseSerialGC --enable-native-access=ALL-UNNAMED -Xlog:disable -Xlog:all=error:stderr
+  # Ten times what a JDK asks for before it optimises a method: as it comes, that takes a processor from the browser
+  # for minutes after a start, and each key that is typed waits for it.
+  printf '%s\n' -XX:Tier4InvocationThreshold=50000 -XX:Tier4MinInvocationThreshold=6000 \
+    -XX:Tier4CompileThreshold=150000 -XX:Tier4BackEdgeThreshold=400000
   [ -f "$(start_cache)" ] || return 0
   if keeps_more; then printf '%s\n' "-XX:AOTCache=$(start_cache)"
   else printf '%s\n' "-XX:SharedArchiveFile=$(start_cache)"; fi
