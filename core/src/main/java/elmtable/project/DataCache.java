@@ -35,6 +35,7 @@ final class DataCache {
    * @param keyed null where the set cannot be used
    * @param sets what other sets were asked for, by name; null where there was none
    * @param files the versions of the files that were asked for
+   * @param paths the paths of all files, where they were asked for, or null
    * @param fills properties with references, and what they were filled with
    */
   private record CachedReading(
@@ -43,6 +44,7 @@ final class DataCache {
       KeyedRows keyed,
       Map<String, Block> sets,
       Map<String, Optional<String>> files,
+      List<String> paths,
       Map<String, String> fills) {}
 
   /**
@@ -108,7 +110,8 @@ final class DataCache {
     all.removeIf(one -> !holds(one, project) || isFilledAlike(one, project));
     KeyedRows keyed = reading.source().map(KeyedRows::new).orElse(null);
     all.add(
-        new CachedReading(reading, summary, keyed, context.sets, context.versions, context.fills));
+        new CachedReading(
+            reading, summary, keyed, context.sets, context.versions, context.paths, context.fills));
     return List.copyOf(all);
   }
 
@@ -123,7 +126,7 @@ final class DataCache {
         return false;
       }
     }
-    return true;
+    return before.paths() == null || before.paths().equals(project.files().paths());
   }
 
   private static boolean isFilledAlike(CachedReading before, Project project) {
@@ -170,6 +173,7 @@ final class DataCache {
     final Map<String, Block> sets = new HashMap<>();
     final Map<String, Optional<String>> versions = new HashMap<>();
     final Map<String, String> fills = new HashMap<>();
+    List<String> paths;
 
     LookupRecorder(Project project) {
       this.project = project;
@@ -197,7 +201,8 @@ final class DataCache {
 
     @Override
     public List<String> paths() {
-      return project.files().paths();
+      paths = project.files().paths();
+      return paths;
     }
 
     @Override
