@@ -1,7 +1,11 @@
 package elmtable.language;
 
+import java.util.Arrays;
+
 /** Where each line of a text begins. */
 public final class LineStarts {
+  private static final int USUAL_LINE = 16;
+
   private final int[] starts;
   private final int count;
   private final int length;
@@ -13,10 +17,13 @@ public final class LineStarts {
   }
 
   public static LineStarts of(String text) {
-    int[] starts = new int[1 + (int) text.chars().filter(c -> c == '\n').count()];
+    int[] starts = new int[1 + text.length() / USUAL_LINE];
     int count = 1;
     starts[0] = text.startsWith("\uFEFF") ? 1 : 0;
     for (int at = text.indexOf('\n'); at >= 0; at = text.indexOf('\n', at + 1)) {
+      if (count == starts.length) {
+        starts = Arrays.copyOf(starts, 2 * count);
+      }
       starts[count++] = at + 1;
     }
     return new LineStarts(starts, count, text.length());

@@ -2,15 +2,22 @@ package elmtable.language;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertNull;
+import static org.junit.jupiter.api.Assertions.assertSame;
 
 import elmtable.text.Diagnostic;
 import elmtable.text.Problem;
 import elmtable.text.SourceText;
 import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Random;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class ParserTest {
   private static Block block(String text) {
@@ -128,5 +135,46 @@ class ParserTest {
     List<Problem> left =
         DocumentParser.parse(mended).allProblems().stream().map(Diagnostic::problem).toList();
     assertEquals(List.of(), left, problem.fixes().get(0).label() + " made\n" + mended);
+  }
+
+  /** Words that open blocks, end them, or belong to one or the other as it comes. */
+  private static final List<String> LINES =
+      List.of("suite s", "case a", "case b", "# c", "", "steps", "| log | x |", "> n", "", "# d");
+
+  @ParameterizedTest
+  @ValueSource(longs = {1, 2, 3, 4})
+  void whatIsReadAfterAnEditIsWhatIsReadAnew(long seed) {
+    Random random = new Random(seed);
+    List<String> lines = new ArrayList<>(LINES);
+    String text = String.join("\n", lines);
+    Document document = DocumentParser.parse(text);
+    for (int edit = 0; edit < 2_000; edit++) {
+      int from = random.nextInt(lines.size() + 1);
+      int to = Math.min(lines.size(), from + random.nextInt(4));
+      List<String> replaced = lines.subList(from, to);
+      replaced.clear();
+      for (int i = random.nextInt(lines.size() > 40 ? 2 : 5); i > 0; i--) {
+        replaced.add(LINES.get(random.nextInt(LINES.size())));
+      }
+      String now = String.join("\n", lines);
+      document = DocumentParser.parse(now, text, document);
+      text = now;
+      assertEquals(DocumentParser.parse(text), document, "seed " + seed + ":\n" + text);
+      Set<Block> blocks = Collections.newSetFromMap(new IdentityHashMap<>());
+      document.blocks().forEach(located -> blocks.add(located.block()));
+      assertEquals(document.blocks().size(), blocks.size(), "none stands at two places");
+    }
+  }
+
+  @Test
+  void blocksThatAnEditDoesNotTouchStayWhatTheyAre() {
+    String text = "suite s\n\ncase a\nsteps\n\n# of b\ncase b\nsteps\n\ncase c\nsteps\n";
+    Document before = DocumentParser.parse(text);
+    String moved = text.replace("case a\n", "case a\n> A note.\n");
+    Document after = DocumentParser.parse(moved, text, before);
+    for (int i : List.of(0, 2, 3)) {
+      assertSame(before.blocks().get(i).block(), after.blocks().get(i).block());
+    }
+    assertEquals(before.blocks().get(3).firstLine() + 1, after.blocks().get(3).firstLine());
   }
 }
