@@ -4,9 +4,11 @@ import elmtable.data.source.ProjectFiles;
 import elmtable.language.Block;
 import elmtable.project.DocumentIndex;
 import elmtable.project.LookupLog;
+import elmtable.project.Symbol;
 import elmtable.text.Diagnostic;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /**
  * What a check of a whole project found out, kept so that the next one repeats only what it must.
@@ -73,13 +75,13 @@ record Checked(
 
   /**
    * @param blocks by identity
-   * @param lookups what all blocks asked for and use together
+   * @param used what all blocks use together
    * @param problems those of all blocks, with absolute lines in their order
    */
   record CheckedDocument(
       DocumentIndex index,
       Map<Block, CheckedBlock> blocks,
-      LookupLog lookups,
+      Set<Symbol> used,
       List<Diagnostic> problems) {
     String path() {
       return index.document().path();

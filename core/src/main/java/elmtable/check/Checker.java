@@ -19,6 +19,7 @@ import elmtable.text.Diagnostic;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -98,15 +99,15 @@ final class Checker {
     documents.forEach((path, document) -> {
       CheckedDocument old = before.get(path);
       if (old != document) {
-        come.add(document.lookups().used);
+        come.add(document.used());
         if (old != null) {
-          gone.add(old.lookups().used);
+          gone.add(old.used());
         }
       }
     });
     before.forEach((path, old) -> {
       if (!documents.containsKey(path)) {
-        gone.add(old.lookups().used);
+        gone.add(old.used());
       }
     });
     return (known == null ? UseCounts.none() : known.useCounts()).with(gone, come);
@@ -163,7 +164,7 @@ final class Checker {
 
   private CheckedDocument document(DocumentIndex index) {
     CheckedDocument known = before.get(index.document().path());
-    if (known != null && known.index() == index && hold(known.lookups())) {
+    if (known != null && known.index() == index && holds(known)) {
       return known;
     }
     Map<Block, CheckedBlock> blocks = new IdentityHashMap<>();
@@ -173,19 +174,24 @@ final class Checker {
         .ifPresent(suite -> suite.cases().forEach(entry -> cases.put(entry.block(), entry)));
     List<Diagnostic> problems = new ArrayList<>(index.document().document().allProblems());
     LostCharacters.in(index.document().text()).ifPresent(problems::add);
-    LookupLog lookups = new LookupLog();
+    Set<Symbol> used = new HashSet<>();
     Block suite = index.document().document().suite().map(LocatedBlock::block).orElse(null);
     for (LocatedBlock located : index.document().document().blocks()) {
       Block head = located.block().kind() == BlockKind.CASE ? suite : null;
       CheckedBlock block = block(index, located, head, cases, known);
       blocks.put(located.block(), block);
-      lookups.addAll(block.lookups());
+      used.addAll(block.lookups().used);
       block.problems().forEach(problem -> problems.add(problem.shiftedBy(located.firstLine())));
     }
     problems.sort(IN_ORDER);
     // Cases of one scenario have its steps, and so their problems, in common.
     List<Diagnostic> each = problems.stream().distinct().toList();
-    return new CheckedDocument(index, blocks, lookups, each);
+    return new CheckedDocument(index, blocks, used, each);
+  }
+
+  private boolean holds(CheckedDocument document) {
+    return changed.isEmpty() && !otherFiles
+        || document.blocks().values().stream().allMatch(block -> hold(block.lookups()));
   }
 
   /** Whether what was looked up then is the same now. */

@@ -21,6 +21,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 
 /**
  * Runs of steps that stand in several cases, and the notices of them. Windows of {@value #WINDOW}
@@ -32,13 +33,22 @@ final class RepeatedSteps {
 
   /**
    * Windows are kept in so many maps, so that a change copies only a few of them, and little of
-   * what did not change: a line that is inserted moves all cases below it, each with windows of its
-   * own.
+   * what did not change.
    */
   private static final int SHARDS = 1 << 14;
 
-  /** A window of steps in a case; {@code line} counts in the document. */
+  /**
+   * A window of steps in a case; {@code line} counts from the case's block, so that a line that is
+   * inserted moves none of those below it, but in the document for a scenario, which may have steps
+   * in common with others.
+   */
   record Window(String path, Block block, int line) {
+    static Window of(CaseEntry entry, Step step) {
+      Block block = entry.block();
+      int first = block.isScenario() ? entry.located().firstLine() : 0;
+      return new Window(entry.path(), block, first + step.range().line());
+    }
+
     boolean isAt(Window other) {
       return line == other.line && path.equals(other.path);
     }
@@ -48,9 +58,6 @@ final class RepeatedSteps {
       return path.equals(other.path) && block.name().equals(other.block.name());
     }
   }
-
-  private static final Comparator<Window> IN_ORDER =
-      Comparator.comparing(Window::path).thenComparingInt(Window::line);
 
   /** Where each window stands, in order. */
   private final List<Map<Long, List<Window>>> windows;
@@ -90,8 +97,9 @@ final class RepeatedSteps {
     leaveOutWhatIsSame(casesGone, casesCome);
     // A case that only moved has the same.
     Map<Block, List<Long>> hashesOf = new IdentityHashMap<>();
-    Map<Long, List<Window>> stood = windows(others(casesGone, casesCome), hashesOf);
-    Map<Long, List<Window>> stand = windows(others(casesCome, casesGone), hashesOf);
+    Map<Long, List<Window>> stood = windows(casesGone.values(), hashesOf);
+    Map<Long, List<Window>> stand = windows(casesCome.values(), hashesOf);
+    Comparator<Window> inOrder = new PlacesOfCases(come).inOrder();
     List<Map<Long, List<Window>>> changed = new ArrayList<>(windows);
     Map<String, Set<Block>> affected = new HashMap<>();
     Set<Long> hashes = new HashSet<>(stood.keySet());
@@ -104,7 +112,7 @@ final class RepeatedSteps {
         changed.set(shard, new HashMap<>(windows.get(shard)));
       }
       List<Window> known = occurrences(hash);
-      List<Window> all = replaced(known, before, now);
+      List<Window> all = replaced(known, before, now, inOrder);
       if (all.isEmpty()) {
         changed.get(shard).remove(hash);
       } else {
@@ -133,43 +141,44 @@ final class RepeatedSteps {
     return all;
   }
 
-  /**
-   * Most edits change a case or two of a document; all above are as they were, or all below too.
-   */
+  /** Most edits change a case or two of a document, and move those below at most. */
   private static void leaveOutWhatIsSame(
       Map<String, List<CaseEntry>> gone, Map<String, List<CaseEntry>> come) {
     come.replaceAll((path, now) -> {
       List<CaseEntry> before = gone.getOrDefault(path, List.of());
-      CommonEnds same = CommonEnds.of(before, now, RepeatedSteps::isSameThere);
-      gone.computeIfPresent(path, (known, all) -> same.between(all));
-      return same.between(now);
+      CommonEnds ends = CommonEnds.of(before, now, RepeatedSteps::isSame);
+      List<CaseEntry> own = ends.between(now);
+      List<CaseEntry> others = ends.between(before);
+      List<CaseEntry> kept = own.stream().filter(isOneOf(others)).toList();
+      List<CaseEntry> were = others.stream().filter(isOneOf(own)).toList();
+      boolean inOrder = CommonEnds.of(were, kept, RepeatedSteps::isSame).above() == kept.size();
+      gone.computeIfPresent(path, (known, all) -> inOrder ? without(others, own) : others);
+      return inOrder ? without(own, others) : own;
     });
   }
 
-  private static boolean isSameThere(CaseEntry one, CaseEntry other) {
-    return one.block() == other.block() && one.located().firstLine() == other.located().firstLine();
+  private static boolean isSame(CaseEntry one, CaseEntry other) {
+    return one.block() == other.block()
+        && (!one.block().isScenario() || one.located().firstLine() == other.located().firstLine());
+  }
+
+  private static List<CaseEntry> without(List<CaseEntry> cases, List<CaseEntry> others) {
+    return cases.stream().filter(isOneOf(others).negate()).toList();
+  }
+
+  private static Predicate<CaseEntry> isOneOf(List<CaseEntry> cases) {
+    Map<Block, CaseEntry> all = new IdentityHashMap<>();
+    cases.forEach(entry -> all.put(entry.block(), entry));
+    return entry -> {
+      CaseEntry other = all.get(entry.block());
+      return other != null && isSame(entry, other);
+    };
   }
 
   private static Set<Block> blocksOf(List<CaseEntry> cases) {
     Set<Block> all = Collections.newSetFromMap(new IdentityHashMap<>());
     cases.forEach(entry -> all.add(entry.block()));
     return all;
-  }
-
-  /** The cases of some documents that are not the same, at the same line, in others. */
-  private static List<CaseEntry> others(
-      Map<String, List<CaseEntry>> cases, Map<String, List<CaseEntry>> compared) {
-    return cases.entrySet().stream()
-        .flatMap(entry -> {
-          Map<Block, Integer> lines = new IdentityHashMap<>();
-          compared
-              .getOrDefault(entry.getKey(), List.of())
-              .forEach(other -> lines.put(other.block(), other.located().firstLine()));
-          return entry.getValue().stream()
-              .filter(own ->
-                  !Integer.valueOf(own.located().firstLine()).equals(lines.get(own.block())));
-        })
-        .toList();
   }
 
   private static boolean areToldAs(List<Window> before, List<Window> now) {
@@ -190,11 +199,8 @@ final class RepeatedSteps {
     return index > 0 && windows.get(index).block() == windows.get(index - 1).block();
   }
 
-  private static List<Window> replaced(List<Window> all, List<Window> before, List<Window> now) {
-    if (before.size() == all.size()) {
-      // None is left, as of nearly all that only moved.
-      return now.size() < 2 ? now : now.stream().sorted(IN_ORDER).toList();
-    }
+  private static List<Window> replaced(
+      List<Window> all, List<Window> before, List<Window> now, Comparator<Window> inOrder) {
     Map<Block, Set<Integer>> gone = new IdentityHashMap<>();
     for (Window window : before) {
       gone.computeIfAbsent(window.block(), block -> new HashSet<>()).add(window.line());
@@ -205,9 +211,22 @@ final class RepeatedSteps {
         left.add(window);
       }
     }
-    left.addAll(now);
-    left.sort(IN_ORDER);
-    return left;
+    return merged(left, now.stream().sorted(inOrder).toList(), inOrder);
+  }
+
+  /** Those that are left are in order, and of their documents only the places of some are known. */
+  private static List<Window> merged(
+      List<Window> left, List<Window> come, Comparator<Window> inOrder) {
+    List<Window> all = new ArrayList<>(left.size() + come.size());
+    int next = 0;
+    for (Window window : come) {
+      while (next < left.size() && inOrder.compare(left.get(next), window) < 0) {
+        all.add(left.get(next++));
+      }
+      all.add(window);
+    }
+    all.addAll(left.subList(next, left.size()));
+    return all;
   }
 
   private static Set<Block> blocks(Map<String, Set<Block>> all, String path) {
@@ -330,16 +349,15 @@ final class RepeatedSteps {
 
   /** Where the windows of some cases stand, by hash. */
   private static Map<Long, List<Window>> windows(
-      List<CaseEntry> cases, Map<Block, List<Long>> hashesOf) {
+      Collection<List<CaseEntry>> cases, Map<Block, List<Long>> hashesOf) {
     Map<Long, List<Window>> windows = new HashMap<>();
-    for (CaseEntry entry : cases) {
+    for (CaseEntry entry : cases.stream().flatMap(List::stream).toList()) {
       List<Step> steps = entry.block().activeSteps(Section.STEPS);
       List<Long> hashes = hashesOf.computeIfAbsent(entry.block(), block -> hashes(steps));
       for (int i = 0; i < hashes.size(); i++) {
-        int line = entry.located().firstLine() + steps.get(i).range().line();
         windows
             .computeIfAbsent(hashes.get(i), h -> new ArrayList<>(1))
-            .add(new Window(entry.path(), entry.block(), line));
+            .add(Window.of(entry, steps.get(i)));
       }
     }
     return windows;

@@ -27,14 +27,6 @@ public final class LookupLog {
   /** The paths of all files, where they were asked for, or null. */
   private List<String> paths;
 
-  /** Takes over what another one holds of the same snapshot. */
-  public void addAll(LookupLog other) {
-    symbols.addAll(other.symbols);
-    used.addAll(other.used);
-    files.putAll(other.files);
-    paths = other.paths == null ? paths : other.paths;
-  }
-
   /** Whether these files are, as far as they were asked for, what they were then. */
   public boolean holdsWith(ProjectFiles now) {
     return files.entrySet().stream()

@@ -63,7 +63,7 @@ class IncrementalCheckTest {
   }
 
   @ParameterizedTest
-  @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8})
+  @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8, 9, 10})
   void afterManyEditsNothingIsMissedAndNothingIsLeftOver(long seed) throws IOException {
     Random random = new Random(seed);
     Map<String, String> texts = demo();
@@ -109,11 +109,14 @@ class IncrementalCheckTest {
     return String.join("\n", problems.stream().map(Diagnostic::toString).toList());
   }
 
-  /** A line lost, doubled, moved, taken from another document, or a letter of it changed. */
+  /**
+   * A line lost, doubled, moved, taken from another document, or a letter of it changed; a block
+   * moved or doubled.
+   */
   private static String edited(String text, Map<String, String> texts, Random random) {
     List<String> lines = new ArrayList<>(List.of(text.split("\n", -1)));
     int at = random.nextInt(lines.size());
-    switch (random.nextInt(5)) {
+    switch (random.nextInt(7)) {
       case 0 -> lines.remove(at);
       case 1 -> lines.add(at, lines.get(at));
       case 2 -> lines.add(random.nextInt(lines.size()), lines.remove(at));
@@ -121,6 +124,15 @@ class IncrementalCheckTest {
         List<String> all = new ArrayList<>(texts.values());
         String[] others = all.get(random.nextInt(all.size())).split("\n");
         lines.add(at, others[random.nextInt(others.length)]);
+      }
+      case 4, 5 -> {
+        List<String> blocks = new ArrayList<>(List.of(text.split("\n(?=\n[a-zS])", -1)));
+        String block = blocks.get(random.nextInt(blocks.size()));
+        if (random.nextBoolean()) {
+          blocks.remove(block);
+        }
+        blocks.add(random.nextInt(blocks.size() + 1), block);
+        return String.join("\n", blocks);
       }
       default -> {
         String line = lines.get(at);
@@ -245,6 +257,19 @@ class IncrementalCheckTest {
     checked = checked.with(checked.project().with("clays.csv", "name\ngrog\n"));
     assertEquals(List.of("F103"), codes(checked, "s.elmt"));
     assertSame(other, checked.problems("other.elmt"), "this was never checked again");
+  }
+
+  @Test
+  void aFileIsProposedAsLongAsItIsThere() {
+    Map<String, String> texts = Map.of("d.elmt", "data clays\nfrom: clays.csv\n");
+    CheckedProject checked =
+        CheckedProject.of(TestProjects.of(texts, Map.of("clay.csv", "name\nraku\n")));
+    for (String there : List.of("clay.csv", "other.csv", "clayss.csv", "clay.csv")) {
+      checked = checked.with(checked.project().withFiles(files(there, "name\nraku\n")));
+      assertEquals(List.of("U103", "D101"), codes(checked, "d.elmt"));
+      String message = checked.problems("d.elmt").get(1).message();
+      assertEquals(!there.startsWith("other"), message.endsWith("Did you mean “" + there + "”?"));
+    }
   }
 
   private static ProjectFiles files(String path, String text) {
