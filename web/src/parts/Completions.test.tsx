@@ -1,7 +1,8 @@
+import { act } from 'react';
 import { expect, it, vi } from 'vitest';
 import type { CompletionView, SuggestionView } from '@/api/types';
 import { only, pressOn, text } from '@/testing/page';
-import { show } from '@/testing/show';
+import { clear, show } from '@/testing/show';
 import { Completions } from './Completions';
 
 const suggestion = (label: string, more: Partial<SuggestionView> = {}) =>
@@ -36,4 +37,20 @@ it('is chosen from by the pointer without taking the focus from the field', asyn
   expect(onChoose).toHaveBeenCalledWith(send);
   expect(document.activeElement).toBe(field);
   expect(text()).toContain('The button below the form.');
+});
+
+it('draws of a long list what is looked at and next to it', () => {
+  const all = offers('keyword', ...Array.from({ length: 60 }, (_, i) => suggestion(`keyword ${i + 1}`)));
+  const list = (at: number) => show(<Completions offers={all} at={at} typed="k" onChoose={() => {}} />);
+  const drawn = () => [...document.querySelectorAll('[role=option]')];
+  list(0);
+  const first = drawn().length;
+  expect(first).toBeLessThan(20);
+  expect(drawn().at(-1)?.getAttribute('aria-setsize')).toBe('60');
+  expect(drawn().at(-1)?.getAttribute('aria-posinset')).toBe(`${first}`);
+  act(() => only('[role=listbox]').dispatchEvent(new Event('scroll')));
+  expect(drawn().length).toBeGreaterThan(first);
+  clear();
+  list(59);
+  expect(only('[aria-selected=true]').textContent).toContain('keyword 60');
 });

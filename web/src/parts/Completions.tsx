@@ -1,9 +1,12 @@
 import { autoUpdate, flip, offset, shift, size, useFloating } from '@floating-ui/react-dom';
-import { useEffect, useLayoutEffect, useRef } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { CompletionView, SuggestionView } from '@/api/types';
 import { ellipsis } from '@/parts/ellipsis';
 
 const EDGE_PIXELS = 8;
+
+/** Eight are in view; what is below the next ones is drawn when it is gone to, since each key draws the list anew. */
+const ROOM = 12;
 
 /** In a narrow column the list is narrow, too. */
 const FITS_IN = size({
@@ -12,6 +15,10 @@ const FITS_IN = size({
     elements.floating.style.maxWidth = `${availableWidth}px`;
   },
 });
+
+/** The list lies in the box of its field and moves with it, so only other sizes and scrolling give it another place. */
+const whenResized: typeof autoUpdate = (reference, floating, update) =>
+  autoUpdate(reference, floating, update, { layoutShift: false });
 
 /** What could be meant, best first, and beside it what the chosen one is. */
 export function Completions({
@@ -29,8 +36,10 @@ export function Completions({
   const { refs, floatingStyles } = useFloating({
     placement: 'bottom-start',
     middleware: [offset(2), flip(), shift({ padding: EDGE_PIXELS }), FITS_IN],
-    whileElementsMounted: autoUpdate,
+    whileElementsMounted: whenResized,
   });
+  const [room, setRoom] = useState(ROOM);
+  const drawn = offers.suggestions.slice(0, Math.max(room, at + ROOM));
   const chosen = offers.suggestions[Math.max(0, at)];
   const keywords = offers.kind === 'keyword';
   useLayoutEffect(() => {
@@ -61,15 +70,20 @@ export function Completions({
         id="completions"
         role="listbox"
         aria-label={keywords ? 'Keywords' : 'Values'}
+        onScroll={({ currentTarget: { scrollTop, clientHeight, scrollHeight } }) => {
+          if (scrollTop + 2 * clientHeight > scrollHeight) setRoom(drawn.length + ROOM);
+        }}
         className={`max-h-[206px] overflow-y-auto py-[3px] ${keywords ? 'border-r border-hair' : ''}`}
       >
-        {offers.suggestions.map((suggestion, index) => (
+        {drawn.map((suggestion, index) => (
           // biome-ignore lint/a11y/useKeyWithClickEvents: keys are handled by the field
           <div
             id={`completion-${index}`}
             key={`${suggestion.label} ${suggestion.insert}`}
             role="option"
             tabIndex={-1}
+            aria-setsize={offers.suggestions.length}
+            aria-posinset={index + 1}
             aria-selected={index === at}
             onClick={() => onChoose(suggestion)}
             className="flex h-[25px] cursor-pointer items-center gap-2 px-2.5 hover:bg-sunk aria-selected:bg-select aria-selected:shadow-[inset_2px_0_var(--select-edge)]"
