@@ -1,5 +1,9 @@
 package elmtable.journeys;
 
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.util.List;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -166,6 +170,31 @@ class SheetJourney {
             """
                 .formatted(cell(keyword, column)));
     return ((Number) room).doubleValue();
+  }
+
+  /** Lines that took more or less room than is expected of them would move all below them. */
+  @Test
+  void scrollingThroughASheetFindsItAsHighAsItWasTakenFor() {
+    screen.open(world.address() + "/cases/suites/firing-requests.elmt");
+    screen.see("//button[normalize-space()='Read by row']");
+    Object heights =
+        screen.scriptLater(
+            """
+            const done = arguments[arguments.length - 1];
+            const sheet = document.querySelector('[data-sheet]');
+            const heights = [sheet.scrollHeight, sheet.clientHeight];
+            const on = () => {
+              if (sheet.scrollTop + sheet.clientHeight >= sheet.scrollHeight) {
+                return done([...heights, sheet.scrollHeight]);
+              }
+              sheet.scrollTop += 300;
+              requestAnimationFrame(() => requestAnimationFrame(on));
+            };
+            document.fonts.ready.then(on);
+            """);
+    List<?> found = (List<?>) heights;
+    assertTrue((long) found.get(0) > 2 * (long) found.get(1), "most of it is not drawn at first");
+    assertEquals(found.get(0), found.get(2));
   }
 
   @Test
