@@ -169,9 +169,7 @@ final class Checker {
     }
     Map<Block, CheckedBlock> blocks = new IdentityHashMap<>();
     Map<Block, CaseEntry> cases = new IdentityHashMap<>();
-    index
-        .suite()
-        .ifPresent(suite -> suite.cases().forEach(entry -> cases.put(entry.block(), entry)));
+    index.cases().forEach(entry -> cases.put(entry.block(), entry));
     List<Diagnostic> problems = new ArrayList<>(index.document().document().allProblems());
     LostCharacters.in(index.document().text()).ifPresent(problems::add);
     Set<Symbol> used = new HashSet<>();
