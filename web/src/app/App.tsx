@@ -1,11 +1,11 @@
 import { useEffect } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
-import { Redirect, Route, Switch, useLocation } from 'wouter';
+import { Redirect, Route, Switch } from 'wouter';
 import { useChanges } from '@/api/live';
 import { sendAbandoned } from '@/document/leftDocuments';
 import { BrokenScreen } from './BrokenScreen';
 import { Frame } from './Frame';
-import { lastPlace } from './places';
+import { lastPlace, pathAt } from './places';
 import {
   CasesStation,
   DataStation,
@@ -17,29 +17,41 @@ import {
   PlanStation,
   RunsStation,
 } from './stations';
+import { usePathname } from './usePlace';
 
 export function App() {
   useChanges();
   useAbandoned();
-  const [at] = useLocation();
+  const pathname = usePathname();
+  const path = pathAt(pathname);
   return (
     <Frame>
-      <ErrorBoundary FallbackComponent={BrokenScreen} resetKeys={[at]}>
+      <ErrorBoundary FallbackComponent={BrokenScreen} resetKeys={[pathname]}>
         <Switch>
-          <Route path="/cases/*?">{(params) => <CasesStation path={decodeURIComponent(params['*'] ?? '')} />}</Route>
-          <Route path="/keywords/*?">
-            {(params) => <KeywordsStation path={decodeURIComponent(params['*'] ?? '')} />}
+          <Route path="/cases/*?">
+            <CasesStation path={path} />
           </Route>
-          <Route path="/data/*?">{(params) => <DataStation path={decodeURIComponent(params['*'] ?? '')} />}</Route>
+          <Route path="/keywords/*?">
+            <KeywordsStation path={path} />
+          </Route>
+          <Route path="/data/*?">
+            <DataStation path={path} />
+          </Route>
           <Route path="/environments/*?">
-            {(params) => <EnvironmentsStation path={decodeURIComponent(params['*'] ?? '')} />}
+            <EnvironmentsStation path={path} />
           </Route>
           <Route path="/fixtures/*?">
-            {(params) => <FixturesStation path={decodeURIComponent(params['*'] ?? '')} />}
+            <FixturesStation path={path} />
           </Route>
-          <Route path="/pages/*?">{(params) => <PagesStation path={decodeURIComponent(params['*'] ?? '')} />}</Route>
-          <Route path="/intake/*?">{(params) => <IntakeStation path={decodeURIComponent(params['*'] ?? '')} />}</Route>
-          <Route path="/plan/*?">{(params) => <PlanStation path={decodeURIComponent(params['*'] ?? '')} />}</Route>
+          <Route path="/pages/*?">
+            <PagesStation path={path} />
+          </Route>
+          <Route path="/intake/*?">
+            <IntakeStation path={path} />
+          </Route>
+          <Route path="/plan/*?">
+            <PlanStation path={path} />
+          </Route>
           <Route path="/runs/:run?/:number?">
             {(params) => <RunsStation run={numberIn(params.run)} number={numberIn(params.number)} />}
           </Route>

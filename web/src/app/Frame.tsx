@@ -13,7 +13,7 @@ import {
   TableProperties,
 } from 'lucide-react';
 import { type ReactNode, useEffect } from 'react';
-import { Link, useLocation } from 'wouter';
+import { Link } from 'wouter';
 import { Logo } from '@/parts/Logo';
 import {
   CASES,
@@ -31,6 +31,7 @@ import {
 import { Settings } from './Settings';
 import { TopLine } from './TopLine';
 import { useTheme } from './theme';
+import { usePathname } from './usePlace';
 
 /** The stations that are built, in the order of the work. */
 const STATIONS = [
@@ -45,7 +46,7 @@ const STATIONS = [
 ];
 
 export function Frame({ children }: { children: ReactNode }) {
-  const [place] = useLocation();
+  const place = usePathname();
   const [theme, turn] = useTheme();
   useEffect(() => {
     rememberPlace(place);

@@ -24,20 +24,29 @@ afterEach(() => {
   sessionStorage.clear();
 });
 
-it.each(['a.elmt', 'suites/firing requests.elmt', 'data/100 % ash.csv', 'features/ofen #2.feature', 'ä/ö?.elmt'])(
-  'gives a document %s an address that leads back to it',
-  (path) => {
-    for (const station of [PAGES, KEYWORDS, CASES, DATA, FIXTURES, PLAN, ENVIRONMENTS]) {
-      const { pathname, search } = new URL(documentPlace(path, { station, line: 7, as: 'text' }), 'http://here');
-      expect(documentAt(pathname)).toBe(path);
-      expect(search).toBe('?as=text&line=7');
-    }
-  },
-);
+it.each([
+  'a.elmt',
+  'suites/firing requests.elmt',
+  'data/100 % ash.csv',
+  'features/ofen #2.feature',
+  'ä/ö?.elmt',
+  'a%20b.elmt',
+  '50%ab.elmt',
+])('gives a document %s an address that leads back to it', (path) => {
+  for (const station of [PAGES, KEYWORDS, CASES, DATA, FIXTURES, PLAN, ENVIRONMENTS]) {
+    const { pathname, search } = new URL(documentPlace(path, { station, line: 7, as: 'text' }), 'http://here');
+    expect(documentAt(pathname)).toBe(path);
+    expect(search).toBe('?as=text&line=7');
+  }
+});
 
 it('says nothing of tables and of no line, which is what a document shows anyhow', () => {
   expect(documentPlace('a.elmt', { as: 'table', line: null })).toBe('/cases/a.elmt');
   expect(documentPlace('a.elmt', { as: 'overview' })).toBe('/cases/a.elmt?as=overview');
+});
+
+it('reads an address that somebody typed without encoding it', () => {
+  expect(documentAt('/cases/100%.elmt')).toBe('100%.elmt');
 });
 
 it('knows that other places are no documents', () => {

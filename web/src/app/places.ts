@@ -4,6 +4,18 @@ import { isRecords } from '@/document/kinds';
 
 const inPath = (path: string) => path.split('/').map(encodeURIComponent).join('/');
 
+/** What somebody typed into the address bar need not be encoded. */
+function decoded(part: string): string {
+  try {
+    return decodeURIComponent(part);
+  } catch {
+    return part;
+  }
+}
+
+/** What an address names behind its station, as a document's path; empty for the station itself. */
+export const pathAt = (pathname: string) => pathname.split('/').slice(2).map(decoded).join('/');
+
 export const INTAKE = '/intake';
 export const PAGES = '/pages';
 export const KEYWORDS = '/keywords';
@@ -47,14 +59,7 @@ export const ALL_CASES = `${CASES}?as=overview`;
 
 /** The document of an address, if it is of one. */
 export function documentAt(pathname: string): string | null {
-  const station = OF_DOCUMENTS.find((each) => pathname.startsWith(`${each}/`));
-  return station
-    ? pathname
-        .slice(station.length + 1)
-        .split('/')
-        .map(decodeURIComponent)
-        .join('/')
-    : null;
+  return OF_DOCUMENTS.some((station) => pathname.startsWith(`${station}/`)) ? pathAt(pathname) : null;
 }
 
 /** A field of a file of rows: the record, from 0 on, and the name of the column. */

@@ -1,7 +1,8 @@
 import { useEffect } from 'react';
-import { useLocation, useSearch } from 'wouter';
+import { useLocation } from 'wouter';
 import { useTree } from '@/api/queries';
 import { CASES, documentPlace } from '@/app/places';
+import { useAddressQuery } from '@/app/usePlace';
 import { isFeature } from '@/document/kinds';
 import { Columns } from '@/parts/Columns';
 import { BeginScreen } from '@/stations/begin/BeginScreen';
@@ -12,7 +13,7 @@ import { CasesTree } from './CasesTree';
 export function CasesStation({ path }: { path: string }) {
   const { data: tree } = useTree();
   const [, go] = useLocation();
-  const as = new URLSearchParams(useSearch()).get('as');
+  const as = useAddressQuery().get('as');
   const all = path === '' && as === 'overview';
   const first = (tree?.suites.find((suite) => !isFeature(suite.path)) ?? tree?.suites[0])?.path;
   useEffect(() => {

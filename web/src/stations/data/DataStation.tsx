@@ -1,12 +1,13 @@
 import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import { useLocation, useSearch } from 'wouter';
+import { useLocation } from 'wouter';
 import { get } from '@/api/client';
 import { useBlocks, useTree } from '@/api/queries';
 import type { DataRowView, DataSetView } from '@/api/types';
 import { useCrumbs } from '@/app/crumbs';
 import { useEnvironment } from '@/app/environment';
 import { DATA, dataSetPlace, documentPlace, fieldPlace } from '@/app/places';
+import { useAddressQuery } from '@/app/usePlace';
 import { isRecords } from '@/document/kinds';
 import { nameKey } from '@/document/words';
 import { Columns } from '@/parts/Columns';
@@ -40,7 +41,7 @@ export function DataStation({ path }: { path: string }) {
 }
 
 function DataPlaces({ path, take }: { path: string; take: Take }) {
-  const search = new URLSearchParams(useSearch());
+  const search = useAddressQuery();
   const line = Number(search.get('line') ?? 0);
   const { data: blocks } = useBlocks();
   const [, go] = useLocation();

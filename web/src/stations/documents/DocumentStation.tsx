@@ -1,8 +1,9 @@
 import { type ReactNode, useMemo } from 'react';
-import { Redirect, useLocation, useSearch } from 'wouter';
+import { Redirect, useLocation } from 'wouter';
 import { useTree } from '@/api/queries';
 import { type Crumb, useCrumbs } from '@/app/crumbs';
 import { documentPlace, stationOf } from '@/app/places';
+import { useAddressQuery } from '@/app/usePlace';
 import { isFeature } from '@/document/kinds';
 import type { OpenDocument } from '@/document/openDocument';
 import { useOthers } from '@/document/presence';
@@ -38,7 +39,7 @@ export interface StationOfDocument {
 export function DocumentStation({ path, station }: { path: string; station: StationOfDocument }) {
   const { document, wrong } = useDocument(path);
   const { data: tree } = useTree();
-  const as = new URLSearchParams(useSearch()).get('as');
+  const as = useAddressQuery().get('as');
   const { home, word, contents } = station;
   // The document itself says it, too, before the tree is here.
   const kinds = tree?.documents.find((each) => each.path === path)?.kinds ?? (document && kindsOf(document));
@@ -91,7 +92,7 @@ function DocumentSheet({
   const outcomes = useOutcomes(document);
   const others = useOthers();
   const alone = useMemo(() => [document], [document]);
-  const params = new URLSearchParams(useSearch());
+  const params = useAddressQuery();
   const [, go] = useLocation();
   const { path } = document;
   const feature = isFeature(path);

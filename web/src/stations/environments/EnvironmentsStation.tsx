@@ -1,10 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
-import { useSearch } from 'wouter';
 import { get } from '@/api/client';
 import { useBlocks } from '@/api/queries';
 import type { BlockNode, EnvironmentsView } from '@/api/types';
 import { useCrumbs } from '@/app/crumbs';
 import { documentPlace, ENVIRONMENTS } from '@/app/places';
+import { useAddressQuery } from '@/app/usePlace';
 import { Columns } from '@/parts/Columns';
 import { Wrong } from '@/parts/Wrong';
 import { type BlockGroup, BlockList } from '@/stations/documents/BlockList';
@@ -15,7 +15,7 @@ import { ValuesGrid } from './ValuesGrid';
 
 /** Values side by side over environments, the browsers, and what runs kept for later ones. */
 export function EnvironmentsStation({ path }: { path: string }) {
-  const line = Number(new URLSearchParams(useSearch()).get('line') ?? 0);
+  const line = Number(useAddressQuery().get('line') ?? 0);
   const { data: blocks } = useBlocks();
   const own = (blocks ?? []).filter(({ kind }) => kind === 'environment' || kind === 'browser');
   if (path === '') return <SideBySide />;

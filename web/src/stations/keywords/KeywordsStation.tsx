@@ -1,10 +1,11 @@
 import { BookText, Grid3x3 } from 'lucide-react';
 import { useEffect } from 'react';
-import { Link, useLocation, useSearch } from 'wouter';
+import { Link, useLocation } from 'wouter';
 import { useBlocks, useKeywords } from '@/api/queries';
 import type { BlockNode, KeywordView } from '@/api/types';
 import { useCrumbs } from '@/app/crumbs';
 import { compositionPlace, KEYWORDS, keywordPlace } from '@/app/places';
+import { useAddressQuery } from '@/app/usePlace';
 import { nameKey } from '@/document/words';
 import { Columns } from '@/parts/Columns';
 import { Wrong } from '@/parts/Wrong';
@@ -17,7 +18,7 @@ import { RepeatsLens } from './RepeatsLens';
 
 /** All keywords, one's own and those that are built in, as a reference to read or as their sheets. */
 export function KeywordsStation({ path }: { path: string }) {
-  const search = new URLSearchParams(useSearch());
+  const search = useAddressQuery();
   const line = Number(search.get('line') ?? 0);
   const name = search.get('name') ?? '';
   const { data: blocks } = useBlocks();

@@ -1,9 +1,10 @@
 import { useEffect } from 'react';
-import { useLocation, useSearch } from 'wouter';
+import { useLocation } from 'wouter';
 import { useBlocks } from '@/api/queries';
 import type { BlockNode } from '@/api/types';
 import { useCrumbs } from '@/app/crumbs';
 import { PAGES, pagePlace } from '@/app/places';
+import { useAddressQuery } from '@/app/usePlace';
 import { nameKey } from '@/document/words';
 import { Columns } from '@/parts/Columns';
 import { BlockList } from '@/stations/documents/BlockList';
@@ -13,7 +14,7 @@ import { LivePage } from './LivePage';
 
 /** The pages of the tested application: their elements, and what their locators find on the live page. */
 export function PagesStation({ path }: { path: string }) {
-  const search = new URLSearchParams(useSearch());
+  const search = useAddressQuery();
   const line = Number(search.get('line') ?? 0);
   const { data: blocks } = useBlocks();
   const own = (blocks ?? []).filter((block) => block.kind === 'page');

@@ -1,10 +1,11 @@
 import { useState } from 'react';
-import { useLocation, useSearch } from 'wouter';
+import { useLocation } from 'wouter';
 import { fetchExecutables, usePlan, usePlans, useProject } from '@/api/queries';
 import type { CasePlanView, ExecutableView, SavedPlanView } from '@/api/types';
 import { chosenEnvironment, chosenEnvironments } from '@/app/chosenEnvironment';
 import { useCrumbs } from '@/app/crumbs';
 import { PLAN, planPlace } from '@/app/places';
+import { useAddressQuery } from '@/app/usePlace';
 import { reasonOf } from '@/parts/attempt';
 import { LinkButton } from '@/parts/Button';
 import { Columns } from '@/parts/Columns';
@@ -25,7 +26,7 @@ import { Schedule } from './Schedule';
 
 /** The saved plans, and every executable case that a selection expands to, with why each case is in or out. */
 export function PlanStation({ path }: { path: string }) {
-  const query = new URLSearchParams(useSearch());
+  const query = useAddressQuery();
   const [, go] = useLocation();
   const { data: plans } = usePlans();
   if (path === '') return <OnePlan query={query} />;

@@ -1,8 +1,9 @@
 import { type ReactNode, useEffect, useRef } from 'react';
-import { useLocation, useSearch } from 'wouter';
+import { useLocation } from 'wouter';
 import { useBlocks } from '@/api/queries';
 import { useCrumbs } from '@/app/crumbs';
 import { DATA, dataSetPlace, documentPlace } from '@/app/places';
+import { useAddressQuery } from '@/app/usePlace';
 import type { OpenDocument } from '@/document/openDocument';
 import { fieldsOf } from '@/document/records';
 import { useDocument, useDocumentState } from '@/document/useDocument';
@@ -46,7 +47,7 @@ function sessionOf(document: OpenDocument): FileSession {
 export function FileSheet({ document, contents }: { document: OpenDocument; contents: ReactNode }) {
   useDocumentState(document);
   const session = sessionOf(document);
-  const params = new URLSearchParams(useSearch());
+  const params = useAddressQuery();
   const asText = params.get('as') === 'text';
   useAskedPlace(session, params.get('row'), params.get('column'));
   const [, go] = useLocation();

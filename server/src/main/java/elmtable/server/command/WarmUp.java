@@ -7,13 +7,17 @@ import elmtable.project.entry.CaseEntry;
 import elmtable.server.service.Snapshot;
 import java.io.IOException;
 import java.net.URI;
+import java.net.URLEncoder;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /**
  * The first requests that the interface makes, made by the server to itself, so that the first
@@ -63,18 +67,26 @@ final class WarmUp {
     LocatedBlock located = entry.located();
     Step step = located.block().steps(Section.STEPS).get(0);
     int line = located.firstLine() + step.range().line() + 1;
-    send(request("/api/documents?text&path=" + entry.path()).build());
+    String path = inAddress(entry.path());
+    send(request("/api/documents?text&path=" + path).build());
     send(request("/api/documents/" + id + "/outcomes").build());
     send(request("/api/documents/" + id + "/analysis").build());
     for (String typed : List.of("o", "op")) {
       post(
-          "/api/completions/" + entry.path(),
+          "/api/completions/" + path,
           "{\"line\":%d,\"cell\":0,\"text\":\"%s\"}".formatted(line, typed));
     }
   }
 
+  /** A file may be called anything, also {@code 100%.elmt}. */
+  private static String inAddress(String path) {
+    return Arrays.stream(path.split("/"))
+        .map(part -> URLEncoder.encode(part, StandardCharsets.UTF_8).replace("+", "%20"))
+        .collect(Collectors.joining("/"));
+  }
+
   private HttpRequest.Builder request(String path) {
-    return HttpRequest.newBuilder(URI.create(server + path.replace(" ", "%20")));
+    return HttpRequest.newBuilder(URI.create(server + path));
   }
 
   private void post(String path, String body) throws InterruptedException, IOException {
