@@ -200,11 +200,19 @@ public final class Expansion implements Iterator<ExecutableCase>, AutoCloseable 
         rowKey = keyed ? "key " + row.key() : "row " + String.join("\u0000", row.cells());
         fault = fault(row, use);
       }
-      boolean again = oneName || times.name() > 1;
-      String name = again ? filled + ", " + (keyed ? row.key() : "row " + row.number()) : filled;
+      String name = name(filled, row, oneName || times.name() > 1);
       String identity = named.identity().of(rowKey, keyed ? 1 : times.row());
       add(named, used, identity, name, partTags, fault);
     }
+  }
+
+  /** A row whose cells leave nothing of the name is called by its key or number. */
+  private static String name(String filled, DataRow row, boolean again) {
+    String called = row.key().isEmpty() ? "row " + row.number() : row.key();
+    if (filled.isBlank()) {
+      return called;
+    }
+    return again ? filled + ", " + called : filled;
   }
 
   private boolean passesOver() {

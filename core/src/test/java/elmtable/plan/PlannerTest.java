@@ -101,6 +101,31 @@ class PlannerTest {
   }
 
   @Test
+  void aRowThatLeavesNothingOfTheNameIsCalledByItsKeyOrNumber() {
+    String cases =
+        """
+        case <name>
+        data
+        | name | kiln |
+        | Raku |      |
+        |      | two  |
+        steps
+        | log | <kiln> |
+
+        case <kiln>
+        data
+        | name  | kiln |
+        | Bisque |      |
+        key: name
+        steps
+        | log | <kiln> |
+        """;
+    CheckedProject project = CheckedProject.of(TestProjects.of(cases, Map.of()));
+    assertEquals(
+        List.of("Raku", "row 2", "Bisque"), names(Planner.plan(project, Selection.everything())));
+  }
+
+  @Test
   void aSelectionNamesTagsSuitesCasesOrIdentities() {
     assertEquals(3, plan(Selection.tagged("smoke")).count());
     assertEquals(4, plan(Selection.tagged("booking and not smoke")).count());
