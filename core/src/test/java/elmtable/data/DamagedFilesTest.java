@@ -159,6 +159,14 @@ class DamagedFilesTest {
   }
 
   @Test
+  void inAnotherEncodingSaySoAlsoAtTheirFirstCharacter() {
+    List<String> said =
+        List.of("a.csv, row 1, column 1: a character is not UTF-8; name the file's encoding.");
+    byte[] text = "\uFEFFname\nRaku\n".getBytes(StandardCharsets.UTF_16LE);
+    assertEquals(said, new Sets("data d\nfrom: a.csv\n").file("a.csv", text).messages("d"));
+  }
+
+  @Test
   void ofJsonAreNestedTooDeepOrBreakOff() {
     String deep = "[".repeat(5_000);
     assertEquals(
@@ -167,6 +175,9 @@ class DamagedFilesTest {
     assertEquals(
         List.of("a.json, line 1, column 7: this is not JSON."),
         new Sets("data d\nfrom: a.json\n").file("a.json", "[{\"a\" 2}]").messages("d"));
+    assertEquals(
+        List.of("a.json, there is nothing in it."),
+        new Sets("data d\nfrom: a.json\n").file("a.json", "").messages("d"));
     byte[] latin = "[{\"a\": \"ü\"}]".getBytes(StandardCharsets.ISO_8859_1);
     assertTrue(
         new Sets("data d\nfrom: a.json\n")

@@ -15,6 +15,7 @@ import java.io.IOException;
 import java.io.InputStreamReader;
 import java.io.Reader;
 import java.io.UncheckedIOException;
+import java.nio.charset.CharacterCodingException;
 import java.nio.charset.Charset;
 import java.nio.charset.CodingErrorAction;
 import java.util.ArrayList;
@@ -155,6 +156,8 @@ record DelimitedFile(
                 .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
                 .allowUnclosedQuote(false)
                 .build(cells, text(CodingErrorAction.REPORT));
+      } catch (CharacterCodingException foreign) {
+        throw fault().orElseGet(() -> unreadable(foreign));
       } catch (IOException failed) {
         throw unreadable(failed);
       }

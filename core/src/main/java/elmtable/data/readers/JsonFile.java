@@ -113,7 +113,8 @@ final class JsonFile implements DataSource {
         opened = JSON.createParser(ByteOrderMark.skip(files.open(path)));
         parser = opened;
         if (!goTo(at)) {
-          throw broken("there is nothing at “" + at + "”");
+          throw broken(
+              at.matches() ? "there is nothing in it" : "there is nothing at “" + at + "”");
         }
         isNamed = parser.currentToken() == JsonToken.START_OBJECT;
         if (!isNamed && parser.currentToken() != JsonToken.START_ARRAY) {
