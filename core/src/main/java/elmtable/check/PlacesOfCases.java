@@ -1,7 +1,7 @@
 package elmtable.check;
 
 import elmtable.check.Checked.CheckedDocument;
-import elmtable.check.RepeatedSteps.Window;
+import elmtable.check.StepWindows.Window;
 import elmtable.language.Block;
 import java.util.Collection;
 import java.util.Comparator;
