@@ -4,6 +4,7 @@ import elmtable.data.DataSets;
 import elmtable.data.DataSummary;
 import elmtable.data.readers.DataContext;
 import elmtable.data.readers.FileParts;
+import elmtable.data.sheet.Spreadsheets;
 import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.DataRow;
 import elmtable.data.source.DataSource;
@@ -95,7 +96,7 @@ public final class DataProposals {
       case "csv", "tsv", "txt" -> new Found(List.of(proposal(nameOfFile(), separated())), 1);
       case "json" -> parts(Part.LIST, FileParts.records(files, path));
       case "sqlite", "db" -> parts(Part.TABLE, FileParts.tables(files, path));
-      case "xlsx", "ods" -> parts(Part.SHEET, FileParts.sheets(files, path));
+      case "xlsx", "ods" -> parts(Part.SHEET, Spreadsheets.sheets(files, path));
       default -> new Found(List.of(proposal(nameOfFile(), List.of())), 1);
     };
   }

@@ -2,6 +2,7 @@ package elmtable.data.readers;
 
 import de.siegmar.fastcsv.reader.AbstractBaseCsvCallbackHandler;
 import de.siegmar.fastcsv.reader.CsvParseException;
+import elmtable.data.file.ReaderLimits;
 import elmtable.text.SourceText;
 import java.util.ArrayList;
 import java.util.List;

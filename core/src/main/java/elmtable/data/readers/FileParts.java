@@ -3,6 +3,7 @@ package elmtable.data.readers;
 import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonParser;
 import com.fasterxml.jackson.core.JsonToken;
+import elmtable.data.file.ByteOrderMark;
 import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.DataRow;
 import elmtable.data.source.ProjectFiles;
@@ -10,9 +11,11 @@ import elmtable.data.source.Rows;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 
-/** The parts of a file that have rows of their own: sheets, tables, arrays of objects. */
+/**
+ * The parts of a file that have rows of their own: tables, arrays of objects. All of these throw
+ * {@link BrokenDataException} where it cannot be read.
+ */
 public final class FileParts {
   private static final JsonFactory JSON = new JsonFactory();
 
@@ -24,18 +27,6 @@ public final class FileParts {
           + " escape '\\' order by name";
 
   private FileParts() {}
-
-  /**
-   * The names of a workbook's sheets, in their order. Throws {@link BrokenDataException} where it
-   * cannot be read, as all of these do.
-   *
-   * @param path one that ends in .xlsx or .ods
-   */
-  public static List<String> sheets(ProjectFiles files, String path) {
-    return path.toLowerCase(Locale.ROOT).endsWith(".xlsx")
-        ? XlsxPackage.sheets(files, path)
-        : OdsReader.sheets(files, path);
-  }
 
   /** The names of an SQLite file's tables and views. */
   public static List<String> tables(ProjectFiles files, String path) {

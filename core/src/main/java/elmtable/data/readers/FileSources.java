@@ -2,9 +2,9 @@ package elmtable.data.readers;
 
 import com.fasterxml.jackson.core.JsonPointer;
 import elmtable.block.DataBlock;
+import elmtable.data.sheet.Spreadsheets;
 import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.DataSource;
-import elmtable.data.source.ProjectFiles;
 import elmtable.language.Line;
 import elmtable.text.Diagnostic;
 import elmtable.text.Nearest;
@@ -19,15 +19,13 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
-import java.util.regex.Pattern;
 
 /** Makes a source of a file, or of a database and a query. */
 public final class FileSources {
   private enum Format {
     SEPARATED("separator, encoding, header"),
     JSON("at"),
-    XLSX("sheet, range, header"),
-    ODS("sheet, range, header"),
+    SPREADSHEET("sheet, range, header"),
     SQLITE("query, sheet");
 
     private final List<String> properties;
@@ -43,14 +41,10 @@ public final class FileSources {
           "tsv", Format.SEPARATED,
           "txt", Format.SEPARATED,
           "json", Format.JSON,
-          "xlsx", Format.XLSX,
-          "ods", Format.ODS,
+          "xlsx", Format.SPREADSHEET,
+          "ods", Format.SPREADSHEET,
           "sqlite", Format.SQLITE,
           "db", Format.SQLITE);
-
-  /** A name that a spreadsheet gives to a range; one that looks like a cell is none. */
-  private static final Pattern RANGE_NAME =
-      Pattern.compile("(?![A-Za-z]{1,3}\\d+$)[\\p{L}_][\\p{L}\\p{N}_.]*");
 
   private static final List<String> OF_FILES =
       List.of("separator", "encoding", "header", "at", "sheet", "range", "query");
@@ -135,7 +129,7 @@ public final class FileSources {
     return switch (format) {
       case SEPARATED -> Optional.of(separated(path, ending));
       case JSON -> json(path);
-      case XLSX, ODS -> sheet(path, format);
+      case SPREADSHEET -> sheet(path);
       case SQLITE -> sqlite(path);
     };
   }
@@ -201,42 +195,18 @@ public final class FileSources {
     }
   }
 
-  private Optional<DataSource> sheet(String path, Format format) {
-    Optional<Line.Property> written = block.range();
-    Optional<SheetFile.Area> area =
-        written
-            .map(Line.Property::value)
-            .map(FileSources::area)
-            .orElse(Optional.of(new SheetFile.Area.Cells(CellRange.ALL)));
-    if (area.isEmpty()) {
+  private Optional<DataSource> sheet(String path) {
+    Optional<String> range = block.range().map(Line.Property::value);
+    if (range.isPresent() && !Spreadsheets.isRange(range.get())) {
       return wrong(
-          written.get(),
+          block.range().get(),
           Problem.BAD_PROPERTY_VALUE,
           "“"
-              + written.get().value()
+              + range.get()
               + "” is not a range of cells, such as B2:F40 or B:F, nor the name of one.");
     }
     String sheet = block.sheet().map(Line.Property::value).orElse("");
-    ProjectFiles files = context.files();
-    SheetFile.Book book =
-        format == Format.XLSX
-            ? new SheetFile.Book(
-                name -> new XlsxReader(files, path, name),
-                name -> XlsxPackage.range(files, path, name))
-            : new SheetFile.Book(
-                name -> new OdsReader(files, path, name),
-                name -> OdsReader.range(files, path, name));
-    return Optional.of(new SheetFile(path, sheet, area.get(), hasHeader(), book));
-  }
-
-  private static Optional<SheetFile.Area> area(String written) {
-    Optional<CellRange> cells = CellRange.read(written);
-    if (cells.isPresent()) {
-      return cells.map(SheetFile.Area.Cells::new);
-    }
-    return RANGE_NAME.matcher(written).matches()
-        ? Optional.of(new SheetFile.Area.Named(written))
-        : Optional.empty();
+    return Optional.of(Spreadsheets.rows(context.files(), path, sheet, range, hasHeader()));
   }
 
   private Optional<DataSource> sqlite(String path) {

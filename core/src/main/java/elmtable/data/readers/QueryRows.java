@@ -1,5 +1,8 @@
 package elmtable.data.readers;
 
+import elmtable.data.file.FileKind;
+import elmtable.data.file.ReaderLimits;
+import elmtable.data.file.Unreadable;
 import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.DataRow;
 import elmtable.data.source.DataSource;

@@ -1,4 +1,4 @@
-package elmtable.data.readers;
+package elmtable.data.file;
 
 import elmtable.data.source.ProjectFiles;
 import java.io.IOException;
@@ -10,7 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 
 /** What a file is by its first bytes, where its name says something else. */
-final class FileKind {
+public final class FileKind {
   private static final int LONGEST = 16;
   private static final Map<String, String> BY_START = new LinkedHashMap<>();
 
@@ -30,7 +30,7 @@ final class FileKind {
   private FileKind() {}
 
   /** The kind with its article, or nothing where the beginning tells none. */
-  static Optional<String> of(ProjectFiles files, String path) {
+  public static Optional<String> of(ProjectFiles files, String path) {
     try (InputStream in = files.open(path)) {
       return of(in.readNBytes(LONGEST));
     } catch (IOException unreadable) {
@@ -39,7 +39,7 @@ final class FileKind {
     }
   }
 
-  static Optional<String> of(byte[] start) {
+  public static Optional<String> of(byte[] start) {
     return BY_START.entrySet().stream()
         .filter(kind -> {
           byte[] wanted = kind.getKey().getBytes(StandardCharsets.ISO_8859_1);

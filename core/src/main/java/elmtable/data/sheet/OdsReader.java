@@ -1,5 +1,9 @@
-package elmtable.data.readers;
+package elmtable.data.sheet;
 
+import elmtable.data.file.FileKind;
+import elmtable.data.file.InflationGuard;
+import elmtable.data.file.ReaderLimits;
+import elmtable.data.file.Unreadable;
 import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.ProjectFiles;
 import java.io.IOException;

@@ -1,4 +1,4 @@
-package elmtable.data.readers;
+package elmtable.data.file;
 
 import elmtable.data.source.BrokenDataException;
 import java.util.Locale;
@@ -15,13 +15,13 @@ public final class ReaderLimits {
 
   private ReaderLimits() {}
 
-  static void columns(String place, int columns) {
+  public static void columns(String place, int columns) {
     if (columns > MOST_COLUMNS) {
       throw beyond(place, columns, MOST_COLUMNS, "columns");
     }
   }
 
-  static BrokenDataException beyond(String place, long found, long most, String what) {
+  public static BrokenDataException beyond(String place, long found, long most, String what) {
     return new BrokenDataException(
         String.format(
             Locale.ROOT,

@@ -1,4 +1,4 @@
-package elmtable.data.readers;
+package elmtable.data.file;
 
 import elmtable.data.source.BrokenDataException;
 import java.io.FileNotFoundException;
@@ -12,19 +12,19 @@ import org.xml.sax.SAXParseException;
  * Says in our own words why a library could not read a file. What a library throws is meant for its
  * programmer, and names switches that nobody here can turn.
  */
-final class Unreadable {
+public final class Unreadable {
   private Unreadable() {}
 
   /**
    * @param place file, and part or row of it
    */
-  static BrokenDataException at(String place, Throwable failed) {
+  public static BrokenDataException at(String place, Throwable failed) {
     return failed instanceof BrokenDataException broken
         ? broken
         : new BrokenDataException(place + " cannot be read: " + reason(failed) + ".");
   }
 
-  static String reason(Throwable failed) {
+  public static String reason(Throwable failed) {
     for (Throwable each = failed; each != null; each = causeOf(each)) {
       String known = known(each);
       if (!known.isEmpty()) {

@@ -1,4 +1,4 @@
-package elmtable.data.readers;
+package elmtable.data.file;
 
 import java.io.IOException;
 import java.io.InputStream;
@@ -7,13 +7,13 @@ import java.io.PushbackReader;
 import java.io.Reader;
 
 /** The byte-order mark that some programs write at a file's start. */
-final class ByteOrderMark {
+public final class ByteOrderMark {
   private static final char MARK = '\uFEFF';
 
   private ByteOrderMark() {}
 
   /** Passes over the mark of UTF-8. */
-  static InputStream skip(InputStream in) throws IOException {
+  public static InputStream skip(InputStream in) throws IOException {
     PushbackInputStream pushback = new PushbackInputStream(in, 3);
     byte[] start = pushback.readNBytes(3);
     boolean mark =
@@ -28,7 +28,7 @@ final class ByteOrderMark {
   }
 
   /** Passes over the mark of a text, whatever it is encoded in. */
-  static Reader skip(Reader text) throws IOException {
+  public static Reader skip(Reader text) throws IOException {
     PushbackReader pushback = new PushbackReader(text, 1);
     int first = pushback.read();
     if (first >= 0 && first != MARK) {

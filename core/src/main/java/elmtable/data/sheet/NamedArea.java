@@ -1,4 +1,4 @@
-package elmtable.data.readers;
+package elmtable.data.sheet;
 
 import elmtable.data.source.BrokenDataException;
 import java.util.regex.Matcher;

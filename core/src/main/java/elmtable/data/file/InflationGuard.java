@@ -1,4 +1,4 @@
-package elmtable.data.readers;
+package elmtable.data.file;
 
 import java.io.FilterInputStream;
 import java.io.IOException;
@@ -8,7 +8,7 @@ import java.io.InputStream;
  * Stops an entry of an archive that grows far beyond what it takes in the file, as one made to fill
  * the memory does.
  */
-final class InflationGuard extends FilterInputStream {
+public final class InflationGuard extends FilterInputStream {
   /** The growth that an entry may have once it is larger than {@link #HARMLESS}. */
   private static final long MOST_GROWTH = 200;
 
@@ -25,7 +25,7 @@ final class InflationGuard extends FilterInputStream {
   /**
    * @param packed how many bytes the entry, or all of the archive, takes
    */
-  InflationGuard(InputStream in, long packed) {
+  public InflationGuard(InputStream in, long packed) {
     super(in);
     most = Math.max(HARMLESS, packed * MOST_GROWTH);
   }

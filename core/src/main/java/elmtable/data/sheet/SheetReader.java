@@ -1,4 +1,4 @@
-package elmtable.data.readers;
+package elmtable.data.sheet;
 
 /** Reads the rows of one sheet of a spreadsheet, one after another. */
 interface SheetReader extends AutoCloseable {

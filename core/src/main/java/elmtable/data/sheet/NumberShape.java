@@ -1,4 +1,4 @@
-package elmtable.data.readers;
+package elmtable.data.sheet;
 
 import elmtable.formula.CellTexts;
 import java.time.LocalDateTime;

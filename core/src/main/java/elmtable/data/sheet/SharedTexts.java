@@ -1,4 +1,4 @@
-package elmtable.data.readers;
+package elmtable.data.sheet;
 
 import java.io.InputStream;
 import java.util.ArrayList;

@@ -1,5 +1,7 @@
-package elmtable.data.readers;
+package elmtable.data.sheet;
 
+import elmtable.data.file.ReaderLimits;
+import elmtable.data.file.Unreadable;
 import elmtable.data.source.BrokenDataException;
 import elmtable.data.source.ProjectFiles;
 import elmtable.formula.CellTexts;

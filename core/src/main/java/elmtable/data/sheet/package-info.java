@@ -1,0 +1,2 @@
+/** Reads spreadsheets, XLSX and ODS. Begin with {@link elmtable.data.sheet.Spreadsheets}. */
+package elmtable.data.sheet;
