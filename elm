@@ -4,6 +4,13 @@ set -euo pipefail
 here=$(cd "$(dirname "${BASH_SOURCE[0]}")" && pwd)
 jar="$here/server/target/elm-table.jar"
 
+# Java names files by the letters of the locale. Where that is not set, as in many containers, they are those of ASCII,
+# and a file that is named with others could not be opened.
+case "${LC_ALL:-${LC_CTYPE:-${LANG:-}}}" in
+  *[Uu][Tt][Ff]8 | *[Uu][Tt][Ff]-8) ;;
+  *) export LC_ALL=C.UTF-8 ;;
+esac
+
 say() { printf '%s\n' "$*" >&2; }
 stop() { say "$@"; exit 2; }
 

@@ -3,6 +3,7 @@ package elmtable.server.command;
 import elmtable.conversion.Conversion;
 import elmtable.project.Project;
 import elmtable.project.SourceDocument;
+import elmtable.server.store.FolderWalk;
 import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
@@ -49,7 +50,7 @@ final class ConvertCommand implements Callable<Integer> {
     Path absolute = file.toAbsolutePath().normalize();
     Path root = folder == null ? absolute.getParent() : folder.toAbsolutePath().normalize();
     Project project = ProjectFolder.read(root);
-    String path = root.relativize(absolute).toString().replace('\\', '/');
+    String path = FolderWalk.pathOf(root, absolute);
     SourceDocument document =
         project
             .document(path)

@@ -79,7 +79,7 @@ final class NewCommand implements Callable<Integer> {
       }
     } catch (IOException unreadable) {
       throw new RefusalException(
-          "The folder " + folder + " cannot be read: " + unreadable.getMessage() + ".");
+          "The folder " + folder + " cannot be read: " + unreadable.getMessage());
     }
   }
 

@@ -20,7 +20,7 @@ final class ProjectFolder {
       return Project.of(reading.documents(), reading.files(), ExtensionFolder.keywords());
     } catch (IOException unreadable) {
       throw new RefusalException(
-          "The folder " + folder + " cannot be read: " + unreadable.getMessage() + ".");
+          "The folder " + folder + " cannot be read: " + unreadable.getMessage());
     }
   }
 }

@@ -16,6 +16,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.CharacterCodingException;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -90,6 +91,8 @@ final class FolderPass {
 
   /** Reads the files that were written since the last look. */
   void read() {
+    scan.leftOut().forEach(this::tell);
+    state.known.keySet().stream().filter(scan::mayHave).forEach(unsettled::add);
     scan.documents()
         .forEach((path, stamp) -> {
           state.missingSince.remove(path);
@@ -136,9 +139,12 @@ final class FolderPass {
       }
       unsettled.add(path);
       tell(path, "The file is not UTF-8 and is left as it is; save it as UTF-8 to take it in.");
-    } catch (IOException gone) {
+    } catch (NoSuchFileException gone) {
       // It is looked at again in the next pass.
       unsettled.add(path);
+    } catch (IOException unreadable) {
+      unsettled.add(path);
+      tell(path, "The file cannot be read and is left as it is: " + unreadable.getMessage() + ".");
     }
   }
 

@@ -1,5 +1,6 @@
 package elmtable.server.service;
 
+import elmtable.server.store.FolderWalk;
 import java.io.IOException;
 import java.io.InputStream;
 import java.net.URISyntaxException;
@@ -54,7 +55,7 @@ public final class DemoFiles {
     }
     for (Path file : files) {
       try (InputStream content = Files.newInputStream(file)) {
-        taker.take(folder.relativize(file).toString().replace('\\', '/'), content);
+        taker.take(FolderWalk.pathOf(folder, file), content);
       }
     }
   }

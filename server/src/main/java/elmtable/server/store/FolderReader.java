@@ -7,6 +7,7 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.attribute.BasicFileAttributes;
@@ -14,11 +15,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
-import java.util.stream.Stream;
 
 /**
  * A project read from a folder: texts of documents by path, and the other files where they are.
- * Hidden files and folders are passed over. Rows of separated values are read where they are.
+ * Rows of separated values are read where they are.
  */
 public record FolderReader(Map<String, String> documents, ProjectFiles files) {
   /** The files of a folder that are not documents, where they stand. */
@@ -26,9 +26,15 @@ public record FolderReader(Map<String, String> documents, ProjectFiles files) {
     return new FolderFiles(folder);
   }
 
+  /** Throws {@link IOException} where the folder, or a part of it, cannot be read. */
   public static FolderReader of(Path folder) throws IOException {
+    FolderWalk walk = FolderWalk.of(folder);
+    if (!walk.leftOut().isEmpty()) {
+      String first = walk.leftOut().firstKey();
+      throw new IOException("“" + first + "”: " + walk.leftOut().get(first));
+    }
     Map<String, String> documents = new TreeMap<>();
-    for (String path : paths(folder)) {
+    for (String path : walk.files().keySet()) {
       if (DocumentKind.holdsBlocks(path)) {
         documents.put(path, text(folder.resolve(path)));
       }
@@ -41,21 +47,11 @@ public record FolderReader(Map<String, String> documents, ProjectFiles files) {
     return new String(Files.readAllBytes(file), StandardCharsets.UTF_8);
   }
 
-  static List<String> paths(Path folder) throws IOException {
-    try (Stream<Path> all = Files.walk(folder)) {
-      return all.filter(Files::isRegularFile)
-          .map(file -> folder.relativize(file).toString().replace('\\', '/'))
-          .filter(path -> !("/" + path).contains("/."))
-          .sorted()
-          .toList();
-    }
-  }
-
   private record FolderFiles(Path folder) implements ProjectFiles {
     @Override
     public List<String> paths() {
       try {
-        return FolderReader.paths(folder).stream()
+        return FolderWalk.of(folder).files().keySet().stream()
             .filter(path -> !DocumentKind.holdsBlocks(path))
             .toList();
       } catch (IOException unreadable) {
@@ -98,8 +94,13 @@ public record FolderReader(Map<String, String> documents, ProjectFiles files) {
 
     /** A path that leads out of the project's folder is not a file of it. */
     private Path inside(String path) {
-      Path file = folder.resolve(path).normalize();
-      return file.startsWith(folder.normalize()) ? file : null;
+      try {
+        Path file = folder.resolve(path).normalize();
+        return file.startsWith(folder.normalize()) ? file : null;
+      } catch (InvalidPathException noName) {
+        // No file of this system can be called so.
+        return null;
+      }
     }
   }
 }

@@ -65,6 +65,18 @@ class ElmCommandTest extends AbstractCommandTest {
   }
 
   @Test
+  void whatTheServerPassesOverIsPassedOverHereToo() throws IOException {
+    Files.createDirectory(folder.resolve("old"));
+    Files.createDirectory(folder.resolve("node_modules"));
+    file("a.elmt", "suite A\n\ncase one\nsteps\n| log | a |\n");
+    file("old/b.elmt", "suite B\n\ncase two\nsteps\n| log | b |\n");
+    file("node_modules/c.elmt", "suite C\n\ncase three\nsteps\n| log | c |\n");
+    file(".elmignore", "old\n");
+    assertEquals(0, elm("plan", folder.toString(), "--count"));
+    assertEquals("1", out.toString().strip());
+  }
+
+  @Test
   void aDocumentThatIsNoTextLeavesTheOthersAlone() throws IOException {
     Files.write(
         folder.resolve("latin.elmt"),

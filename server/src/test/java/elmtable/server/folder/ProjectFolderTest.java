@@ -22,7 +22,9 @@ import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -379,5 +381,38 @@ class ProjectFolderTest {
     Files.writeString(folder.resolve(".elmignore"), "# not these\n/old/\n");
     look();
     assertEquals(1, workspace.snapshot().revisions().size());
+  }
+
+  @Test
+  void aDocumentWhoseNameIsNoTextIsToldOf() throws Exception {
+    String script = "printf 'suite X\\n' > \"$(printf 'k\\377.elmt')\"";
+    Process made =
+        new ProcessBuilder("bash", "-c", script).directory(folder.toFile()).inheritIO().start();
+    assertEquals(0, made.waitFor());
+    Files.writeString(folder.resolve("k\nl.elmt"), "suite Y\n");
+    look();
+    assertEquals(Set.of("s.elmt"), workspace.snapshot().revisions().keySet());
+    assertEquals(2, workspace.folderProblems().size());
+    for (String problem : workspace.folderProblems().values()) {
+      assertTrue(problem.contains("rename it"), problem);
+    }
+  }
+
+  @Test
+  void whatMayBeInAFolderThatCannotBeReadIsNotTakenForRemoved() throws Exception {
+    file("sub/k.elmt", "suite K\n");
+    look();
+    FolderScan whole = FolderScan.of(folder);
+    Map<String, FolderScan.Stamp> documents = new TreeMap<>(whole.documents());
+    documents.remove("sub/k.elmt");
+    Map<String, String> leftOut = Map.of("sub", "It cannot be read.");
+    FolderState state = new FolderState(folder, workspace, new FolderBases(database));
+    FolderPass pass =
+        new FolderPass(state, new FolderScan(documents, whole.others(), leftOut), true, now);
+    pass.read();
+    pass.settle();
+    pass.keep();
+    assertEquals("suite K\n", text("sub/k.elmt"));
+    assertEquals(leftOut, state.problems);
   }
 }
