@@ -6,6 +6,10 @@ export const takeInZip = (zip: Blob) => sendFile('POST', '/api/import', zip);
 /** The demo's project, into one that is empty. */
 export const takeInDemo = () => post<void>('/api/demo', {});
 
+/** What lies in a folder and is no part of a project; the server passes over the rest, by what `.elmignore` names. */
+const isPassedOver = (path: readonly string[]) =>
+  path.join('/') !== '.elmignore' && path.some((part) => part.startsWith('.') || part === 'node_modules');
+
 /**
  * A folder that was chosen, with all that is in it; what is hidden stays where it is.
  *
@@ -15,7 +19,7 @@ export async function takeInFolder(files: readonly File[]): Promise<void> {
   const taken: Record<string, Uint8Array> = {};
   for (const file of files) {
     const path = file.webkitRelativePath.split('/').slice(1);
-    if (!path.some((part) => part.startsWith('.'))) {
+    if (!isPassedOver(path)) {
       taken[path.join('/')] = new Uint8Array(await file.arrayBuffer());
     }
   }

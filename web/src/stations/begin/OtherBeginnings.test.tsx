@@ -30,6 +30,8 @@ it('takes a folder in by the paths that its files have in it, without what is hi
     within('kilns/data/rows.csv', 'a,b\n'),
     within('kilns/.git/config', 'x'),
     within('kilns/.gitignore', 'x'),
+    within('kilns/node_modules/lib/rows.csv', 'x'),
+    within('kilns/.elmignore', 'old'),
   ]);
   const sent = await until(() => {
     if (!requests[0]) throw new Error('Nothing was sent yet.');
@@ -40,6 +42,7 @@ it('takes a folder in by the paths that its files have in it, without what is hi
   expect(files).toEqual([
     ['suites/firing.elmt', 'suite Firing\n'],
     ['data/rows.csv', 'a,b\n'],
+    ['.elmignore', 'old'],
   ]);
 });
 

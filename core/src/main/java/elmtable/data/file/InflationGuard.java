@@ -15,7 +15,7 @@ public final class InflationGuard extends FilterInputStream {
   private static final long HARMLESS = 20_000_000;
 
   /** An entry unpacks to more than it may. */
-  static final class TooMuchException extends IOException {
+  public static final class TooMuchException extends IOException {
     private static final long serialVersionUID = 1L;
   }
 

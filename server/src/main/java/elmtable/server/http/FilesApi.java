@@ -1,5 +1,6 @@
 package elmtable.server.http;
 
+import elmtable.data.file.InflationGuard;
 import elmtable.data.source.ProjectFiles;
 import elmtable.project.DocumentKind;
 import elmtable.project.Project;
@@ -18,25 +19,32 @@ import io.javalin.config.RoutesConfig;
 import io.javalin.http.BadRequestResponse;
 import io.javalin.http.ConflictResponse;
 import io.javalin.http.Context;
-import java.io.ByteArrayInputStream;
-import java.io.FilterInputStream;
+import java.io.BufferedInputStream;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.SequenceInputStream;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Supplier;
 import java.util.zip.ZipEntry;
-import java.util.zip.ZipInputStream;
+import java.util.zip.ZipException;
 import java.util.zip.ZipOutputStream;
 
 /** Files as they are: data files taken in, and the whole project as a zip. */
 final class FilesApi {
-  private static final int MOST_ENTRIES = 10_000;
+  /** In bytes, of one document. */
+  private static final int LONGEST_DOCUMENT = 20_000_000;
+
+  /** In characters, of all documents that come in at once. */
+  private static final long MOST_TEXT = 200_000_000;
 
   private final Supplier<Services> services;
 
@@ -56,11 +64,9 @@ final class FilesApi {
   }
 
   private void upload(Context ctx) throws IOException {
-    String path = ctx.pathParam("path");
-    DocumentPath.requireFile(path);
     List<Runnable> changes = new ArrayList<>();
     try (InputStream body = new LimitedBody(ctx.bodyInputStream())) {
-      takeIn(path, body, changes);
+      takeIn(ctx.pathParam("path"), body, changes);
     }
     changes.forEach(Runnable::run);
     ctx.status(204);
@@ -93,26 +99,54 @@ final class FilesApi {
     return name.replaceAll("[^\\x20-\\x7e]", "_");
   }
 
-  /** Takes a zip in: documents of the same path get its text as a change, others are made. */
+  /**
+   * Takes a zip in: documents of the same path get its text as a change, others are made. Nothing
+   * is taken in of one that is refused.
+   */
   private void importAll(Context ctx) throws IOException {
-    List<Runnable> changes = new ArrayList<>();
-    int entries = 0;
-    try (ZipInputStream zip = new ZipInputStream(new LimitedBody(ctx.bodyInputStream()))) {
-      for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
-        if (entry.isDirectory() || ("/" + entry.getName()).contains("/.")) {
-          continue;
-        }
-        if (++entries > MOST_ENTRIES) {
-          throw new BadRequestResponse("The zip has more than " + MOST_ENTRIES + " files.");
-        }
-        takeIn(entry.getName(), zip, changes);
+    Path file = Files.createTempFile("elm-table-", ".zip");
+    try (InputStream body = new LimitedBody(ctx.bodyInputStream())) {
+      Files.copy(body, file, StandardCopyOption.REPLACE_EXISTING);
+      try (ProjectZip zip = ProjectZip.open(file, this::isInProject)) {
+        importAll(zip);
+      }
+    } catch (InflationGuard.TooMuchException bomb) {
+      throw new BadRequestResponse(
+          "A file in the zip unpacks to far more than it takes there, and is not read on.");
+    } catch (ZipException broken) {
+      throw new BadRequestResponse("A file in the zip cannot be read: it is damaged or encrypted.");
+    } finally {
+      Files.delete(file);
+    }
+    ctx.status(204);
+  }
+
+  private void importAll(ProjectZip zip) throws IOException {
+    Map<String, String> documents = new LinkedHashMap<>();
+    List<String> others = new ArrayList<>();
+    long length = 0;
+    for (String path : zip.paths()) {
+      try (InputStream in = zip.open(path)) {
+        documentText(path, in)
+            .ifPresentOrElse(text -> documents.put(path, text), () -> others.add(path));
+      }
+      length += documents.getOrDefault(path, "").length();
+      if (length > MOST_TEXT) {
+        throw new BadRequestResponse("The zip has more than 200 MB of documents.");
       }
     }
-    if (entries == 0) {
-      throw new BadRequestResponse("This is no zip file, or one without files.");
+    workspace().requireFree(documents.keySet());
+    for (String path : others) {
+      try (InputStream in = zip.open(path)) {
+        services.get().files().put(path, in);
+      }
     }
-    workspace().together(() -> changes.forEach(Runnable::run));
-    ctx.status(204);
+    workspace().together(() -> documents.forEach(this::change));
+  }
+
+  private boolean isInProject(String path) {
+    Project project = workspace().project();
+    return project.document(path).isPresent() || project.files().version(path).isPresent();
   }
 
   /** Makes the demo's project of one that is empty. */
@@ -127,29 +161,37 @@ final class FilesApi {
   }
 
   private void takeIn(String path, InputStream content, List<Runnable> changes) throws IOException {
+    InputStream twice = new BufferedInputStream(content);
+    twice.mark(RecordsText.LONGEST + 2);
+    Optional<String> text = documentText(path, twice);
+    if (text.isPresent()) {
+      changes.add(() -> change(path, text.get()));
+    } else {
+      twice.reset();
+      services.get().files().put(path, twice);
+    }
+  }
+
+  /**
+   * What a file's document holds; nothing for one that stays a file beside the documents. Throws
+   * {@link BadRequestResponse} for one that cannot be taken in.
+   */
+  private Optional<String> documentText(String path, InputStream content) throws IOException {
     if (DocumentKind.holdsBlocks(path)) {
       DocumentPath.require(path);
-      String text = text(path, content.readAllBytes());
-      changes.add(() -> change(path, text));
-      return;
+      return Optional.of(text(path, content.readNBytes(LONGEST_DOCUMENT + 1)));
     }
     DocumentPath.requireFile(path);
     byte[] begin = content.readNBytes(DocumentKind.isRecords(path) ? RecordsText.LONGEST + 1 : 0);
     Optional<String> records = RecordsText.of(path, begin).filter(text -> !isOnlyFile(path));
-    if (records.isPresent()) {
-      changes.add(() -> change(path, records.get()));
-      return;
-    }
-    if (workspace().snapshot().revision(path).isPresent()) {
+    if (records.isEmpty() && workspace().snapshot().revision(path).isPresent()) {
       throw new BadRequestResponse(
           "“"
               + path
               + "” can be edited here; what takes its place must be UTF-8 of 2 MB at most. Give the"
               + " file another name, or remove the one that is here first.");
     }
-    InputStream whole =
-        new SequenceInputStream(new ByteArrayInputStream(begin), new Unclosed(content));
-    services.get().files().put(path, whole);
+    return records;
   }
 
   /** Whether a file is there that is no document; what takes its place goes where that is. */
@@ -159,6 +201,10 @@ final class FilesApi {
   }
 
   private static String text(String path, byte[] bytes) {
+    if (bytes.length > LONGEST_DOCUMENT) {
+      throw new BadRequestResponse(
+          "“" + path + "” is longer than 20 MB; divide it into several documents.");
+    }
     try {
       return SourceText.normal(
           StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(bytes)).toString());
@@ -180,18 +226,6 @@ final class FilesApi {
           .update(
               now.id(),
               new Sent(now.version(), "import", now.version(), "import", List.of(change)));
-    }
-  }
-
-  /** One entry of a zip; whoever reads it does not end the zip. */
-  private static final class Unclosed extends FilterInputStream {
-    Unclosed(InputStream in) {
-      super(in);
-    }
-
-    @Override
-    public void close() {
-      // The zip goes on.
     }
   }
 }

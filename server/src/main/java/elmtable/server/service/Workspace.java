@@ -11,6 +11,7 @@ import elmtable.server.store.DocumentStore.Update;
 import elmtable.text.SourceText;
 import elmtable.text.TextChange;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -224,6 +225,18 @@ public final class Workspace {
     for (Map.Entry<String, Revision> entry : working.revisions().entrySet()) {
       if (entry.getValue().id() != except && samePath(entry.getKey(), path)) {
         throw new PathTakenException(entry.getKey());
+      }
+    }
+  }
+
+  /** Throws {@link PathTakenException} where documents at these paths could not all be made. */
+  public void requireFree(Collection<String> paths) {
+    Map<String, String> known = new HashMap<>();
+    snapshot.revisions().keySet().forEach(path -> known.put(SourceText.foldedPath(path), path));
+    for (String path : paths) {
+      String other = known.putIfAbsent(SourceText.foldedPath(path), path);
+      if (other != null && !other.equals(path)) {
+        throw new PathTakenException(other);
       }
     }
   }

@@ -12,21 +12,18 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
-import java.util.List;
 import java.util.SortedMap;
 import java.util.TreeMap;
 
 /**
- * What a project's folder holds. Hidden files and folders, {@code node_modules} and what {@code
- * .elmignore} names are passed over, links to folders not followed.
+ * What a project's folder holds, but for what is {@linkplain PassedOver passed over}. Links to
+ * folders are not followed.
  *
  * @param files by their path with slashes
  * @param leftOut why folders and documents could not be looked at, by path
  */
 public record FolderWalk(
     SortedMap<String, BasicFileAttributes> files, SortedMap<String, String> leftOut) {
-  private static final String IGNORE = ".elmignore";
-
   /** What names of files are written in here. */
   private static final String LETTERS = System.getProperty("sun.jnu.encoding");
 
@@ -39,7 +36,7 @@ public record FolderWalk(
 
   public static FolderWalk of(Path folder) throws IOException {
     FolderWalk walk = new FolderWalk(new TreeMap<>(), new TreeMap<>());
-    Files.walkFileTree(folder, walk.visitor(folder, ignored(folder)));
+    Files.walkFileTree(folder, walk.visitor(folder, passedOver(folder)));
     return walk;
   }
 
@@ -48,18 +45,18 @@ public record FolderWalk(
     return folder.relativize(file).toString().replace(folder.getFileSystem().getSeparator(), "/");
   }
 
-  private SimpleFileVisitor<Path> visitor(Path folder, List<String> ignored) {
+  private SimpleFileVisitor<Path> visitor(Path folder, PassedOver passedOver) {
     return new SimpleFileVisitor<>() {
       @Override
       public FileVisitResult preVisitDirectory(Path dir, BasicFileAttributes attributes) {
-        boolean enter = dir.equals(folder) || isEntered(pathOf(folder, dir), ignored);
-        return enter ? FileVisitResult.CONTINUE : FileVisitResult.SKIP_SUBTREE;
+        boolean over = !dir.equals(folder) && passedOver.has(pathOf(folder, dir));
+        return over ? FileVisitResult.SKIP_SUBTREE : FileVisitResult.CONTINUE;
       }
 
       @Override
       public FileVisitResult visitFile(Path file, BasicFileAttributes attributes)
           throws IOException {
-        if (isEntered(pathOf(folder, file), ignored)) {
+        if (!passedOver.has(pathOf(folder, file))) {
           add(folder, file, attributes);
         }
         return FileVisitResult.CONTINUE;
@@ -112,24 +109,10 @@ public record FolderWalk(
         : String.valueOf(failed.getMessage());
   }
 
-  private static boolean isEntered(String path, List<String> ignored) {
-    String name = path.substring(path.lastIndexOf('/') + 1);
-    return !name.startsWith(".")
-        && !name.equals("node_modules")
-        && ignored.stream().noneMatch(each -> path.equals(each) || path.startsWith(each + "/"));
-  }
-
-  /** The paths in {@code .elmignore}, one a line; lines that begin with # are notes. */
-  private static List<String> ignored(Path folder) throws IOException {
-    Path file = folder.resolve(IGNORE);
-    if (!Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) {
-      return List.of();
-    }
-    return new String(Files.readAllBytes(file), StandardCharsets.UTF_8)
-        .lines()
-        .map(String::strip)
-        .filter(line -> !line.isEmpty() && !line.startsWith("#"))
-        .map(line -> line.replaceAll("^/|/$", ""))
-        .toList();
+  private static PassedOver passedOver(Path folder) throws IOException {
+    Path file = folder.resolve(PassedOver.FILE);
+    return Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)
+        ? PassedOver.of(new String(Files.readAllBytes(file), StandardCharsets.UTF_8))
+        : PassedOver.of("");
   }
 }

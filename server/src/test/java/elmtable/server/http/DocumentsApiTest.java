@@ -7,10 +7,6 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import elmtable.text.TextChange;
-import java.net.URI;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
-import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletionException;
@@ -303,48 +299,5 @@ class DocumentsApiTest extends AbstractApiTest {
     JsonNode set = get("/api/data/price%20list").body();
     assertEquals("data/prices.csv", set.path("file").asText());
     assertEquals(5, set.path("rows").asInt());
-  }
-
-  @Test
-  void aFileOfRowsIsADocumentAndAnotherUploadIsAChangeOfIt() throws Exception {
-    String file = "/api/files/data/new.csv";
-    assertEquals(204, bytes("PUT", file, "a,b\n1,2\n".getBytes()).statusCode());
-    assertEquals(204, bytes("PUT", file, "a,b\n1,3\n".getBytes()).statusCode());
-    JsonNode now = document("data/new.csv");
-    assertEquals("a,b\n1,3\n", now.path("text").asText());
-    assertEquals(1, now.path("version").asLong());
-    byte[] western = "a,b\n1,é\n".getBytes(StandardCharsets.ISO_8859_1);
-    HttpResponse<byte[]> foreign = bytes("PUT", file, western);
-    assertEquals(400, foreign.statusCode());
-    assertTrue(new String(foreign.body(), StandardCharsets.UTF_8).contains("must be UTF-8"));
-    assertEquals(204, bytes("PUT", "/api/files/data/western.csv", western).statusCode());
-    byte[] text = "a,b\n1,é\n".getBytes(StandardCharsets.UTF_8);
-    assertEquals(204, bytes("PUT", "/api/files/data/western.csv", text).statusCode());
-    Map<String, String> taken = Map.of("path", "data/western.csv", "text", "");
-    assertEquals(409, send("POST", "/api/documents", taken).status());
-  }
-
-  @Test
-  void aProjectGoesOutAndComesInAsAZip() throws Exception {
-    JsonNode before = document(SUITE);
-    byte[] zip = bytes("GET", "/api/export", new byte[0]).body();
-    update(before, "me", 0, replace(before, "suite ", "suite The "));
-    assertEquals(204, bytes("PUT", "/api/files/data/new.csv", "a,b\n".getBytes()).statusCode());
-    assertEquals(204, bytes("POST", "/api/import", zip).statusCode());
-    assertEquals(before.path("text"), document(SUITE).path("text"));
-    assertEquals(2, document(SUITE).path("version").asInt(), "it came in as a change");
-    byte[] again = bytes("GET", "/api/export", new byte[0]).body();
-    assertTrue(again.length > zip.length, "with the file that was uploaded");
-    assertEquals(400, bytes("POST", "/api/import", "no zip".getBytes()).statusCode());
-    assertEquals(400, bytes("PUT", "/api/files/..%2Fx.csv", new byte[1]).statusCode());
-    assertEquals(409, send("POST", "/api/demo", Map.of()).status(), "the project is not empty");
-  }
-
-  private HttpResponse<byte[]> bytes(String method, String path, byte[] body) throws Exception {
-    return client.send(
-        HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + server.port() + path))
-            .method(method, HttpRequest.BodyPublishers.ofByteArray(body))
-            .build(),
-        HttpResponse.BodyHandlers.ofByteArray());
   }
 }
