@@ -1,6 +1,5 @@
-import { useVirtualizer } from '@tanstack/react-virtual';
 import { ChevronDown, ChevronRight, Plus, Rows3 } from 'lucide-react';
-import { memo, useMemo, useRef, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { Link } from 'wouter';
 import { useTree } from '@/api/queries';
 import type { CaseNode, DocumentNode, SuiteNode, TreeView } from '@/api/types';
@@ -8,6 +7,7 @@ import { ALL_CASES, CASES, documentPlace, stationOf } from '@/app/places';
 import { ellipsis } from '@/parts/ellipsis';
 import { Filter } from '@/parts/Filter';
 import { isFound } from '@/parts/isFound';
+import { LinesInView } from '@/parts/LinesInView';
 import { Outcome } from '@/parts/Outcome';
 import { ProblemMark } from '@/parts/ProblemMark';
 import { plainText } from '@/parts/TextPieces';
@@ -22,7 +22,18 @@ type TreeLine =
   | { kind: 'case'; suite: SuiteNode; of: CaseNode }
   | { kind: 'document'; document: DocumentNode };
 
-const LINE_HEIGHT = 26;
+const keyOf = (line: TreeLine): string => {
+  switch (line.kind) {
+    case 'group':
+      return `group ${line.word}`;
+    case 'suite':
+      return line.suite.path;
+    case 'case':
+      return `${line.suite.path}:${line.of.line}`;
+    case 'document':
+      return line.document.path;
+  }
+};
 
 /**
  * Suites with their cases, and the project's other documents.
@@ -33,15 +44,7 @@ export const CasesTree = memo(function CasesTree({ open }: { open: string }) {
   const { data: tree, error, refetch } = useTree();
   const [filter, setFilter] = useState('');
   const [toggled, setToggled] = useState<ReadonlyMap<string, boolean>>(new Map());
-  const scroller = useRef<HTMLElement>(null);
   const lines = useMemo(() => linesOf(tree, filter, open, toggled), [tree, filter, open, toggled]);
-  const virtual = useVirtualizer({
-    count: lines.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => LINE_HEIGHT,
-    overscan: 20,
-    initialRect: { width: 220, height: 800 },
-  });
   return (
     <>
       <Link
@@ -65,33 +68,25 @@ export const CasesTree = memo(function CasesTree({ open }: { open: string }) {
           </button>
         </NewDocument>
       </div>
-      <nav ref={scroller} aria-label="Suites and documents" className="flex-1 overflow-y-auto pt-1 pb-9">
-        <Wrong what="The contents" error={error} again={refetch} />
-        <div className="relative" style={{ height: virtual.getTotalSize() }}>
-          {virtual.getVirtualItems().map((drawn) => {
-            const line = lines[drawn.index];
-            return (
-              line && (
-                <div
-                  key={drawn.key}
-                  className="absolute inset-x-0 [contain:layout_style]"
-                  style={{ height: LINE_HEIGHT, top: drawn.start }}
-                >
-                  <TreeLineView
-                    line={line}
-                    open={open}
-                    onToggle={(path, shown) => setToggled(new Map(toggled).set(path, shown))}
-                  />
-                </div>
-              )
-            );
-          })}
-        </div>
+      <LinesInView
+        label="Suites and documents"
+        lines={lines}
+        keyOf={keyOf}
+        current={open === ALL_CASES ? '' : open}
+        above={<Wrong what="The contents" error={error} again={refetch} />}
+        draw={(line) => (
+          <TreeLineView
+            line={line}
+            open={open}
+            onToggle={(path, shown) => setToggled(new Map(toggled).set(path, shown))}
+          />
+        )}
+      >
         {tree?.suites.length === 0 && (
           <p className="px-3 py-2 text-ink-2">No suite yet. Make one with the plus above.</p>
         )}
         <RemovedDocuments />
-      </nav>
+      </LinesInView>
     </>
   );
 });
@@ -191,7 +186,9 @@ function SuiteLine({
         <Link to={documentPlace(suite.path)} ref={ellipsis} className={`flex-1 ${open ? 'font-semibold' : ''}`}>
           {suite.name}
         </Link>
-        <span className="min-w-[22px] text-right text-[12px] text-ink-3">{suite.executableCount}</span>
+        <span className="min-w-[22px] text-right text-[12px] text-ink-3">
+          {suite.executableCount.toLocaleString('en')}
+        </span>
         <Outcome of={suite.last} size={12} />
       </div>
     </DocumentMenu>
@@ -208,7 +205,9 @@ function CaseLine({ suite, of }: { suite: SuiteNode; of: CaseNode }) {
       <span ref={ellipsis} className={`flex-1 ${of.exclusionReason ? 'text-ink-3' : ''}`}>
         {plainText(of.nameParts)}
       </span>
-      <span className="min-w-[22px] text-right text-[12px] text-ink-3">{of.exclusionReason ?? of.executableCount}</span>
+      <span className="min-w-[22px] text-right text-[12px] text-ink-3">
+        {of.exclusionReason ?? of.executableCount.toLocaleString('en')}
+      </span>
       <Outcome of={of.last} size={12} />
     </Link>
   );

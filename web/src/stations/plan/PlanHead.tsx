@@ -2,7 +2,7 @@ import { Play } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'wouter';
 import { useProject, useStartRun, useTree } from '@/api/queries';
-import type { PlanView, SavedPlanView } from '@/api/types';
+import type { SavedPlanView } from '@/api/types';
 import { documentPlace, PLAN } from '@/app/places';
 import { reasonOf } from '@/parts/attempt';
 import { Button } from '@/parts/Button';
@@ -21,7 +21,7 @@ const PLANS_DOCUMENT = 'plans.elmt';
 /** What is selected and how it is run, kept under a name if one likes, and the button that runs it. */
 export function PlanHead({
   saved,
-  plan,
+  count,
   selection,
   choose,
   choices,
@@ -30,7 +30,8 @@ export function PlanHead({
 }: {
   /** The plan that the project keeps, where one is open. */
   saved: SavedPlanView | undefined;
-  plan: PlanView | undefined;
+  /** How many executable cases will run, once that is known. */
+  count: number | undefined;
   selection: PlanSelection;
   choose: (next: Partial<PlanSelection>) => void;
   choices: RunChoices;
@@ -84,9 +85,9 @@ export function PlanHead({
             made={(name, path) => void save({ name, path })}
           />
         )}
-        <Button kind="main" disabled={!plan || plan.count === 0} onClick={async () => setWrong(await run())}>
+        <Button kind="main" disabled={!count} onClick={async () => setWrong(await run())}>
           <Play size={13} aria-hidden />
-          Run {counted(plan?.count ?? 0, 'case')}
+          {count === undefined ? 'Run …' : `Run ${counted(count, 'case')}`}
         </Button>
       </div>
       <ErrorLine text={wrong} />

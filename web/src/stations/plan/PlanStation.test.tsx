@@ -1,5 +1,5 @@
-import { beforeEach, expect, it } from 'vitest';
-import { all, pressOn, seen, text } from '@/testing/page';
+import { beforeEach, expect, it, vi } from 'vitest';
+import { all, only, pressOn, seen, text } from '@/testing/page';
 import { serve } from '@/testing/server';
 import { show } from '@/testing/show';
 import { PlanStation } from './PlanStation';
@@ -50,4 +50,22 @@ it('says nothing where all is there', async () => {
   await seen('p b');
   expect(text()).toContain('0 of 3 executable cases are in');
   expect(warnings()).toEqual([]);
+});
+
+it('tells that it works out what will run, and runs nothing until that is known', async () => {
+  let answer: (answer: Response) => void = () => {};
+  asked([]);
+  const others = fetch;
+  const slow = new Promise<Response>((resolve) => {
+    answer = resolve;
+  });
+  vi.stubGlobal('fetch', (path: string, init?: RequestInit) =>
+    path.startsWith('/api/plan?') ? slow : others(path, init),
+  );
+  show(<PlanStation path="" />, '/plan');
+  expect((await seen('[role=status]', /^Working out/)).textContent).toBe('Working out what will run …');
+  expect((only('button', 'Run …') as HTMLButtonElement).disabled).toBe(true);
+  answer(Response.json({ ...plan([]), count: 3 }));
+  expect(((await seen('button', 'Run 3 cases')) as HTMLButtonElement).disabled).toBe(false);
+  expect(text()).not.toContain('Working out');
 });

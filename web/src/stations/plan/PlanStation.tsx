@@ -79,7 +79,7 @@ function Planned({ saved, query }: { saved: SavedPlanView | undefined; query: UR
   };
   const [choices, setChoices] = useState<RunChoices>(() => choicesOf(saved));
   const asked = askedOf(selection, choices.workers ?? USUAL_WORKERS).toString();
-  const { data: plan, error } = usePlan(asked);
+  const { data: plan, error, isPlaceholderData: isOld } = usePlan(asked);
   const [only, setOnly] = useState<'all' | 'in'>('all');
   const [filter, setFilter] = useState('');
   const [chosen, setChosen] = useState<{ of: CasePlanView; executable: ExecutableView } | null>(null);
@@ -106,7 +106,7 @@ function Planned({ saved, query }: { saved: SavedPlanView | undefined; query: UR
       <div className="flex min-w-0 flex-1 flex-col">
         <PlanHead
           saved={saved}
-          plan={plan}
+          count={plan && !isOld ? plan.count : undefined}
           selection={said}
           choose={choose}
           choices={choices}
@@ -114,6 +114,11 @@ function Planned({ saved, query }: { saved: SavedPlanView | undefined; query: UR
           onSaved={(name) => go(planPlace(name))}
         />
         <ErrorStrip text={error?.message ?? wrong} className="mx-4 mt-2" />
+        {!plan && !error && (
+          <p role="status" className="px-4 py-2 text-ink-2">
+            Working out what will run …
+          </p>
+        )}
         {plan && !error && (
           <>
             <Warnings warnings={plan.warnings} />
@@ -121,6 +126,12 @@ function Planned({ saved, query }: { saved: SavedPlanView | undefined; query: UR
               <p className="flex-1">
                 <b className="font-semibold">{plan.count.toLocaleString('en')}</b> of {plan.all.toLocaleString('en')}{' '}
                 executable cases are in
+                {isOld && (
+                  <span role="status" className="text-ink-3">
+                    {' '}
+                    so far; working it out anew …
+                  </span>
+                )}
               </p>
               <SegmentedChoice
                 label="Which cases are listed"
