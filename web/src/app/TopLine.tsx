@@ -30,10 +30,13 @@ export function TopLine() {
       <div ref={ellipsis} className="flex flex-1 items-center gap-[7px] text-ink-2">
         <b className="font-semibold text-ink">{project?.name ?? ''}</b>
         {crumbs.map((crumb) => (
-          <span key={crumb.word} className="flex min-w-0 items-center gap-[7px] last:text-ink">
+          <span
+            key={crumb.word}
+            className="flex max-w-40 flex-none items-center gap-[7px] last:max-w-none last:min-w-0 last:flex-initial last:text-ink"
+          >
             <span className="text-ink-3">/</span>
             {crumb.to ? (
-              <Link to={crumb.to} className="hover:text-ink hover:underline">
+              <Link ref={ellipsis} to={crumb.to} className="hover:text-ink hover:underline">
                 {crumb.word}
               </Link>
             ) : (

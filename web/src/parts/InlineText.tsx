@@ -3,6 +3,9 @@ import { ellipsis } from '@/parts/ellipsis';
 import { useFieldOffers } from './useFieldOffers';
 import type { Ask } from './useOffers';
 
+/** In characters; what is longer may be cut, and is whole where the pointer rests on it. */
+const SURELY_SHOWN = 40;
+
 /** A text that turns into a field where it stands; Enter and a press elsewhere keep what was typed, Esc does not. */
 export function InlineText({
   as: Part,
@@ -52,6 +55,7 @@ export function InlineText({
       <button
         type="button"
         aria-label={`${label}: ${text || 'none'}`}
+        title={!secret && text.length > SURELY_SHOWN ? text : undefined}
         onClick={() => setEditing(true)}
         ref={ellipsis}
         className={`max-w-full cursor-text rounded-chip px-0.5 text-left hover:bg-sunk ${text === '' ? 'text-small text-ink-3' : ''}`}

@@ -4,6 +4,9 @@ interface Piece {
   origin?: string;
 }
 
+/** These texts are shown in one line; a line break stands there as it is written in a cell. */
+const inOneLine = (text: string) => text.replaceAll('\n', '\\n');
+
 /** A text with its references as chips; `mono` sets plain pieces as values. */
 export function TextPieces({ pieces, mono = false }: { pieces: readonly Piece[]; mono?: boolean }) {
   return (
@@ -25,7 +28,7 @@ export function TextPieces({ pieces, mono = false }: { pieces: readonly Piece[];
             key={index}
             className={mono ? 'whitespace-pre font-mono text-value' : 'whitespace-pre'}
           >
-            {part.text}
+            {inOneLine(part.text)}
           </span>
         ),
       )}

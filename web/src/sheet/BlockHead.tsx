@@ -57,13 +57,15 @@ export const BlockHead = memo(function BlockHead({ item, line }: { item: HeadIte
         )}
         {!isCase && <span className="text-small text-ink-3">{block.kind.word}</span>}
         <HeadCell item={item} line={line} column={0} className="min-w-24 text-case font-semibold">
-          <h2 ref={ellipsis} className="flex items-center gap-1">
+          <h2 ref={ellipsis}>
             <TextPieces pieces={piecesOf(block.name, said)} />
           </h2>
         </HeadCell>
         {tags >= 0 && (
           <HeadCell item={item} line={line} column={tags} className="text-[12px] text-ink-2">
-            {tagList(fields[tags]?.text ?? '')}
+            <span ref={ellipsis} title={fields[tags]?.text} className="block">
+              {tagList(fields[tags]?.text ?? '')}
+            </span>
           </HeadCell>
         )}
         {/* What it may have besides stands beside its name, so that nothing below moves. */}
@@ -170,7 +172,7 @@ function RunCase({ name, suite, count }: { name: string; suite: string; count: n
   const start = useStartRun();
   return (
     // biome-ignore lint/a11y/useFocusableInteractive: the button in it is what has the focus
-    <span role="gridcell" className="flex items-center gap-2">
+    <span role="gridcell" className="flex flex-none items-center gap-2">
       <RunButton count={count} run={() => start({ title: name, cases: [caseInSuite(suite, name)] })} />
     </span>
   );

@@ -151,7 +151,7 @@ function Strip({ item, line }: { item: Extract<Item, { kind: 'strip' }>; line: L
         className={`flex min-h-6 items-center gap-3 py-0.5 pr-2 pl-[62px] text-[12px] ${ground}`}
       >
         <ProblemMark severity={problem.severity} />
-        <span className="flex-1">{problem.message}</span>
+        <span className="min-w-0 flex-1 [overflow-wrap:anywhere]">{problem.message}</span>
         {problem.fixes.slice(0, 3).map((fix) => (
           <LinkButton key={fix} onClick={() => line.mend(item, fix)}>
             {fix}

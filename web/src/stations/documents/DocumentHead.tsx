@@ -118,7 +118,7 @@ function SuiteProperties({ document, suite }: { document: OpenDocument; suite: B
       {headFields(suite)
         .filter((field) => field.field === 'property')
         .map((field) => (
-          <div key={`${field.word} ${field.place}`} className="flex items-center gap-1.5 whitespace-nowrap">
+          <div key={`${field.word} ${field.place}`} className="flex max-w-full items-center gap-1.5 whitespace-nowrap">
             <dt className={`text-small text-ink-3 ${field.text === '' ? 'sr-only' : ''}`}>{field.word}</dt>
             <SuiteProperty document={document} suite={suite.id} field={field} />
           </div>
@@ -140,7 +140,7 @@ function SuiteProperty({ document, suite, field }: { document: OpenDocument; sui
       text={text}
       placeholder={word}
       shown={word === 'tags' && text !== '' ? hashed(text) : undefined}
-      className={word === 'tags' ? 'text-[12px] text-ink-2' : ''}
+      className={`min-w-0 ${word === 'tags' ? 'text-[12px] text-ink-2' : ''}`}
       ask={ask}
       onCommit={(typed) => document.edit((state) => setProperty(state, suite, word, typed, place))}
     />

@@ -47,7 +47,7 @@ export function ValuesGrid({ view }: { view: EnvironmentsView }) {
               name
             </th>
             {view.environments.map((each) => (
-              <th key={each.name} scope="col" className="border-l border-hair px-2 font-normal">
+              <th key={each.name} ref={ellipsis} scope="col" className="max-w-72 border-l border-hair px-2 font-normal">
                 <Link
                   to={documentPlace(each.path, { line: each.line, station: ENVIRONMENTS })}
                   className="font-semibold hover:underline"
@@ -67,7 +67,7 @@ export function ValuesGrid({ view }: { view: EnvironmentsView }) {
         <tbody>
           {shown.map((value) => (
             <tr key={value.name} className="h-7 border-b border-hair">
-              <th scope="row" className="pr-3 font-normal">
+              <th ref={ellipsis} scope="row" title={value.name} className="max-w-72 pr-3 font-normal">
                 <span className="ref" data-origin="environment">
                   {value.name}
                 </span>
@@ -78,7 +78,7 @@ export function ValuesGrid({ view }: { view: EnvironmentsView }) {
                 return (
                   <td key={each.name} className="max-w-72 border-l border-hair px-1.5 font-mono text-value">
                     <InlineText
-                      as="span"
+                      as="div"
                       label={cellName(value.name, each.name)}
                       text={value.secret && cell?.text === '•••' ? '' : (cell?.text ?? '')}
                       shown={
@@ -87,13 +87,13 @@ export function ValuesGrid({ view }: { view: EnvironmentsView }) {
                       secret={value.secret}
                       begins={added === cellName(value.name, each.name)}
                       placeholder={value.secret ? 'not set' : 'no value'}
-                      className={cell?.from ? 'text-ink-3 italic' : ''}
+                      className={`max-w-68 ${cell?.from ? 'text-ink-3 italic' : ''}`}
                       onCommit={(text) => void write(each, value, text)}
                     />
                   </td>
                 );
               })}
-              <td ref={ellipsis} className="border-l border-hair px-2 text-ink-2">
+              <td ref={ellipsis} title={value.note} className="max-w-96 border-l border-hair px-2 text-ink-2">
                 {value.note}
               </td>
             </tr>

@@ -132,8 +132,10 @@ function SuiteLine({ line, toggle }: { line: PlanLine & { kind: 'suite' }; toggl
           onClick={toggle}
           className="flex w-full items-center gap-1.5 pl-1"
         >
-          <Chevron size={12} className="text-ink-3" aria-hidden />
-          {line.suite}
+          <Chevron size={12} className="flex-none text-ink-3" aria-hidden />
+          <span ref={ellipsis} title={line.suite}>
+            {line.suite}
+          </span>
         </button>
       </span>
       <span role="cell" className="text-[12px] text-ink-3">

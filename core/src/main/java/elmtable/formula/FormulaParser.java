@@ -240,8 +240,23 @@ final class FormulaParser {
     if (c == '[' || Character.isLetter(c)) {
       return named();
     }
+    if (c == '<' && in.text.indexOf('>', in.at) > 0) {
+      throw bracketed(in.text.indexOf('>', in.at) + 1);
+    }
     throw FormulaScanner.wrong(
         in.at, in.at + 1, "“" + c + "” cannot stand here; a name or a value should.");
+  }
+
+  /** A reference as cells have it, where its name alone should stand. */
+  private UnreadableException bracketed(int end) {
+    String inside = in.text.substring(in.at + 1, end - 1).strip();
+    return new UnreadableException(
+        new FormulaProblem(
+            Problem.FORMULA_UNREADABLE,
+            in.at,
+            end,
+            "In a formula, names stand without “<” and “>”.",
+            inside.isEmpty() ? null : inside));
   }
 
   private Formula parentheses() throws UnreadableException {

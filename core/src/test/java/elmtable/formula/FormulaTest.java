@@ -239,6 +239,15 @@ class FormulaTest {
   }
 
   @Test
+  void aReferenceInAFormulaIsToldToStandWithoutItsSigns() {
+    FormulaProblem problem = Template.ofFormula("1 = < kilns > + 1").problems().get(0);
+    assertEquals(Problem.FORMULA_UNREADABLE, problem.problem());
+    assertEquals("kilns", problem.better());
+    assertEquals("4 to 13", problem.start() + " to " + problem.end());
+    assertEquals(null, Template.ofFormula("< = 1").problems().get(0).better());
+  }
+
+  @Test
   void aMisspeltFunctionIsNamedWithTheNearest() {
     FormulaProblem problem = Template.of("<rond(2)>").problems().get(0);
     assertEquals(Problem.UNKNOWN_FUNCTION, problem.problem());
