@@ -5,7 +5,7 @@ import { useChanges } from '@/api/live';
 import { sendAbandoned } from '@/document/leftDocuments';
 import { BrokenScreen } from './BrokenScreen';
 import { Frame } from './Frame';
-import { lastPlace, pathAt } from './places';
+import { CASES, DATA, ENVIRONMENTS, FIXTURES, INTAKE, KEYWORDS, lastPlace, PAGES, PLAN, pathAt } from './places';
 import {
   CasesStation,
   DataStation,
@@ -19,6 +19,18 @@ import {
 } from './stations';
 import { usePathname } from './usePlace';
 
+/** The stations that show a document, or a sheet of scenarios, by the path behind their place. */
+const STATIONS = [
+  [INTAKE, IntakeStation],
+  [PAGES, PagesStation],
+  [KEYWORDS, KeywordsStation],
+  [CASES, CasesStation],
+  [DATA, DataStation],
+  [FIXTURES, FixturesStation],
+  [PLAN, PlanStation],
+  [ENVIRONMENTS, EnvironmentsStation],
+] as const;
+
 export function App() {
   useChanges();
   useAbandoned();
@@ -28,30 +40,11 @@ export function App() {
     <Frame>
       <ErrorBoundary FallbackComponent={BrokenScreen} resetKeys={[pathname]}>
         <Switch>
-          <Route path="/cases/*?">
-            <CasesStation path={path} />
-          </Route>
-          <Route path="/keywords/*?">
-            <KeywordsStation path={path} />
-          </Route>
-          <Route path="/data/*?">
-            <DataStation path={path} />
-          </Route>
-          <Route path="/environments/*?">
-            <EnvironmentsStation path={path} />
-          </Route>
-          <Route path="/fixtures/*?">
-            <FixturesStation path={path} />
-          </Route>
-          <Route path="/pages/*?">
-            <PagesStation path={path} />
-          </Route>
-          <Route path="/intake/*?">
-            <IntakeStation path={path} />
-          </Route>
-          <Route path="/plan/*?">
-            <PlanStation path={path} />
-          </Route>
+          {STATIONS.map(([place, Station]) => (
+            <Route key={place} path={`${place}/*?`}>
+              <Station path={path} />
+            </Route>
+          ))}
           <Route path="/runs/:run?/:number?">
             {(params) => <RunsStation run={numberIn(params.run)} number={numberIn(params.number)} />}
           </Route>
