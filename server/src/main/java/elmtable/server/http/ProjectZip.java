@@ -10,6 +10,7 @@ import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.Collections;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.SortedMap;
@@ -35,7 +36,7 @@ final class ProjectZip implements AutoCloseable {
   /** Names that are not UTF-8 are mostly written as the first zip programs did. */
   private static final Charset OLD_NAMES = Charset.forName("IBM437");
 
-  private static final Pattern FROM = Pattern.compile("(?im)^[ \\t]*from:[ \\t]*(.+?)[ \\t]*$");
+  private static final Pattern FROM = Pattern.compile("(?im)^[ \\t]*from:(.+)$");
 
   private final ZipFile zip;
   private SortedMap<String, ZipEntry> entries;
@@ -45,7 +46,7 @@ final class ProjectZip implements AutoCloseable {
     this.entries = new TreeMap<>();
     for (ZipEntry entry : Collections.list(zip.entries())) {
       String path = path(entry);
-      if (path.contains("../") || path.equals("..")) {
+      if (List.of(path.split("/")).contains("..")) {
         throw new BadRequestResponse("“" + path + "” leads out of the project.");
       }
       if (!entry.isDirectory() && !passedOver.has(path)) {
@@ -130,7 +131,7 @@ final class ProjectZip implements AutoCloseable {
           String text = new String(in.readNBytes(LOOKED_AT), StandardCharsets.UTF_8);
           Matcher from = FROM.matcher(text);
           while (from.find()) {
-            if (paths.contains(from.group(1))) {
+            if (paths.contains(from.group(1).strip())) {
               return true;
             }
           }

@@ -67,9 +67,10 @@ public record FolderWalk(
         if (file.equals(folder)) {
           throw failed;
         }
+        String path = pathOf(folder, file);
         // What went away between being listed and looked at is nothing that is missing.
-        if (!(failed instanceof NoSuchFileException)) {
-          leftOut.put(pathOf(folder, file), "It cannot be read: " + reason(failed) + ".");
+        if (!(failed instanceof NoSuchFileException) && !passedOver.has(path)) {
+          leftOut.put(path, "It cannot be read: " + reason(failed) + ".");
         }
         return FileVisitResult.CONTINUE;
       }
@@ -105,7 +106,7 @@ public record FolderWalk(
 
   private static String reason(IOException failed) {
     return failed instanceof AccessDeniedException
-        ? "its permissions do not let this program"
+        ? "this program is not allowed to; allow it, or name the folder in " + PassedOver.FILE
         : String.valueOf(failed.getMessage());
   }
 
