@@ -21,6 +21,7 @@ export interface BeginView {
     page: string;
     picture?: string;
     elements: ProposedElement[];
+    warning?: string;
     failure?: string;
 }
 

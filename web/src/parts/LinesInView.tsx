@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { type ReactNode, useEffect, useRef } from 'react';
+import { type ReactNode, useCallback, useEffect, useRef } from 'react';
 
 const LINE_HEIGHT = 26;
 
@@ -28,11 +28,12 @@ export function LinesInView<Line>({
   children?: ReactNode;
 }) {
   const scroller = useRef<HTMLElement>(null);
+  const getItemKey = useCallback((index: number) => keyOf(lines[index] as Line), [keyOf, lines]);
   const virtual = useVirtualizer({
     count: lines.length,
     getScrollElement: () => scroller.current,
     estimateSize: () => LINE_HEIGHT,
-    getItemKey: (index) => keyOf(lines[index] as Line),
+    getItemKey,
     overscan: ROUND_VIEW,
     initialRect: { width: 220, height: 800 },
   });

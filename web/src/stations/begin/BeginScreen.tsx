@@ -43,7 +43,7 @@ export function BeginScreen() {
             {look.isPending ? 'Looking …' : 'Look at it'}
           </Button>
         </form>
-        <ErrorStrip text={look.error?.message ?? look.data?.failure} className="mt-2" />
+        <ErrorStrip text={look.error?.message ?? look.data?.failure ?? look.data?.warning} className="mt-2" />
         {!seen && <OtherBeginnings />}
       </div>
       {seen && <FirstPage key={seen.address} address={address} seen={seen} />}

@@ -26,6 +26,11 @@ class BeginJourney {
       screen.seeText("//*[@role='alert']", "is no address of an application");
       screen.open(world.address());
       screen.press("//input[@aria-label='Address of the application']");
+      screen.keys(world.site() + "/nothing-here");
+      screen.pressButton("Look at it");
+      screen.seeText("//*[@role='alert']", "The server answers 404 at this address");
+      screen.open(world.address());
+      screen.press("//input[@aria-label='Address of the application']");
       screen.keys(world.site() + "/sign-in");
       screen.pressButton("Look at it");
       screen.see("//section[@aria-label='The first page']//input[@value='Member']");

@@ -64,6 +64,9 @@ final class NewCommand implements Callable<Integer> {
     write(documents);
     PrintWriter out = spec.commandLine().getOut();
     documents.keySet().forEach(path -> out.println("made  " + folder.resolve(path)));
+    if (seen.warning() != null) {
+      out.println(seen.warning());
+    }
     out.println(
         "The page “%s” has %s. Run its first case with: elm run %s"
             .formatted(name, Counted.of(seen.elements().size(), "element"), folder));

@@ -102,6 +102,7 @@ public final class PageMessages {
    *
    * @param address where the browser was at the end
    * @param page the name that the first page would have
+   * @param warning what is to be minded before a project is made of the page
    * @param failure why the address could not be opened
    */
   public record BeginView(
@@ -110,6 +111,7 @@ public final class PageMessages {
       String page,
       @Nullable String picture,
       List<ProposedElement> elements,
+      @Nullable String warning,
       @Nullable String failure) {}
 
   /** {@code title} is what the first case expects. */

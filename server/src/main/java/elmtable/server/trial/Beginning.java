@@ -69,7 +69,17 @@ public final class Beginning {
         FirstProject.pageName(title),
         whole.flatMap(PageTrials::picture).orElse(null),
         FirstProject.proposed(all).stream().map(named -> proposed(named, all)).toList(),
+        whole.map(Beginning::warning).orElse(null),
         failure.map(Failure::message).orElse(null));
+  }
+
+  /** What is to be minded before a project is made of the page, or null. */
+  private static String warning(LookingKeywords.Whole whole) {
+    return whole.status() < 400
+        ? null
+        : "The server answers "
+            + whole.status()
+            + " at this address; look whether it is the one that is meant.";
   }
 
   private static ProposedElement proposed(FirstProject.Named named, List<PageElement> all) {

@@ -20,6 +20,10 @@ public final class LookingKeywords {
   static final String LOOK_FOR = "trial looks for";
   static final String LOOK_OVER = "trial looks over the page";
 
+  /** Navigation Timing: the status of the page's own answer. */
+  private static final String STATUS =
+      "return performance.getEntriesByType('navigation')[0]?.responseStatus ?? 0;";
+
   private static final Duration PAUSE = Duration.ofMillis(100);
 
   /** What comes late is waited for, but all elements together no longer than this. */
@@ -31,9 +35,17 @@ public final class LookingKeywords {
   /** An element with the locator that was looked for. */
   record Seen(Target target, Sight sight) {}
 
-  /** The page as a whole. */
+  /**
+   * The page as a whole.
+   *
+   * @param status with which the server answered; 0 where the browser does not tell
+   */
   record Whole(
-      String address, String title, Optional<byte[]> picture, List<PageElement> elements) {}
+      String address,
+      String title,
+      int status,
+      Optional<byte[]> picture,
+      List<PageElement> elements) {}
 
   @Keyword(name = LOOK_FOR, note = "Counts what an element's locator finds.")
   public synchronized void lookFor(StepContext step, @Param(name = "element") Target element) {
@@ -55,8 +67,13 @@ public final class LookingKeywords {
             new Whole(
                 browser.pages().address(),
                 browser.pages().title(),
+                status(browser),
                 browser.pictures().take(List.of()),
                 browser.survey().elements()));
+  }
+
+  private static int status(Browser browser) {
+    return browser.scripts().run(STATUS) instanceof Number status ? status.intValue() : 0;
   }
 
   /** By the name that the element was looked for by. */
