@@ -1,8 +1,7 @@
+import { inAddress } from '@/api/client';
 import { isRecords } from '@/document/kinds';
 
 /** Every place has an address that can be sent to a colleague; this is where they are made. */
-
-const inPath = (path: string) => path.split('/').map(encodeURIComponent).join('/');
 
 /** What somebody typed into the address bar need not be encoded. */
 function decoded(part: string): string {
@@ -51,7 +50,7 @@ export function documentPlace(
   if (as === 'text' || as === 'overview') query.set('as', as);
   if (line !== null && line !== undefined) query.set('line', String(line));
   const asked = query.toString();
-  return `${station}/${inPath(path)}${asked ? `?${asked}` : ''}`;
+  return `${station}/${inAddress(path)}${asked ? `?${asked}` : ''}`;
 }
 
 /** The cases of all suites as one table. */
@@ -64,7 +63,7 @@ export function documentAt(pathname: string): string | null {
 
 /** A field of a file of rows: the record, from 0 on, and the name of the column. */
 export const fieldPlace = (path: string, row: number, column: string) =>
-  `${DATA}/${inPath(path)}?row=${row}&column=${encodeURIComponent(column)}`;
+  `${DATA}/${inAddress(path)}?row=${row}&column=${encodeURIComponent(column)}`;
 
 /** A keyword as the catalogue describes it. */
 export const keywordPlace = (name: string) => `${KEYWORDS}?name=${encodeURIComponent(name)}`;
@@ -76,7 +75,7 @@ export const compositionPlace = (path: string) => `${KEYWORDS}?composition=${enc
 export const dataSetPlace = (name: string) => `${DATA}?name=${encodeURIComponent(name)}`;
 
 /** A sheet of manual scenarios. */
-export const intakePlace = (path: string) => `${INTAKE}/${inPath(path)}`;
+export const intakePlace = (path: string) => `${INTAKE}/${inAddress(path)}`;
 
 /** A page with what its locators find. */
 export const pagePlace = (name: string) => `${PAGES}?name=${encodeURIComponent(name)}`;
