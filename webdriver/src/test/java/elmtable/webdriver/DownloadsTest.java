@@ -1,7 +1,6 @@
 package elmtable.webdriver;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
-import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
@@ -12,13 +11,18 @@ import elmtable.browser.Downloads.Download;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.List;
+import java.util.concurrent.locks.LockSupport;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 @DisplayName("A download")
 class DownloadsTest extends AbstractBrowserTest {
+  /** From one look at a file to the next. */
+  private static final Duration A_LOOK = Duration.ofMillis(10);
+
   /** A page of one link that downloads a text of its own. */
   private static String link(String name, String text) {
     return "<a download='" + name + "' href='data:text/csv," + text + "'>" + name + "</a> ";
@@ -58,8 +62,7 @@ class DownloadsTest extends AbstractBrowserTest {
   void isOfItsBrowserOnlyAndGoesWithIt() {
     Path file = downloaded(pool);
     assertTrue(failure("").startsWith("No file was downloaded"));
-    awaitGone(file);
-    assertFalse(Files.exists(file));
+    await(file, false);
   }
 
   @Test
@@ -69,8 +72,7 @@ class DownloadsTest extends AbstractBrowserTest {
         Browser.Pool ending = own.pool(BrowserConfig.of(kind))) {
       folder = downloaded(ending).getParent();
     }
-    awaitGone(folder);
-    assertFalse(Files.exists(folder));
+    await(folder, false);
   }
 
   @Test
@@ -88,7 +90,7 @@ class DownloadsTest extends AbstractBrowserTest {
         one.pointer().press(target("link", "kilns.csv"), LIMIT);
         one.downloads().await("kilns.csv", LIMIT);
       }
-      awaitThere(folder.resolve("clay.csv"));
+      await(folder.resolve("clay.csv"), true);
     }
     assertEquals("Olga", Files.readString(folder.resolve("kilns.csv")));
     assertEquals("Olga", Files.readString(folder.resolve("kilns (2).csv")));
@@ -117,18 +119,12 @@ class DownloadsTest extends AbstractBrowserTest {
     }
   }
 
-  private static void awaitThere(Path file) {
+  /** Files come and go in the background: downloads at their end, folders with their browser. */
+  private static void await(Path file, boolean there) {
     long end = System.nanoTime() + LIMIT.toNanos();
-    while (!Files.exists(file) && System.nanoTime() < end) {
-      Thread.onSpinWait();
+    while (Files.exists(file) != there && System.nanoTime() < end) {
+      LockSupport.parkNanos(A_LOOK.toNanos());
     }
-  }
-
-  /** Browsers are closed in the background. */
-  private static void awaitGone(Path file) {
-    long end = System.nanoTime() + LIMIT.toNanos();
-    while (Files.exists(file) && System.nanoTime() < end) {
-      Thread.onSpinWait();
-    }
+    assertEquals(there, Files.exists(file), file + " is there");
   }
 }
