@@ -32,6 +32,8 @@ const GROUPS: readonly { name: string; keys: KeysOf }[] = [
       ['F2', 'edit the cell'],
       ['F6', 'rename in all places'],
       ['Ctrl E', 'extract a keyword'],
+      ['Ctrl F', 'find and replace'],
+      ['F3 Shift F3', 'the next found, the one before'],
       ['Ctrl A', 'all steps of the section'],
       ['Ctrl C X V', 'copy, cut, paste'],
       ['Ctrl Shift D', 'copy the case'],

@@ -1,5 +1,5 @@
 import { isolateHistory } from '@codemirror/commands';
-import { ChangeSet, type ChangeSpec, type EditorState, type TransactionSpec } from '@codemirror/state';
+import { ChangeSet, type ChangeSpec, type EditorState, StateEffect, type TransactionSpec } from '@codemirror/state';
 import { typedCell } from './cells';
 import { canonicalCells, columnWidths, groupAround, layOut, printRow } from './layout';
 import { type Block, findBlock, movedLines, type Section, structure } from './structure';
@@ -25,15 +25,17 @@ export type Edit = (state: EditorState) => TransactionSpec | null;
 export function together(state: EditorState, edits: readonly Edit[]): TransactionSpec | null {
   let now = state;
   let changes = ChangeSet.empty(state.doc.length);
+  let effects: readonly StateEffect<unknown>[] = [];
   for (const make of edits) {
     const spec = make(now);
     if (!spec) continue;
     const done = now.update(spec);
     changes = changes.compose(done.changes);
+    effects = [...StateEffect.mapEffects(effects, done.changes), ...done.effects];
     now = done.state;
   }
   if (changes.empty) return null;
-  return { changes, annotations: isolateHistory.of('full'), userEvent: 'sheet', selection: now.selection };
+  return { changes, effects, annotations: isolateHistory.of('full'), userEvent: 'sheet', selection: now.selection };
 }
 
 const lineStart = (state: EditorState, line: number) =>

@@ -52,6 +52,15 @@ export function setValues(records: Records, { row, column, values }: Values): Tr
   return edit(changes, starts[row] ?? text.length);
 }
 
+/** Gives single fields of records that are there other values. */
+export function setFields(
+  records: Records,
+  fields: readonly { row: number; column: number; text: string }[],
+): TransactionSpec | null {
+  const changes = fields.flatMap(({ row, column, text }) => changedFields(records, row, column, [text]));
+  return edit(changes, records.starts[fields[0]?.row ?? 0] ?? 0);
+}
+
 const padded = (values: readonly string[], before: number, width: number) =>
   Array.from({ length: width }, (_, column) => values[column - before] ?? '');
 

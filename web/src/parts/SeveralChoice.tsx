@@ -29,7 +29,7 @@ export function SeveralChoice({
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger
         aria-label={`${label}: ${shown}`}
-        className="-mx-1 flex min-w-0 items-center justify-between gap-1 rounded-control px-1 text-left hover:bg-hover"
+        className="-mx-1 flex min-w-0 items-center justify-between gap-1 rounded-chip px-1 text-left hover:bg-sunk"
       >
         <span ref={ellipsis}>{shown}</span>
         <ChevronDown size={12} aria-hidden className="flex-none text-ink-3" />

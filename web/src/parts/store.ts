@@ -19,4 +19,6 @@ export function store<Value>(first: Value) {
   };
 }
 
-export const useStore = <Value>(of: ReturnType<typeof store<Value>>) => useSyncExternalStore(of.listen, of.get);
+export type Store<Value> = ReturnType<typeof store<Value>>;
+
+export const useStore = <Value>(of: Store<Value>) => useSyncExternalStore(of.listen, of.get);

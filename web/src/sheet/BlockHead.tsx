@@ -138,14 +138,16 @@ function HeadCell({
 }) {
   const here = line.cursor?.column === column;
   const { session } = line;
+  const field = headFields(item.block)[column];
   return (
     <div
       role="gridcell"
       tabIndex={-1}
       data-cursor={here || undefined}
       data-column={column}
+      data-found={line.found?.test(field?.text ?? '') || undefined}
       aria-selected={here}
-      aria-label={`${headFields(item.block)[column]?.word}: ${headFields(item.block)[column]?.text || 'none'}`}
+      aria-label={`${field?.word}: ${field?.text || 'none'}`}
       className={`relative min-w-0 cursor-text rounded-chip hover:bg-sunk ${className}`}
       onMouseDown={(event) => {
         if (event.button > 2) return;

@@ -36,6 +36,7 @@ export function Cell({
       tabIndex={-1}
       data-cursor={here || undefined}
       data-column={column}
+      data-found={line.found?.test(text) || undefined}
       aria-selected={here || inRange}
       aria-invalid={own.some(({ problem }) => problem.severity === 'error') || undefined}
       aria-describedby={own.length > 0 ? own.map(({ index }) => `problem-${item.id}-${index}`).join(' ') : undefined}

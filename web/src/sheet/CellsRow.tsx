@@ -60,6 +60,7 @@ export function sameLine(a: { item: Item; line: LineProps }, b: { item: Item; li
     a.line.rowIndex === b.line.rowIndex &&
     a.line.outcome === b.line.outcome &&
     a.line.lens === b.line.lens &&
-    a.line.others === b.line.others
+    a.line.others === b.line.others &&
+    a.line.found === b.line.found
   );
 }

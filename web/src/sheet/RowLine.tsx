@@ -60,7 +60,7 @@ function OneRow({ session, block, view }: { session: SheetSession; block: number
       title={word}
       disabled={to < 1 || to > view.count}
       onClick={() => readByRow(session, block, to)}
-      className="grid size-5 flex-none place-items-center rounded-control hover:bg-hover disabled:opacity-40"
+      className="grid size-5 flex-none place-items-center rounded-chip hover:bg-sunk disabled:opacity-40"
     >
       <Icon size={14} aria-hidden />
     </button>

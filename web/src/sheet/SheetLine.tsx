@@ -29,6 +29,8 @@ export interface LineProps {
   lens: RowLens | undefined;
   /** Who else is in this line. */
   others: readonly Other[];
+  /** What is looked for, while it is. */
+  found: RegExp | null;
   focus: () => void;
   mend: (item: Extract<Item, { kind: 'strip' }>, fix: string) => void;
 }

@@ -7,6 +7,7 @@ import { suiteIn } from '@/document/structure';
 import { useDocumentPart } from '@/document/useDocument';
 import { useAttempt } from '@/parts/attempt';
 import { LinkButton } from '@/parts/Button';
+import { FindBar, useFound } from '@/parts/FindBar';
 import { useStore } from '@/parts/store';
 import { AddBlocks } from './AddBlocks';
 import { copyRange } from './clipboard';
@@ -50,6 +51,7 @@ export const SheetTable = memo(function SheetTable({
   const glowing = useStore(document.glowing);
   const pinned = useStore(session.pinned);
   const lens = useRowLens(session);
+  const { pattern, found } = useFound(session.searched, stops);
   const { attempt, wrong } = useAttempt();
   // The same functions as long as the lines are the same, or all of them would be measured anew.
   const getItemKey = useCallback((index: number) => keys[index] ?? index, [keys]);
@@ -102,6 +104,7 @@ export const SheetTable = memo(function SheetTable({
     outcome: item.kind === 'block' ? outcomes.get(item.id) : undefined,
     lens: lens?.block === item.block.id ? lens : undefined,
     others: byRow.get(item.key) ?? NOBODY,
+    found: pattern,
     focus,
     mend: repair,
   });
@@ -128,6 +131,7 @@ export const SheetTable = memo(function SheetTable({
           </button>
         </p>
       )}
+      <FindBar searched={session.searched} found={found} />
       <div
         ref={scroller}
         data-sheet

@@ -1,3 +1,5 @@
+import type { EditorState, TransactionSpec } from '@codemirror/state';
+import { setName, setNote, setProperty } from '@/document/blockEdits';
 import type { Block } from '@/document/structure';
 import { nameKey } from '@/document/words';
 
@@ -41,4 +43,16 @@ export function headFields(block: Block): HeadField[] {
     ...properties,
     ...offered,
   ];
+}
+
+/** Gives a field of a block's head another text; null where nothing changes. */
+export function setHeadField(state: EditorState, id: number, of: HeadField, text: string): TransactionSpec | null {
+  switch (of.field) {
+    case 'name':
+      return setName(state, id, text);
+    case 'note':
+      return setNote(state, id, text);
+    case 'property':
+      return setProperty(state, id, of.word, text, of.place);
+  }
 }

@@ -1,4 +1,5 @@
 import type { KeyboardEvent } from 'react';
+import { goToFound } from '@/parts/finding';
 import { copyBlock, removeBlock, selectSection, shiftBlock, switchOff } from './blockActions';
 import { isRow } from './items';
 import { extractKeyword, rename } from './refactoringEntries';
@@ -60,6 +61,8 @@ export function sheetKey(event: KeyboardEvent, session: SheetSession): boolean {
     case 'F2':
       session.edit('in');
       return true;
+    case 'F3':
+      return goToFound(session.searched, event.shiftKey ? -1 : 1);
     case 'F6':
       rename(session);
       return true;

@@ -1,7 +1,6 @@
 import type { TransactionSpec } from '@codemirror/state';
 import type { KeywordView } from '@/api/types';
 import { analysis } from '@/document/analysis';
-import { setName, setNote, setProperty } from '@/document/blockEdits';
 import { typedCell } from '@/document/cells';
 import { addRows, type CellValue, insertRow, moveRows, removeRows, setCells, shiftRows } from '@/document/edits';
 import type { OpenDocument } from '@/document/openDocument';
@@ -9,7 +8,8 @@ import { type Block, findBlock, structure } from '@/document/structure';
 import { store } from '@/parts/store';
 import type { RefactoringAsk } from '@/refactoring/refactorings';
 import { columnsOf, textAt } from './columns';
-import { headFields } from './heads';
+import { searchedSheet } from './find';
+import { headFields, setHeadField } from './heads';
 import { isRow, type RowItem, type SheetItems, type Stop, sheetItems } from './items';
 import { indexOfKey, NO_LINES, type SheetLines, sheetLines } from './sheetLines';
 
@@ -54,6 +54,8 @@ export class SheetSession {
   /** Where the cursor was found last, among the stops and among all lines. */
   private lastStop = 0;
   private lastLine = 0;
+  /** Its cells, as they are looked through. */
+  readonly searched = searchedSheet(this);
   /** Whether the pointer went down on a cell and is dragged over others. */
   selecting = false;
   /** The refactoring that is asked for; its panel shows what it would change. */
@@ -189,9 +191,7 @@ export class SheetSession {
   private writeHead(stop: Extract<Stop, { kind: 'block' }>, column: number, text: string) {
     const { state } = this.document;
     const field = headFields(stop.block)[column];
-    if (field?.field === 'name') this.dispatch(setName(state, stop.id, text));
-    else if (field?.field === 'note') this.dispatch(setNote(state, stop.id, text));
-    else if (field) this.dispatch(setProperty(state, stop.id, field.word, text, field.place));
+    if (field) this.dispatch(setHeadField(state, stop.id, field, text));
     const block = findBlock(structure(this.document.state), stop.id)?.block;
     const place = block ? headFields(block).findIndex((each) => each.word === field?.word) : -1;
     if (place >= 0) this.cursor.set({ key: stop.key, column: place, anchor: null, editing: null });

@@ -1,4 +1,4 @@
-import { Play } from 'lucide-react';
+import { Play, Search } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link } from 'wouter';
 import { useStartRun } from '@/api/queries';
@@ -27,6 +27,7 @@ export function DocumentHead({
   runs,
   shown,
   show,
+  find,
   also,
 }: {
   document: OpenDocument;
@@ -37,6 +38,8 @@ export function DocumentHead({
   /** Null where a document can be shown in one way only. */
   shown: Shown | null;
   show: (as: Shown) => void;
+  /** Looks for a text in what is shown; without it there is another way. */
+  find?: () => void;
   /** Another way to look at what is in the document, such as a reference. */
   also: { word: string; go: () => void } | undefined;
 }) {
@@ -76,6 +79,17 @@ export function DocumentHead({
           )}
         </div>
         <div className="flex items-center gap-2.5">
+          {find && (
+            <button
+              type="button"
+              aria-label="Find and replace"
+              title="Find and replace (Ctrl F)"
+              onClick={find}
+              className="grid size-7 place-items-center rounded-chip text-ink-2 hover:bg-sunk"
+            >
+              <Search size={15} aria-hidden />
+            </button>
+          )}
           {shown && (
             <SegmentedChoice
               label="How the document is shown"

@@ -12,6 +12,7 @@ import { useDocument, useDocumentPart } from '@/document/useDocument';
 import { useOutcomes } from '@/document/useOutcomes';
 import { LinkButton } from '@/parts/Button';
 import { Columns } from '@/parts/Columns';
+import { openFind } from '@/parts/finding';
 import { later } from '@/parts/later';
 import { useStore } from '@/parts/store';
 import { RefactoringPanel } from '@/refactoring/RefactoringPanel';
@@ -131,6 +132,7 @@ function DocumentSheet({
         runs={runs ?? null}
         shown={feature ? null : shown}
         show={show}
+        find={shown === 'table' ? () => openFind(session.searched) : undefined}
         also={station.also}
       />
       {gone && <GoneStrip document={document} />}

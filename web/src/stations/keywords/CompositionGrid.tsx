@@ -289,7 +289,7 @@ function CallCell({
         aria-label={`${name}: ${shown ? `step ${shown}` : 'not called'}`}
         title={shown ? `step ${positions.join(', ')}` : undefined}
         onClick={onPress}
-        className="group grid size-full place-items-center overflow-hidden text-[12px] hover:bg-hover"
+        className="group grid size-full place-items-center overflow-hidden text-[12px] hover:bg-sunk"
       >
         {shown || <span className="text-ink-3 opacity-0 group-hover:opacity-100">+</span>}
       </button>

@@ -41,7 +41,7 @@ export function ExecutableLens({
           aria-label="Close"
           title="Close"
           onClick={close}
-          className="grid size-6 place-items-center rounded-control text-ink-2 hover:bg-hover"
+          className="grid size-6 place-items-center rounded-chip text-ink-2 hover:bg-sunk"
         >
           <X size={14} aria-hidden />
         </button>

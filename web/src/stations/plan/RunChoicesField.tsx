@@ -39,7 +39,7 @@ export function RunChoicesField({
     <Popover.Root>
       <Popover.Trigger
         aria-label={`How it is run: ${choicesInWords(choices)}`}
-        className="-mx-1 flex min-w-0 items-center justify-between gap-1 rounded-control px-1 text-left hover:bg-hover"
+        className="-mx-1 flex min-w-0 items-center justify-between gap-1 rounded-chip px-1 text-left hover:bg-sunk"
       >
         <span ref={ellipsis}>{choicesInWords(choices)}</span>
         <ChevronDown size={12} aria-hidden className="flex-none text-ink-3" />

@@ -89,7 +89,7 @@ function RunHead({
             aria-pressed={outcome === word}
             title={outcome === word ? 'Show all' : `Show only what ${outcomeWord(word)}`}
             onClick={() => onOutcome(outcome === word ? '' : word)}
-            className="-ml-1.5 flex items-center gap-1.5 rounded-control px-1.5 py-0.5 hover:bg-hover aria-pressed:bg-select"
+            className="-ml-1.5 flex items-center gap-1.5 rounded-chip px-1.5 py-0.5 hover:bg-sunk aria-pressed:bg-select"
           >
             <Outcome of={word} />
             <b className="text-case font-semibold">{(run.counts[word] ?? 0).toLocaleString('en')}</b>

@@ -48,6 +48,22 @@ it('commits with a click anywhere else', async () => {
   expect(session.cursor.get()).toMatchObject({ row: 3, column: 1 });
 });
 
+it('finds fields, and puts another text in all of them as one step of undo', async () => {
+  await press('f', { ctrlKey: true });
+  await enter(only('input', 'Find'), 'A');
+  const status = () => only('[role=search] [role=status]').textContent;
+  expect([status(), all('[data-found=true]').length]).toEqual(['2 of 3', 3]);
+  await press('Enter');
+  await press('Enter');
+  expect([status(), session.cursor.get().row]).toEqual(['1 of 3', 0]);
+  await enter(only('input', 'Replace with'), 'o,');
+  await pressOn(only('button', 'Replace in 3 cells'));
+  expect(text()).toBe('"progro,mme",shelves\nBisque,1\n"Glo,ze",2\n"Ro,ku",3\n');
+  await press('Escape');
+  await press('z', { ctrlKey: true });
+  expect(text()).toBe(TEXT);
+});
+
 it('names columns in the first row, and puts new ones in and out', async () => {
   await press('ArrowUp');
   await type('kind');

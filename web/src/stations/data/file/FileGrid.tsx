@@ -5,6 +5,7 @@ import { useOthers } from '@/document/presence';
 import { fieldsOf, placeOf, type Records } from '@/document/records';
 import { useDocumentState } from '@/document/useDocument';
 import { ellipsis } from '@/parts/ellipsis';
+import { FindBar, useFound } from '@/parts/FindBar';
 import { Menu, type MenuEntry } from '@/parts/Menu';
 import { useStore } from '@/parts/store';
 import { Notices } from '@/sheet/Notices';
@@ -43,6 +44,7 @@ export function FileGrid({ session }: { session: FileSession }) {
     if (cursor.row > 0) virtual.scrollToIndex(cursor.row - 1, { align: 'auto' });
   }, [cursor.row]);
   const focus = () => scroller.current?.querySelector('textarea')?.focus({ preventScroll: true });
+  session.focus = focus;
   // biome-ignore lint/correctness/useExhaustiveDependencies: once, when it is there
   useEffect(() => focus(), []);
   const selecting = useRef(false);
@@ -65,7 +67,8 @@ export function FileGrid({ session }: { session: FileSession }) {
     if (place) session.goTo(place.row, place.column, true);
   };
   const range = session.range();
-  const line = { records, columns, grid, range, cursor };
+  const { pattern, found } = useFound(session.searched, records);
+  const line = { records, columns, grid, range, cursor, pattern };
   return (
     <>
       <Notices
@@ -75,6 +78,7 @@ export function FileGrid({ session }: { session: FileSession }) {
           if (at >= 0) session.put({ row: at, column }, [[text]]);
         }}
       />
+      <FindBar searched={session.searched} found={found} />
       <div ref={scroller} data-file className="mx-4 min-h-0 flex-1 overflow-auto pb-6">
         <div className="relative" style={{ width: grid.width }}>
           <FileField session={session} label={labelOf(session)} />
@@ -149,6 +153,7 @@ function FileRow({
   grid,
   range,
   cursor,
+  pattern,
   row,
   top,
   glow,
@@ -159,6 +164,8 @@ function FileRow({
   grid: Grid;
   range: FileRange;
   cursor: { row: number; column: number };
+  /** What is looked for. */
+  pattern: RegExp | null;
   row: number;
   /** Where it lies; the names of columns stay on top. */
   top?: number;
@@ -202,6 +209,7 @@ function FileRow({
           numeric={grid.numeric[column] ?? false}
           row={row}
           column={column}
+          found={pattern?.test(fields[column]?.text ?? '') ?? false}
           here={cursor.row === row && cursor.column === column}
           selected={row >= range.top && row <= range.bottom && column >= range.left && column <= range.right}
         />
@@ -215,6 +223,7 @@ function FileCell({
   numeric,
   row,
   column,
+  found,
   here,
   selected,
 }: {
@@ -222,6 +231,8 @@ function FileCell({
   numeric: boolean;
   row: number;
   column: number;
+  /** Whether it holds what is looked for. */
+  found: boolean;
   here: boolean;
   selected: boolean;
 }) {
@@ -235,6 +246,7 @@ function FileCell({
       tabIndex={-1}
       aria-selected={selected}
       data-cursor={here || undefined}
+      data-found={found || undefined}
       data-row={row}
       data-column={column}
       title={text.length > 24 ? text : undefined}

@@ -49,6 +49,7 @@ export function FileSheet({ document, contents }: { document: OpenDocument; cont
   const session = sessionOf(document);
   const params = useAddressQuery();
   const asText = params.get('as') === 'text';
+  const line = params.get('line') ? Number(params.get('line')) : null;
   useAskedPlace(session, params.get('row'), params.get('column'));
   const [, go] = useLocation();
   const readers = useReaders(document.path);
@@ -85,7 +86,7 @@ export function FileSheet({ document, contents }: { document: OpenDocument; cont
         </div>
       </header>
       {document.goneWhy !== '' && <GoneStrip document={document} />}
-      {asText ? <TextSheet document={document} line={null} /> : <FileGrid session={session} />}
+      {asText ? <TextSheet document={document} line={line} /> : <FileGrid session={session} />}
       <footer className="flex h-7 flex-none items-center justify-between border-t border-hair px-4 text-ink-3">
         <span>{asText ? 'CSV as it is written' : 'Type to change a field; a right click has the rest'}</span>
         <span>

@@ -1,4 +1,5 @@
 import type { KeyboardEvent } from 'react';
+import { goToFound } from '@/parts/finding';
 import type { FileSession } from './fileSession';
 
 const PAGE = 20;
@@ -28,6 +29,8 @@ export function fileKey(event: KeyboardEvent, session: FileSession): boolean {
     case 'F2':
       session.edit('in');
       return true;
+    case 'F3':
+      return goToFound(session.searched, shift ? -1 : 1);
     case 'Delete':
     case 'Backspace':
       session.empty();

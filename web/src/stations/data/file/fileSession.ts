@@ -4,11 +4,13 @@ import {
   insertRecord,
   removeColumn,
   removeRecords,
+  setFields,
   setValues,
   shiftRecords,
 } from '@/document/recordEdits';
 import { columnCount, fieldsOf, placeOf, type Records, readRecords } from '@/document/records';
 import { structure } from '@/document/structure';
+import { NOT_FINDING, type Searched } from '@/parts/finding';
 import { store } from '@/parts/store';
 
 export interface Place {
@@ -47,6 +49,30 @@ export class FileSession {
 
   /** What is in the field; the grid's field says it. */
   typed = () => '';
+
+  /** Brings the keyboard back to the grid. */
+  focus: () => void = () => {};
+
+  /** Its fields, as they are looked through. */
+  readonly searched: Searched = {
+    finding: store(NOT_FINDING),
+    find: (pattern) =>
+      this.records.starts.flatMap((_, line) =>
+        fieldsOf(this.records, line).flatMap(({ text }, place) => (pattern.test(text) ? [{ line, place }] : [])),
+      ),
+    cursor: () => ({ line: this.cursor.get().row, place: this.cursor.get().column }),
+    goTo: ({ line, place }) => this.goTo(line, place),
+    change: (spots, textOf) => {
+      const fields = spots.map(({ line: row, place: column }) => ({
+        row,
+        column,
+        text: textOf(this.textAt({ row, column })),
+      }));
+      this.document.edit(() => setFields(this.records, fields));
+    },
+    leave: () => this.leave(),
+    focus: () => this.focus(),
+  };
 
   constructor(readonly document: OpenDocument) {}
 
