@@ -9,6 +9,7 @@ import type {
   CaseRunView,
   ExecutablesView,
   ExecutableView,
+  FoundLines,
   KeywordView,
   PathProblems,
   PlanView,
@@ -30,6 +31,15 @@ export const useProblems = () =>
   useQuery({ queryKey: ['problems'], queryFn: () => get<PathProblems[]>('/api/problems') });
 export const useKeywords = () =>
   useQuery({ queryKey: ['keywords'], queryFn: () => get<KeywordView[]>('/api/keywords') });
+
+/** The lines of all documents that hold a text. */
+export const useLinesWith = (text: string) =>
+  useQuery({
+    queryKey: ['lines', text],
+    queryFn: () => get<FoundLines>(`/api/lines?text=${encodeURIComponent(text)}`),
+    placeholderData: (before) => before,
+    enabled: text !== '',
+  });
 
 export const useBlocks = () => useQuery({ queryKey: ['blocks'], queryFn: () => get<BlockNode[]>('/api/blocks') });
 export const useRepeats = () => useQuery({ queryKey: ['repeats'], queryFn: () => get<RepeatView[]>('/api/repeats') });

@@ -343,6 +343,18 @@ export interface ForgetRequest {
     name: string;
 }
 
+export interface FoundLine {
+    path: string;
+    line: number;
+    title: string;
+    text: string;
+}
+
+export interface FoundLines {
+    count: number;
+    lines: FoundLine[];
+}
+
 export interface HistoryEntry {
     from: number;
     to: number;

@@ -21,6 +21,13 @@ const answers = {
   'GET /api/project': { environments: ['local'] },
   'GET /api/blocks': [{ kind: 'page', name: 'Kilns', path: 'pages.elmt', line: 3 }],
   'POST /api/runs': { id: 7 },
+  'GET /api/lines?text=cone%206': {
+    count: 61,
+    lines: [
+      { path: 'suites/glazes.elmt', line: 7, title: 'Mix ash', text: '| fire | cone 6 |' },
+      { path: 'cones.csv', line: 3, title: '', text: '6,cone 6' },
+    ],
+  },
 };
 
 async function opened() {
@@ -57,6 +64,17 @@ it('runs a suite and goes to the run', async () => {
   await press('Enter');
   await until(() => expect(place.history.at(-1)).toBe('/runs/7'));
   expect(requests.find((request) => request.method === 'POST')?.body).toEqual({ title: 'Glazes', suites: ['Glazes'] });
+});
+
+it('finds lines of documents that hold what is typed, and goes there', async () => {
+  const { place, field } = await opened();
+  await enter(field, 'cone 6 ');
+  await seen('[role=option]', '| fire | cone 6 |Mix ash');
+  expect(options()).toEqual(['| fire | cone 6 |Mix ash', '6,cone 6cones.csv']);
+  expect(only('[role=dialog]').textContent).toContain('in 61 lines of documents; here the first 2');
+  await press('ArrowDown');
+  await press('Enter');
+  expect(place.history.at(-1)).toBe('/data/cones.csv?as=text&line=3');
 });
 
 it('says so where nothing fits, and Escape leaves everything as it was', async () => {

@@ -23,8 +23,12 @@ import {
 } from '@/app/places';
 import { ellipsis } from '@/parts/ellipsis';
 import { plainText } from '@/parts/TextPieces';
+import { LinesInDocuments } from './LinesInDocuments';
 
 const MOST_SHOWN = 16;
+
+const ITEM =
+  'flex h-7 w-full cursor-pointer items-center gap-3 px-4 aria-selected:bg-select aria-selected:shadow-[inset_2px_0_var(--select-edge)]';
 
 interface Command {
   word: string;
@@ -151,17 +155,17 @@ function Commands({ close, showKeys }: { close: () => void; showKeys: () => void
       <Palette.Input
         value={typed}
         onValueChange={setTyped}
-        placeholder="A suite, case, keyword or document, or something to do"
+        placeholder="A suite, case, keyword, document or a text in one, or something to do"
         className="h-10 w-full border-b border-hair bg-transparent px-4 outline-none"
       />
-      <Palette.List className="py-1">
+      <Palette.List className="max-h-[min(640px,calc(100vh-140px))] overflow-y-auto py-1">
         <Palette.Empty className="px-4 py-2 text-ink-2">Nothing found.</Palette.Empty>
         {found.map((command) => (
           <Palette.Item
             key={`${command.kind} ${command.word}`}
             value={`${command.kind} ${command.word}`}
             onSelect={() => choose(command)}
-            className="flex h-7 w-full cursor-pointer items-center gap-3 px-4 aria-selected:bg-select aria-selected:shadow-[inset_2px_0_var(--select-edge)]"
+            className={ITEM}
           >
             <span ref={ellipsis} className="flex-1">
               {command.word}
@@ -169,6 +173,7 @@ function Commands({ close, showKeys }: { close: () => void; showKeys: () => void
             <span className="text-small text-ink-3">{command.kind}</span>
           </Palette.Item>
         ))}
+        <LinesInDocuments typed={typed} className={ITEM} close={close} />
       </Palette.List>
     </Palette>
   );

@@ -53,6 +53,10 @@ export function documentPlace(
   return `${station}/${inAddress(path)}${asked ? `?${asked}` : ''}`;
 }
 
+/** A line of a document as it is written; rows of a file have lines in its text alone. */
+export const linePlace = (path: string, line: number) =>
+  documentPlace(path, isRecords(path) ? { line, as: 'text', station: DATA } : { line });
+
 /** The cases of all suites as one table. */
 export const ALL_CASES = `${CASES}?as=overview`;
 

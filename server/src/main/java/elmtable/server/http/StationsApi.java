@@ -25,6 +25,7 @@ import elmtable.server.view.BlockViews;
 import elmtable.server.view.CaseOutcomes;
 import elmtable.server.view.DataViews;
 import elmtable.server.view.EnvironmentViews;
+import elmtable.server.view.LineSearch;
 import elmtable.server.view.OrderViews;
 import elmtable.server.view.PerSnapshot;
 import elmtable.server.view.RefactoringViews;
@@ -46,6 +47,9 @@ final class StationsApi {
   private static final int USUAL_ROWS = 200;
   private static final int MOST_ROWS = 2_000;
 
+  /** Of the lines that hold a text, those that are told. */
+  private static final int MOST_LINES = 50;
+
   private final Supplier<Services> services;
   private final PerSnapshot<Plan> plans;
   private final PerSnapshot<List<BlockNode>> blocks = new PerSnapshot<>(BlockViews::of);
@@ -60,6 +64,7 @@ final class StationsApi {
   void routes(RoutesConfig routes) {
     routes.get("/api/blocks", ctx -> ctx.json(blocks.of(snapshot())));
     routes.get("/api/uses", this::uses);
+    routes.get("/api/lines", this::lines);
     routes.get("/api/repeats", ctx -> ctx.json(repeats.of(snapshot())));
     routes.post("/api/refactorings", this::preview);
     routes.get("/api/data/{name}", this::data);
@@ -89,6 +94,10 @@ final class StationsApi {
     CaseOutcomes outcomes =
         new CaseOutcomes(plans.of(snapshot).cases(), runs::lastOutcome, runs::usualMillis);
     ctx.json(new UseViews(snapshot.project(), outcomes).of(thing));
+  }
+
+  private void lines(Context ctx) {
+    ctx.json(LineSearch.of(snapshot().project(), required(ctx, "text").strip(), MOST_LINES));
   }
 
   private static BlockKind kind(String word) {

@@ -54,6 +54,18 @@ public final class ProjectMessages {
 
   public record TreeView(List<SuiteNode> suites, List<DocumentNode> documents) {}
 
+  /**
+   * A line that holds what is looked for.
+   *
+   * @param line from 1
+   * @param title names the block that it is in
+   * @param text cut round what was found
+   */
+  public record FoundLine(String path, int line, String title, String text) {}
+
+  /** The first of them, and how many there are. */
+  public record FoundLines(long count, List<FoundLine> lines) {}
+
   public record ProblemView(
       String code, String severity, int line, int start, int end, String message) {}
 

@@ -66,6 +66,14 @@ class StationsApiTest extends AbstractApiTest {
   }
 
   @Test
+  void linesThatHoldATextAreTold() throws Exception {
+    JsonNode found = get("/api/lines?text=page%20bookings%20").body();
+    assertEquals(1, found.path("count").asInt(), found.toString());
+    assertEquals("Bookings", found.path("lines").get(0).path("title").asText());
+    assertEquals(400, get("/api/lines?text=%20").status());
+  }
+
+  @Test
   void aRepeatBecomesAKeywordInAllItsPlacesAtOnce() throws Exception {
     JsonNode repeat = get("/api/repeats").body().get(0);
     int saved = repeat.path("saved").asInt();
