@@ -53,6 +53,8 @@ function OpenBar({ searched, finding, found }: { searched: Searched; finding: Fi
   /** Where the search began, so that what is typed is looked for from there. */
   const origin = useRef(searched.cursor());
   const [done, setDone] = useState('');
+  /** How often something was replaced since the fields were typed in last; only that is undone from here. */
+  const replaced = useRef(0);
   // What shows it is drawn anew wherever the cursor goes.
   const at = foundAtCursor(searched, found);
 
@@ -62,6 +64,7 @@ function OpenBar({ searched, finding, found }: { searched: Searched; finding: Fi
   const change = (part: Partial<Finding>) => {
     searched.finding.set({ ...searched.finding.get(), ...part });
     setDone('');
+    replaced.current = 0;
   };
   const lookFor = (part: Partial<Finding>) => {
     change(part);
@@ -74,12 +77,23 @@ function OpenBar({ searched, finding, found }: { searched: Searched; finding: Fi
   };
   const replace = () => {
     const here = found[at];
-    if (here) replaceIn(searched, [here]);
+    if (here) {
+      replaceIn(searched, [here]);
+      replaced.current++;
+    }
     go(1);
   };
   const replaceAll = () => {
     replaceIn(searched, found);
-    setDone(`Replaced in ${counted(found.length, 'cell')}; Ctrl Z takes it back`);
+    replaced.current++;
+    setDone(`${counted(found.length, 'cell')} changed`);
+  };
+  const undo = () => {
+    if (replaced.current === 0) return false;
+    replaced.current--;
+    setDone('');
+    searched.undo();
+    return true;
   };
   const close = () => {
     change({ open: false });
@@ -87,7 +101,10 @@ function OpenBar({ searched, finding, found }: { searched: Searched; finding: Fi
   };
   const onKeyDown = (event: KeyboardEvent<HTMLElement>, onEnter: (back: boolean) => void) => {
     if (event.nativeEvent.isComposing) return;
-    if (event.key === 'Escape') close();
+    const control = event.ctrlKey || event.metaKey;
+    if (control && event.key.toLowerCase() === 'z') {
+      if (!undo()) return;
+    } else if (event.key === 'Escape') close();
     else if (event.key === 'F3') go(event.shiftKey ? -1 : 1);
     else if (event.key === 'Enter' && event.target instanceof HTMLInputElement) onEnter(event.shiftKey);
     else return;
@@ -108,7 +125,7 @@ function OpenBar({ searched, finding, found }: { searched: Searched; finding: Fi
       className="mx-4 mb-1 flex flex-wrap items-center gap-x-1.5 gap-y-1 border-y border-hair bg-sunk px-2 py-1"
       onKeyDown={(event) => onKeyDown(event, (back) => go(back ? -1 : 1))}
     >
-      <label className="field h-6 w-56 focus-within:outline-2 focus-within:outline-select-edge">
+      <label className="field h-6 max-w-56 min-w-32 flex-1 focus-within:outline-2 focus-within:outline-select-edge">
         <Search size={13} className="flex-none text-ink-3" aria-hidden />
         <input
           ref={field}
@@ -129,11 +146,10 @@ function OpenBar({ searched, finding, found }: { searched: Searched; finding: Fi
       <Act word="The next one (Enter)" act={() => go(1)} off={found.length === 0}>
         <ChevronDown size={14} aria-hidden />
       </Act>
-      <span role="status" className="min-w-24 px-1 text-small text-ink-2 tabular-nums">
+      <span role="status" className="min-w-16 px-1 text-small whitespace-nowrap text-ink-2 tabular-nums">
         {done || (finding.text === '' ? '' : count)}
       </span>
-      <span className="flex-1" />
-      <label className="field h-6 w-48 focus-within:outline-2 focus-within:outline-select-edge">
+      <label className="field h-6 max-w-48 min-w-28 flex-1 focus-within:outline-2 focus-within:outline-select-edge">
         <input
           value={finding.by}
           aria-label="Replace with"

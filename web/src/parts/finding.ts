@@ -28,6 +28,7 @@ export interface Searched {
   goTo(spot: Spot): void;
   /** Gives cells the texts that are made of theirs, as one step of undo. */
   change(spots: readonly Spot[], textOf: (before: string) => string): void;
+  undo(): void;
   /** Commits the cell that is edited. */
   leave(): void;
   /** Brings the keyboard back to the table. */

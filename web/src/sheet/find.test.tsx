@@ -111,9 +111,23 @@ describe('another text', () => {
     await lookFor('kiln');
     await enter(only('input', 'Replace with'), 'oven');
     await pressOn(only('button', 'Replace in 7 cells'));
-    expect(status()).toBe('Replaced in 7 cells; Ctrl Z takes it back');
+    expect(status()).toBe('7 cells changed');
     expect(text()).not.toMatch(/kiln/i);
     expect(text()).toContain('> For the oven in the yard.\ntags: oven, slow');
+    await press('z', { ctrlKey: true });
+    expect(text()).toBe(TEXT);
+    expect(status()).toMatch('of 7');
+  });
+
+  it('is undone from the bar until something else is typed there', async () => {
+    await sheet();
+    await lookFor('Sign out');
+    await enter(only('input', 'Replace with'), 'Leave');
+    await press('Enter');
+    expect(text()).toContain('| press | Leave |');
+    await enter(only('input', 'Replace with'), 'Go');
+    await press('z', { ctrlKey: true });
+    expect(text()).toContain('| press | Leave |');
     await press('Escape');
     await press('z', { ctrlKey: true });
     expect(text()).toBe(TEXT);

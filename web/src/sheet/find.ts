@@ -23,6 +23,10 @@ export function searchedSheet(session: SheetSession): Searched {
       if (stop) session.goTo(stop.key, columnsOf(stop)[place] ?? 0);
     },
     change: (spots, textOf) => session.dispatch(together(session.document.state, editsOf(stops(), spots, textOf))),
+    undo: () => {
+      session.document.undo();
+      session.followUndo();
+    },
     leave: () => session.leave(),
     focus: () => session.focus(),
   };

@@ -70,6 +70,7 @@ export class FileSession {
       }));
       this.document.edit(() => setFields(this.records, fields));
     },
+    undo: () => this.undo(),
     leave: () => this.leave(),
     focus: () => this.focus(),
   };
