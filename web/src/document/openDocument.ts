@@ -193,6 +193,11 @@ export class OpenDocument {
     };
   }
 
+  /** Brings the keyboard to the text, where it is shown. */
+  focusText() {
+    this.view?.focus();
+  }
+
   /** The server has everything; what it says of it is asked for at once, not only when it tells that it knows. */
   accepted() {
     void this.ask();

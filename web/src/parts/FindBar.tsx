@@ -86,7 +86,7 @@ function OpenBar({ searched, finding, found }: { searched: Searched; finding: Fi
   const replaceAll = () => {
     replaceIn(searched, found);
     replaced.current++;
-    setDone(`${counted(found.length, 'cell')} changed`);
+    setDone(`${counted(found.length, searched.unit)} changed`);
   };
   const undo = () => {
     if (replaced.current === 0) return false;
@@ -116,12 +116,12 @@ function OpenBar({ searched, finding, found }: { searched: Searched; finding: Fi
     found.length === 0
       ? 'nothing found'
       : at < 0
-        ? counted(found.length, 'cell')
+        ? counted(found.length, searched.unit)
         : `${at + 1} of ${found.length.toLocaleString('en')}`;
   return (
     <div
       role="search"
-      aria-label="Find in this table"
+      aria-label={`Find in this ${searched.what}`}
       className="mx-4 mb-1 flex flex-wrap items-center gap-x-1.5 gap-y-1 border-y border-hair bg-sunk px-2 py-1"
       onKeyDown={(event) => onKeyDown(event, (back) => go(back ? -1 : 1))}
     >
@@ -163,7 +163,7 @@ function OpenBar({ searched, finding, found }: { searched: Searched; finding: Fi
         Replace
       </Button>
       <Button small onClick={replaceAll} disabled={found.length === 0}>
-        Replace in {counted(found.length, 'cell')}
+        Replace in {counted(found.length, searched.unit)}
       </Button>
       <Act word="Close (Esc)" act={close}>
         <X size={14} aria-hidden />

@@ -24,6 +24,7 @@ export const TEXT_KEYS: KeysOf = [
   ['Esc', 'leave what is offered'],
   ['Alt ↑ ↓', 'move the line'],
   ['Ctrl F', 'find and replace'],
+  ['F3', 'the next found'],
   ['Ctrl Z', 'undo'],
   ['Ctrl Y', 'redo'],
 ];

@@ -18,8 +18,11 @@ export interface Spot {
   place: number;
 }
 
-/** A table whose cells are looked through. */
+/** A table whose cells are looked through, or a text. */
 export interface Searched {
+  /** What it is, and what a cell of it is called. */
+  what: 'table' | 'text';
+  unit: 'cell' | 'place';
   finding: Store<Finding>;
   /** The cells that hold what is looked for, in their order. */
   find(pattern: RegExp): readonly Spot[];

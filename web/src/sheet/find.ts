@@ -12,6 +12,8 @@ import type { SheetSession } from './session';
 export function searchedSheet(session: SheetSession): Searched {
   const stops = () => session.lines().stops;
   return {
+    what: 'table',
+    unit: 'cell',
     finding: store(NOT_FINDING),
     find: (pattern) => stops().flatMap((stop, line) => placesIn(stop, pattern).map((place) => ({ line, place }))),
     cursor: () => {

@@ -1,7 +1,7 @@
 import { defaultKeymap, indentWithTab } from '@codemirror/commands';
 import { bracketMatching } from '@codemirror/language';
 import { type Diagnostic, lintGutter, setDiagnostics } from '@codemirror/lint';
-import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search';
+import { highlightSelectionMatches } from '@codemirror/search';
 import type { EditorState } from '@codemirror/state';
 import {
   drawSelection,
@@ -20,10 +20,12 @@ import { isFeature, isRecords } from '@/document/kinds';
 import type { OpenDocument } from '@/document/openDocument';
 import { structure } from '@/document/structure';
 import { useDocumentState } from '@/document/useDocument';
+import { FindBar, useFound } from '@/parts/FindBar';
 import type { RefactoringAsk } from '@/refactoring/refactorings';
 import { textCompletion } from './completion';
 import { gherkinLanguage } from './gherkinLanguage';
 import { resolvedSteps } from './resolvedSteps';
+import { findInText, lookFor, searchedText } from './searchedText';
 import { tableKeys } from './tableKeys';
 import { tableLanguage } from './tableLanguage';
 
@@ -57,6 +59,8 @@ export function TextSheet({
   known.current = keywords;
   const state = useDocumentState(document);
   const said = analysis(state);
+  const searched = searchedText(document);
+  const { pattern, found } = useFound(searched, state.doc);
 
   useEffect(() => {
     if (!place.current) return;
@@ -66,8 +70,8 @@ export function TextSheet({
       drawSelection(),
       highlightActiveLine(),
       bracketMatching(),
-      search({ top: true }),
       highlightSelectionMatches(),
+      findInText(document),
       lintGutter(),
       languageOf(document),
       isRecords(document.path) ? [] : textCompletion(document, () => known.current?.values() ?? []),
@@ -75,7 +79,6 @@ export function TextSheet({
         ...(ask && hasTables(document) ? tableKeys(document, ask) : []),
         ...defaultKeymap,
         ...undoKeys(document),
-        ...searchKeymap,
         indentWithTab,
       ]),
       EditorView.contentAttributes.of({ 'aria-label': 'Text of the document', tabindex: '0' }),
@@ -92,12 +95,19 @@ export function TextSheet({
     };
   }, [document, ask]);
 
+  useEffect(() => editor.current?.dispatch({ effects: lookFor.of(pattern) }), [pattern]);
+
   useEffect(() => {
     const view = editor.current;
     if (view) view.dispatch(setDiagnostics(view.state, diagnostics(document, view.state, said)));
   }, [document, said]);
 
-  return <div ref={place} className="min-h-0 flex-1 overflow-hidden border-t border-hair" />;
+  return (
+    <>
+      <FindBar searched={searched} found={found} />
+      <div ref={place} className="min-h-0 flex-1 overflow-hidden border-t border-hair" />
+    </>
+  );
 }
 
 /** Undo and redo as in the table, which go beyond the text's own. */

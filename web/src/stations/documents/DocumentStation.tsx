@@ -19,6 +19,7 @@ import { RefactoringPanel } from '@/refactoring/RefactoringPanel';
 import { Overview } from '@/sheet/Overview';
 import { SheetTable } from '@/sheet/SheetTable';
 import type { SheetSession } from '@/sheet/session';
+import { searchedText } from '@/text/searchedText';
 import { DocumentHead, type Shown } from './DocumentHead';
 import { GoneStrip } from './GoneStrip';
 import { LensOf } from './LensOf';
@@ -132,7 +133,11 @@ function DocumentSheet({
         runs={runs ?? null}
         shown={feature ? null : shown}
         show={show}
-        find={shown === 'table' ? () => openFind(session.searched) : undefined}
+        find={
+          shown === 'overview'
+            ? undefined
+            : () => openFind(shown === 'table' ? session.searched : searchedText(document))
+        }
         also={station.also}
       />
       {gone && <GoneStrip document={document} />}

@@ -55,6 +55,8 @@ export class FileSession {
 
   /** Its fields, as they are looked through. */
   readonly searched: Searched = {
+    what: 'table',
+    unit: 'cell',
     finding: store(NOT_FINDING),
     find: (pattern) =>
       this.records.starts.flatMap((_, line) =>
