@@ -12,6 +12,7 @@ import { SheetSession } from './session';
 const TEXT = `case Book a kiln
 > For the Kiln in the yard.
 tags: kiln, slow
+pages: Kilns
 steps
 | open  | Kilns           |
 | enter | Kiln (1.5 | kiln | => kiln   |
@@ -48,8 +49,8 @@ describe('what is looked for', () => {
   };
 
   it('is found in names, notes, properties, steps and marks, in either case', () => {
-    expect(found('kiln')).toBe(7);
-    expect(found('Kiln', true)).toBe(3);
+    expect(found('kiln')).toBe(8);
+    expect(found('Kiln', true)).toBe(4);
   });
 
   it('is a text and no pattern, as one writes it into a cell', () => {
@@ -61,12 +62,12 @@ describe('the bar', () => {
   it('goes from cell to cell, round the end, and back to the table where it stopped', async () => {
     await sheet();
     await lookFor('kiln');
-    expect([status(), atCursor(), marked()]).toEqual(['1 of 7', 'Book a kiln', 7]);
+    expect([status(), atCursor(), marked()]).toEqual(['1 of 8', 'Book a kiln', 8]);
     await press('Enter', { shiftKey: true });
-    expect([status(), atCursor()]).toEqual(['7 of 7', '=> kiln']);
+    expect([status(), atCursor()]).toEqual(['8 of 8', '=> kiln']);
     await press('Enter');
     await press('Enter');
-    expect(status()).toBe('2 of 7');
+    expect(status()).toBe('2 of 8');
     await press('Escape');
     expect(document.activeElement).toBe(only('textarea'));
     expect([all('[role=search]').length, marked()]).toEqual([0, 0]);
@@ -79,7 +80,7 @@ describe('the bar', () => {
   it('says that there is nothing, and looks anew as the case is minded', async () => {
     await sheet();
     await lookFor('KILN');
-    expect(status()).toBe('1 of 7');
+    expect(status()).toBe('1 of 8');
     await pressOn(only('button', 'Match case'));
     expect(status()).toBe('nothing found');
     expect(all('button[disabled]', /^Replace/).length).toBe(2);
@@ -110,13 +111,22 @@ describe('another text', () => {
     await sheet();
     await lookFor('kiln');
     await enter(only('input', 'Replace with'), 'oven');
-    await pressOn(only('button', 'Replace in 7 cells'));
-    expect(status()).toBe('7 cells changed');
+    await pressOn(only('button', 'Replace in 8 cells'));
+    expect(status()).toBe('8 cells changed');
     expect(text()).not.toMatch(/kiln/i);
-    expect(text()).toContain('> For the oven in the yard.\ntags: oven, slow');
+    expect(text()).toContain('> For the oven in the yard.\ntags: oven, slow\npages: ovens\n');
     await press('z', { ctrlKey: true });
     expect(text()).toBe(TEXT);
-    expect(status()).toMatch('of 7');
+    expect(status()).toMatch('of 8');
+  });
+
+  it('may be nothing, and takes away the properties that have it alone', async () => {
+    await sheet();
+    await lookFor('Kilns');
+    await pressOn(only('button', 'Replace in 2 cells'));
+    expect(text()).toContain('tags: kiln, slow\nsteps\n| open  |');
+    await press('z', { ctrlKey: true });
+    expect(text()).toBe(TEXT);
   });
 
   it('is undone from the bar until something else is typed there', async () => {

@@ -1,4 +1,4 @@
-import type { EditorState } from '@codemirror/state';
+import type { EditorState, TransactionSpec } from '@codemirror/state';
 import { type Edit, together } from '@/document/blockEdits';
 import { type CellValue, setCells } from '@/document/edits';
 import { NOT_FINDING, type Searched, type Spot } from '@/parts/finding';
@@ -52,6 +52,11 @@ function editsOf(stops: readonly Stop[], spots: readonly Spot[], textOf: (before
     if (isRow(stop)) rows.push({ row: stop.id, column, text });
     else if (field) heads.push((state) => setHeadField(state, stop.block.id, field, text));
   }
-  // A property that is emptied goes, and those behind it move up.
-  return [(state: EditorState) => setCells(state, rows), ...heads.reverse()];
+  return [(state: EditorState) => setCells(state, rows), (state) => allAtOnce(state, heads)];
+}
+
+/** Several edits of one state: they do not touch each other, and one after the other would read it anew each time. */
+function allAtOnce(state: EditorState, edits: readonly Edit[]): TransactionSpec | null {
+  const changes = edits.flatMap((edit) => edit(state)?.changes ?? []);
+  return changes.length === 0 ? null : { changes };
 }
