@@ -38,6 +38,8 @@ export const useLinesWith = (text: string) =>
     queryKey: ['lines', text],
     queryFn: () => get<FoundLines>(`/api/lines?text=${encodeURIComponent(text)}`),
     placeholderData: (before) => before,
+    // Edits do not tell that these are others now.
+    staleTime: 0,
     enabled: text !== '',
   });
 

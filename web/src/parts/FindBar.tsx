@@ -45,6 +45,8 @@ function useFindKey(searched: Searched) {
 export function FindBar({ searched, found }: { searched: Searched; found: readonly Spot[] }) {
   const finding = useStore(searched.finding);
   useFindKey(searched);
+  // Who comes back to a table goes on in its cells.
+  useEffect(() => () => searched.finding.set({ ...searched.finding.get(), open: false }), [searched]);
   return finding.open && <OpenBar searched={searched} finding={finding} found={found} />;
 }
 

@@ -40,7 +40,7 @@ export interface Searched {
 
 /** What a text has to match; null where nothing is looked for. */
 export function patternOf({ text, matchCase }: Finding): RegExp | null {
-  const literal = text.replace(/[\\^$.*+?()[\]{}|/-]/g, '\\$&');
+  const literal = text.replace(/[\\^$.*+?()[\]{}|/]/g, '\\$&');
   return text === '' ? null : new RegExp(literal, matchCase ? 'u' : 'iu');
 }
 

@@ -5,7 +5,7 @@ import { NOT_FINDING, patternOf } from '@/parts/finding';
 import { opened } from '@/testing/opened';
 import { all, enter, only, press, pressOn, seen } from '@/testing/page';
 import { serve } from '@/testing/server';
-import { show } from '@/testing/show';
+import { clear, show } from '@/testing/show';
 import { SheetTable } from './SheetTable';
 import { SheetSession } from './session';
 
@@ -54,6 +54,10 @@ describe('what is looked for', () => {
   });
 
   it('is a text and no pattern, as one writes it into a cell', () => {
+    for (let code = 33; code < 127; code++) {
+      const character = String.fromCharCode(code);
+      expect(patternOf({ ...NOT_FINDING, text: `a${character}` })?.test(`A${character}`)).toBe(true);
+    }
     expect([found('(1.5'), found('1x5'), found('a \\| b'), found('.'), found('')]).toEqual([1, 0, 1, 2, 0]);
   });
 });
@@ -84,6 +88,13 @@ describe('the bar', () => {
     await pressOn(only('button', 'Match case'));
     expect(status()).toBe('nothing found');
     expect(all('button[disabled]', /^Replace/).length).toBe(2);
+  });
+
+  it('is closed for who comes back, and what was looked for is still known', async () => {
+    await sheet();
+    await lookFor('kiln');
+    clear();
+    expect(session.searched.finding.get()).toMatchObject({ open: false, text: 'kiln' });
   });
 
   it('keeps what was typed in a cell', async () => {

@@ -78,6 +78,10 @@ class AccessibilityJourney {
     screen.press(Screen.cell("<programme>", "fill in the request", 0));
     screen.chord(Keys.CONTROL, Keys.ARROW_RIGHT);
     isAccessible();
+    screen.chord(Keys.CONTROL, "f");
+    screen.keys("programme");
+    screen.see("//*[@role='grid']//*[@data-found]");
+    isAccessible();
     screen.press(Screen.cell("<programme>", "expect gone", 0));
     screen.keys("re");
     screen.see("//*[@role='option']");

@@ -86,6 +86,29 @@ class SheetJourney {
   }
 
   @Test
+  void aTextIsFoundAndReplacedByKeys() {
+    openCase();
+    screen.press(cell("press", 0));
+    screen.chord(Keys.CONTROL, "f");
+    screen.keys("expect text");
+    screen.seeText("//*[@role='search']//*[@role='status']", " of ");
+    screen.see(cell("expect text", 0) + "[@data-cursor]");
+    screen.press("//*[@role='search']//input[@aria-label='Replace with']");
+    screen.keys("log", Keys.ENTER);
+    steps("[open, press, log]");
+    screen.chord(Keys.CONTROL, "z");
+    steps("[open, press, expect text]");
+    screen.keys(Keys.ESCAPE);
+    screen.seeNo("//*[@role='search']");
+    screen.press("//*[@role='radio'][normalize-space()='Text']");
+    screen.see("//*[@role='textbox'][@aria-label='Text of the document']");
+    screen.chord(Keys.CONTROL, "f");
+    screen.keys("expect text");
+    screen.seeText("//*[@role='search']//*[@role='status']", " of ");
+    screen.see("//*[@role='textbox']//*[@data-found][.='expect text']");
+  }
+
+  @Test
   void aRowIsDraggedByItsGrip() {
     openCase();
     String row = "/ancestor::div[@role='row'][1]";
