@@ -25,12 +25,16 @@ final class World implements AutoCloseable {
   /** What lives for a minute or two is done before the better compiler has paid. */
   static final String QUICK_COMPILER = "-XX:TieredStopAtLevel=1";
 
+  /** What one start loaded is kept for those after it, as {@code ./elm} does. */
+  private static final String QUICK_START =
+      "-XX:+UseSerialGC -XX:+AutoCreateSharedArchive -XX:SharedArchiveFile=target/start.jsa";
+
   /** Figures are those of the options that {@code ./elm} starts the program with. */
   private static final List<String> JAVA =
       Stream.of(
               ProcessHandle.current().info().command().orElseThrow(),
               "--enable-native-access=ALL-UNNAMED",
-              System.getProperty("journeys.java", QUICK_COMPILER),
+              System.getProperty("journeys.java", QUICK_COMPILER + " " + QUICK_START),
               "-jar",
               JAR.toString())
           .flatMap(options -> Stream.of(options.split(" ")))
