@@ -144,7 +144,7 @@ tests() {
   find_jdk
   need_command mvn "Install Apache Maven 3.8 or newer."
   need_command npm "Install Node.js 20 or newer with npm."
-  # The interface is built and tested beside the client of the browsers, whose tests wait more than they work.
+  # The interface is built and tested beside the client of the browsers, whose tests also wait.
   (cd "$here" && mvn -B -T 2 verify "$@")
   rm -f "$here"/.elm/start.*
   sources >"$here/server/target/built-from"
