@@ -1,6 +1,5 @@
 import { ChevronLeft, ChevronRight, Rows3, Sheet as SheetIcon } from 'lucide-react';
 import type { RowLensView } from '@/api/types';
-import { IconButton } from '@/parts/Button';
 import { counted } from '@/parts/counted';
 import { ellipsis } from '@/parts/ellipsis';
 import { readByRow, showAllRows } from './rowLens';
@@ -54,14 +53,17 @@ export function RowLine({
 
 function OneRow({ session, block, view }: { session: SheetSession; block: number; view: RowLensView }) {
   const turn = (word: string, to: number, Icon: typeof ChevronLeft) => (
-    <IconButton
-      word={word}
+    <button
+      type="button"
       tabIndex={-1}
+      aria-label={word}
+      title={word}
       disabled={to < 1 || to > view.count}
       onClick={() => readByRow(session, block, to)}
+      className="grid size-5 flex-none place-items-center rounded-chip hover:bg-sunk disabled:opacity-40"
     >
       <Icon size={14} aria-hidden />
-    </IconButton>
+    </button>
   );
   return (
     <div
