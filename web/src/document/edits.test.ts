@@ -17,8 +17,20 @@ import {
   setProperty,
   shiftBlock,
   shiftColumn,
+  together,
 } from './blockEdits';
-import { addRows, insertRow, MARKS, moveRows, pasteCells, putRow, removeRows, setCells, shiftRows } from './edits';
+import {
+  addRows,
+  cellEdits,
+  insertRow,
+  MARKS,
+  moveRows,
+  pasteCells,
+  putRow,
+  removeRows,
+  setCells,
+  shiftRows,
+} from './edits';
 import { structure } from './structure';
 
 const CASE = `case one
@@ -312,4 +324,13 @@ describe('a row that is put in', () => {
     );
     expect(put(stateOf('case one\n'), 'log')).toBe('case one\nsteps\n| log |\n');
   });
+});
+
+it('tells of the cells of edits that are made together', () => {
+  const of = state();
+  const row = id(of, 'open');
+  const cell = { row, column: 1, text: 'Kilns' };
+  const spec = together(of, [(now) => setCells(now, [cell]), (now) => setName(now, blockOf(now, 'one').id, 'renamed')]);
+  const told = of.update(spec ?? {}).effects.filter((effect) => effect.is(cellEdits));
+  expect(told.map((effect) => effect.value)).toEqual([[{ row, cell: 1, before: 'Bookings', after: 'Kilns' }]]);
 });

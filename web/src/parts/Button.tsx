@@ -31,3 +31,20 @@ export function LinkButton({ className = '', ...rest }: ButtonHTMLAttributes<HTM
     />
   );
 }
+
+/** A picture that acts; its word is read out, and shown on hover. */
+export function IconButton({
+  word,
+  className = '',
+  ...rest
+}: { word: string } & ButtonHTMLAttributes<HTMLButtonElement>) {
+  return (
+    <button
+      type="button"
+      aria-label={word}
+      title={word}
+      className={`grid size-6 flex-none place-items-center rounded-chip hover:bg-sunk disabled:opacity-40 ${className}`}
+      {...rest}
+    />
+  );
+}

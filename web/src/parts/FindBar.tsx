@@ -1,6 +1,6 @@
 import { CaseSensitive, ChevronDown, ChevronUp, Search, X } from 'lucide-react';
-import { type KeyboardEvent, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
-import { Button } from './Button';
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { Button, IconButton } from './Button';
 import { counted } from './counted';
 import {
   type Finding,
@@ -124,7 +124,7 @@ function OpenBar({ searched, finding, found }: { searched: Searched; finding: Fi
     <div
       role="search"
       aria-label={`Find in this ${searched.what}`}
-      className="mx-4 mb-1 flex flex-wrap items-center gap-x-1.5 gap-y-1 border-y border-hair bg-sunk px-2 py-1"
+      className="mx-4 mb-1 flex flex-wrap items-center gap-x-1.5 gap-y-1 border-y border-hair bg-sunk px-2 py-1 [&_button:hover]:bg-ground"
       onKeyDown={(event) => onKeyDown(event, (back) => go(back ? -1 : 1))}
     >
       <label className="field h-6 max-w-56 min-w-32 flex-1 focus-within:outline-2 focus-within:outline-select-edge">
@@ -139,15 +139,20 @@ function OpenBar({ searched, finding, found }: { searched: Searched; finding: Fi
           onChange={(event) => lookFor({ text: event.target.value })}
         />
       </label>
-      <Toggle word="Match case" on={finding.matchCase} set={(matchCase) => lookFor({ matchCase })}>
+      <IconButton
+        word="Match case"
+        aria-pressed={finding.matchCase}
+        onClick={() => lookFor({ matchCase: !finding.matchCase })}
+        className={finding.matchCase ? 'bg-accent-wash text-accent' : ''}
+      >
         <CaseSensitive size={15} aria-hidden />
-      </Toggle>
-      <Act word="The one before (Shift Enter)" act={() => go(-1)} off={found.length === 0}>
+      </IconButton>
+      <IconButton word="The one before (Shift Enter)" onClick={() => go(-1)} disabled={found.length === 0}>
         <ChevronUp size={14} aria-hidden />
-      </Act>
-      <Act word="The next one (Enter)" act={() => go(1)} off={found.length === 0}>
+      </IconButton>
+      <IconButton word="The next one (Enter)" onClick={() => go(1)} disabled={found.length === 0}>
         <ChevronDown size={14} aria-hidden />
-      </Act>
+      </IconButton>
       <span role="status" className="min-w-16 px-1 text-small whitespace-nowrap text-ink-2 tabular-nums">
         {done || (finding.text === '' ? '' : count)}
       </span>
@@ -165,46 +170,11 @@ function OpenBar({ searched, finding, found }: { searched: Searched; finding: Fi
         Replace
       </Button>
       <Button small onClick={replaceAll} disabled={found.length === 0}>
-        Replace in {counted(found.length, searched.unit)}
+        {found.length === 0 ? 'Replace all' : `Replace in ${counted(found.length, searched.unit)}`}
       </Button>
-      <Act word="Close (Esc)" act={close}>
+      <IconButton word="Close (Esc)" onClick={close}>
         <X size={14} aria-hidden />
-      </Act>
+      </IconButton>
     </div>
-  );
-}
-
-const ICON = 'grid size-6 flex-none place-items-center rounded-chip hover:bg-ground disabled:opacity-40';
-
-function Act({ word, act, off, children }: { word: string; act: () => void; off?: boolean; children: ReactNode }) {
-  return (
-    <button type="button" aria-label={word} title={word} disabled={off} onClick={act} className={ICON}>
-      {children}
-    </button>
-  );
-}
-
-function Toggle({
-  word,
-  on,
-  set,
-  children,
-}: {
-  word: string;
-  on: boolean;
-  set: (on: boolean) => void;
-  children: ReactNode;
-}) {
-  return (
-    <button
-      type="button"
-      aria-label={word}
-      title={word}
-      aria-pressed={on}
-      onClick={() => set(!on)}
-      className={`${ICON} ${on ? 'bg-accent-wash text-accent' : ''}`}
-    >
-      {children}
-    </button>
   );
 }

@@ -44,11 +44,14 @@ export function patternOf({ text, matchCase }: Finding): RegExp | null {
   return text === '' ? null : new RegExp(literal, matchCase ? 'u' : 'iu');
 }
 
+/** The same pattern for all of its places in a text. */
+export const everywhere = (pattern: RegExp) => new RegExp(pattern, `${pattern.flags}g`);
+
 const isBehind = (one: Spot, other: Spot) =>
   one.line === other.line ? one.place > other.place : one.line > other.line;
 
 /** The next cell behind a place, or the one before it; round the ends. */
-export function nextOf(found: readonly Spot[], from: Spot, by: 1 | -1): Spot | undefined {
+function nextOf(found: readonly Spot[], from: Spot, by: 1 | -1): Spot | undefined {
   return by === 1
     ? (found.find((each) => isBehind(each, from)) ?? found[0])
     : (found.findLast((each) => isBehind(from, each)) ?? found.at(-1));
@@ -74,8 +77,7 @@ export function replaceIn(searched: Searched, found: readonly Spot[]) {
   const { by, ...wanted } = searched.finding.get();
   const pattern = patternOf({ by, ...wanted });
   if (!pattern) return;
-  const everywhere = new RegExp(pattern, `${pattern.flags}g`);
-  searched.change(found, (before) => before.replace(everywhere, () => by));
+  searched.change(found, (before) => before.replace(everywhere(pattern), () => by));
 }
 
 /** Opens the bar, or goes to its field again. */

@@ -1,5 +1,6 @@
 import { ChevronLeft, ChevronRight, Rows3, Sheet as SheetIcon } from 'lucide-react';
 import type { RowLensView } from '@/api/types';
+import { IconButton } from '@/parts/Button';
 import { counted } from '@/parts/counted';
 import { ellipsis } from '@/parts/ellipsis';
 import { readByRow, showAllRows } from './rowLens';
@@ -53,17 +54,14 @@ export function RowLine({
 
 function OneRow({ session, block, view }: { session: SheetSession; block: number; view: RowLensView }) {
   const turn = (word: string, to: number, Icon: typeof ChevronLeft) => (
-    <button
-      type="button"
+    <IconButton
+      word={word}
       tabIndex={-1}
-      aria-label={word}
-      title={word}
       disabled={to < 1 || to > view.count}
       onClick={() => readByRow(session, block, to)}
-      className="grid size-5 flex-none place-items-center rounded-chip hover:bg-sunk disabled:opacity-40"
     >
       <Icon size={14} aria-hidden />
-    </button>
+    </IconButton>
   );
   return (
     <div

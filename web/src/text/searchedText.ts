@@ -10,7 +10,7 @@ import {
   type ViewUpdate,
 } from '@codemirror/view';
 import type { OpenDocument } from '@/document/openDocument';
-import { goToFound, NOT_FINDING, patternOf, type Searched, type Spot } from '@/parts/finding';
+import { everywhere, goToFound, NOT_FINDING, patternOf, type Searched, type Spot } from '@/parts/finding';
 import { store } from '@/parts/store';
 
 const all = new WeakMap<OpenDocument, Searched>();
@@ -55,8 +55,6 @@ function searched(document: OpenDocument): Searched {
     focus: () => document.focusText(),
   };
 }
-
-const everywhere = (pattern: RegExp) => new RegExp(pattern, `${pattern.flags}g`);
 
 function placesIn(doc: Text, pattern: RegExp): Spot[] {
   const found: Spot[] = [];

@@ -7,7 +7,7 @@ import { setName, setNote, setProperty } from '@/document/blockEdits';
 import type { OpenDocument } from '@/document/openDocument';
 import type { Block } from '@/document/structure';
 import { valueOffers } from '@/document/suggestions';
-import { Button } from '@/parts/Button';
+import { Button, IconButton } from '@/parts/Button';
 import { counted } from '@/parts/counted';
 import { ErrorLine } from '@/parts/ErrorLine';
 import { ellipsis } from '@/parts/ellipsis';
@@ -80,15 +80,9 @@ export function DocumentHead({
         </div>
         <div className="flex items-center gap-2.5">
           {find && (
-            <button
-              type="button"
-              aria-label="Find and replace"
-              title="Find and replace (Ctrl F)"
-              onClick={find}
-              className="grid size-7 place-items-center rounded-chip text-ink-2 hover:bg-sunk"
-            >
+            <IconButton word="Find and replace (Ctrl F)" onClick={find} className="text-ink-2">
               <Search size={15} aria-hidden />
-            </button>
+            </IconButton>
           )}
           {shown && (
             <SegmentedChoice

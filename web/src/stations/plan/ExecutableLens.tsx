@@ -6,7 +6,7 @@ import { get } from '@/api/client';
 import { useStartRun } from '@/api/queries';
 import type { CasePlanView, ExecutableView, OrderPart, OrderView } from '@/api/types';
 import { documentPlace, orderPlace } from '@/app/places';
-import { Button } from '@/parts/Button';
+import { Button, IconButton } from '@/parts/Button';
 import { counted } from '@/parts/counted';
 import { outcomeWord } from '@/parts/Outcome';
 import { formatDuration } from '@/parts/times';
@@ -36,15 +36,9 @@ export function ExecutableLens({
     >
       <div className="flex h-9 flex-none items-center border-b border-hair pr-1.5 pl-3.5">
         <h2 className="flex-1 font-semibold">Executable case</h2>
-        <button
-          type="button"
-          aria-label="Close"
-          title="Close"
-          onClick={close}
-          className="grid size-6 place-items-center rounded-chip text-ink-2 hover:bg-sunk"
-        >
+        <IconButton word="Close" onClick={close} className="text-ink-2">
           <X size={14} aria-hidden />
-        </button>
+        </IconButton>
       </div>
       <div className="min-h-0 flex-1 overflow-y-auto">
         <Part>
