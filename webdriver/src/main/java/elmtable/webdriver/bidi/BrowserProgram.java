@@ -19,7 +19,6 @@ import org.slf4j.LoggerFactory;
  */
 public final class BrowserProgram implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(BrowserProgram.class);
-  private static final Duration LIMIT = Duration.ofSeconds(30);
   private static final Duration ALIVE = Duration.ofSeconds(2);
 
   private static final List<String> EVENTS =
@@ -104,7 +103,7 @@ public final class BrowserProgram implements AutoCloseable {
     told("session.subscribe", Map.of("events", EVENTS));
     for (String event : TOLD_BY_SOME) {
       try {
-        connection.command("session.subscribe", Map.of("events", List.of(event)), LIMIT);
+        connection.command("session.subscribe", Map.of("events", List.of(event)));
       } catch (WebDriverError unknown) {
         LOG.debug("{} tells of no {}", description, event);
       }
@@ -142,12 +141,7 @@ public final class BrowserProgram implements AutoCloseable {
 
   /** Whether the program itself answers, whatever its pages do. */
   boolean answers() {
-    try {
-      connection.command("session.status", Map.of(), ALIVE);
-      return true;
-    } catch (BrowserException | WebDriverError silent) {
-      return false;
-    }
+    return connection.answers(ALIVE);
   }
 
   /**
@@ -202,7 +196,7 @@ public final class BrowserProgram implements AutoCloseable {
   /** A command that the program itself carries out. */
   JsonNode told(String method, Map<String, ?> parameters) {
     try {
-      return connection.command(method, parameters, LIMIT);
+      return connection.command(method, parameters);
     } catch (WebDriverError error) {
       throw new BrowserException(
           BrowserException.Kind.LOST,

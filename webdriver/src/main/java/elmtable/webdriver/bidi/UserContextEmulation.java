@@ -4,15 +4,12 @@ import elmtable.browser.BrowserConfig;
 import elmtable.browser.BrowserException;
 import elmtable.webdriver.wire.BiDiConnection;
 import elmtable.webdriver.wire.WebDriverError;
-import java.time.Duration;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 
 /** Makes the pages of a user context believe what its browser block says. */
 final class UserContextEmulation {
-  private static final Duration LIMIT = Duration.ofSeconds(30);
-
   private final BiDiConnection connection;
   private final String user;
   private final String browser;
@@ -77,7 +74,7 @@ final class UserContextEmulation {
 
   private void tell(String word, String method, Map<String, ?> parameters) {
     try {
-      connection.command(method, parameters, LIMIT);
+      connection.command(method, parameters);
     } catch (WebDriverError error) {
       throw new BrowserException(
           BrowserException.Kind.LOST,

@@ -28,6 +28,11 @@ public final class BiDiConnection implements AutoCloseable {
   private static final HttpClient HTTP = HttpClient.newHttpClient();
   private static final Duration CONNECT = Duration.ofSeconds(10);
 
+  /** What one waits for a command of the program, and how often one asks whether it still lives. */
+  private static final Duration PATIENCE = Duration.ofSeconds(30);
+
+  private static final Duration SILENCE = Duration.ofSeconds(5);
+
   private final Map<Long, CompletableFuture<JsonNode>> waiting = new ConcurrentHashMap<>();
   private final AtomicLong ids = new AtomicLong();
   private final WebSocket socket;
@@ -93,30 +98,78 @@ public final class BiDiConnection implements AutoCloseable {
   }
 
   /**
+   * Sends a command that the program itself carries out, and waits for its result as long as the
+   * program answers at all.
+   *
+   * @throws WebDriverError as the browser answered
+   */
+  public JsonNode command(String method, Map<String, ?> parameters) {
+    CompletableFuture<JsonNode> answer = send(method, parameters);
+    long begun = System.nanoTime();
+    Duration waited = Duration.ZERO;
+    do {
+      if (ends(answer, SILENCE)) {
+        return result(answer, method);
+      }
+      waited = Duration.ofNanos(System.nanoTime() - begun);
+    } while (waited.compareTo(PATIENCE) < 0 && answers(SILENCE));
+    throw late(answer, method, waited);
+  }
+
+  /**
    * Sends a command and waits for its result.
    *
    * @throws WebDriverError as the browser answered
    */
   public JsonNode command(String method, Map<String, ?> parameters, Duration limit) {
     CompletableFuture<JsonNode> answer = send(method, parameters);
+    if (ends(answer, limit)) {
+      return result(answer, method);
+    }
+    throw late(answer, method, limit);
+  }
+
+  /** Whether the program itself answers in a time, whatever its pages do. */
+  public boolean answers(Duration limit) {
     try {
-      return answer.get(limit.toMillis(), TimeUnit.MILLISECONDS);
-    } catch (ExecutionException failed) {
+      command("session.status", Map.of(), limit);
+      return true;
+    } catch (BrowserException | WebDriverError silent) {
+      return false;
+    }
+  }
+
+  /** Whether there is an answer in a time, good or bad. */
+  private static boolean ends(CompletableFuture<?> answer, Duration limit) {
+    try {
+      answer.get(limit.toMillis(), TimeUnit.MILLISECONDS);
+      return true;
+    } catch (ExecutionException bad) {
+      return true;
+    } catch (TimeoutException late) {
+      return false;
+    } catch (InterruptedException interrupted) {
+      Thread.currentThread().interrupt();
+      throw new BrowserException(Kind.LOST, "Waiting for the browser was broken off.", interrupted);
+    }
+  }
+
+  private static JsonNode result(CompletableFuture<JsonNode> answer, String method) {
+    try {
+      return answer.join();
+    } catch (CompletionException failed) {
       if (failed.getCause() instanceof RuntimeException cause) {
         throw cause;
       }
       throw new BrowserException(
           Kind.LOST, "The browser did not carry out " + method + ".", failed.getCause());
-    } catch (TimeoutException late) {
-      answer.cancel(false);
-      throw new BrowserException(
-          Kind.LOST,
-          "The browser did not carry out " + method + " in " + Seconds.of(limit) + ".",
-          late);
-    } catch (InterruptedException interrupted) {
-      Thread.currentThread().interrupt();
-      throw new BrowserException(Kind.LOST, "Waiting for the browser was broken off.", interrupted);
     }
+  }
+
+  private static BrowserException late(CompletableFuture<?> answer, String method, Duration time) {
+    answer.cancel(false);
+    return new BrowserException(
+        Kind.LOST, "The browser did not carry out " + method + " in " + Seconds.of(time) + ".");
   }
 
   /** A socket takes one message at a time. */
