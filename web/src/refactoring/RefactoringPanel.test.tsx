@@ -106,3 +106,37 @@ it('needs no name to put a keyword’s steps in its place', async () => {
   expect(all('section[aria-label="Places"], table[aria-label="What becomes a parameter"]')).toEqual([]);
   expect(only('button', /^Replace the step by its steps/).matches(':disabled')).toBe(false);
 });
+
+const TREE = {
+  suites: [
+    { path: 'suites/members.elmt', name: 'Members', cases: [] },
+    { path: PATH, name: 'Kilns', cases: [] },
+    { path: 'features/sign-in.feature', name: 'Signing in', cases: [] },
+  ],
+  documents: [{ path: 'browsers.elmt' }, { path: 'suites/members.elmt' }],
+};
+
+it('moves to a document that is chosen, or to a new one', async () => {
+  const move: RefactoringAsk = { what: 'move', path: PATH, line: 7 };
+  const { asked } = panel({ [PREVIEW]: { ...FOUND, places: [], takes: [], gives: [] }, 'GET /api/tree': TREE }, move);
+  const choice = await seen('button', 'Document');
+  expect(only('button', /^Move it there/).matches(':disabled')).toBe(true);
+  expect(asked(PREVIEW)).toEqual([]);
+  await pressOn(choice);
+  await seen('[role=option]', /Members/);
+  expect(all('[role=option]').map((each) => each.textContent)).toEqual([
+    'Choose one',
+    'Members (suites/members.elmt)',
+    'browsers.elmt',
+    'A new document',
+  ]);
+  await pressOn(only('[role=option]', /Members/));
+  await until(() => expect(asked(PREVIEW).at(-1)?.body).toMatchObject({ what: 'move', name: 'suites/members.elmt' }));
+  await until(() => expect(only('button', /^Move it there/).matches(':disabled')).toBe(false));
+  await pressOn(only('button', 'Document'));
+  await pressOn(await seen('[role=option]', 'A new document'));
+  const path = (await seen('input')) as HTMLInputElement;
+  expect(path.value).toBe('suites/new.elmt');
+  await enter(path, 'suites/late.elmt');
+  await until(() => expect(asked(PREVIEW).at(-1)?.body).toMatchObject({ name: 'suites/late.elmt' }));
+});

@@ -7,6 +7,7 @@ import { useAttempt } from '@/parts/attempt';
 import { Button } from '@/parts/Button';
 import { ErrorStrip } from '@/parts/ErrorLine';
 import { ellipsis } from '@/parts/ellipsis';
+import { DocumentField } from './DocumentField';
 import { carryOut, previewOf, type RefactoringAsk, WORDS } from './refactorings';
 
 const same = (a: PlaceView, b: PlaceView) => a.path === b.path && a.line === b.line;
@@ -26,9 +27,9 @@ export function RefactoringPanel({
   const [name, setName] = useState(ask.name ?? '');
   const [except, setExcept] = useState<readonly PlaceView[]>([]);
   const { attempt, wrong, setWrong } = useAttempt();
-  const field = useRef<HTMLInputElement>(null);
+  const fields = useRef<HTMLDivElement>(null);
   const [before] = useState(() => document.activeElement);
-  const ready = !words.name || name.trim() !== '';
+  const ready = !(words.name || words.document) || name.trim() !== '';
   const { data: preview, error } = useQuery({
     queryKey: ['refactoring', ask, name, except],
     queryFn: () => previewOf(ask, name, except),
@@ -54,6 +55,10 @@ export function RefactoringPanel({
       void make();
     }
   };
+  const named = (next: string) => {
+    setName(next);
+    setWrong('');
+  };
   const said = wrong || error?.message || (ready ? preview?.refusal : undefined);
   return (
     <Dialog.Root open onOpenChange={(open) => !open && close()}>
@@ -68,9 +73,11 @@ export function RefactoringPanel({
             else if (before instanceof HTMLElement) before.focus();
           }}
           onOpenAutoFocus={(event) => {
-            if (!field.current) return;
+            const first = fields.current?.querySelector<HTMLElement>('input, button');
+            if (!first) return;
             event.preventDefault();
-            field.current.select();
+            if (first instanceof HTMLInputElement) first.select();
+            else first.focus();
           }}
           className="fixed top-10 right-0 bottom-0 z-50 flex w-[640px] max-w-[90vw] flex-col border-l border-hair-strong bg-surface shadow-float"
         >
@@ -87,22 +94,10 @@ export function RefactoringPanel({
             </Dialog.Close>
           </div>
           <div className="min-h-0 flex-1 overflow-y-auto pb-8">
-            {words.name && (
-              <label className="mx-4 mt-3 flex flex-col border-2 border-select-edge bg-raised px-2.5 pt-1 pb-1.5">
-                <span className="text-caption text-ink-3">{words.name}</span>
-                <input
-                  ref={field}
-                  value={name}
-                  aria-label={words.name}
-                  spellCheck={false}
-                  className="bg-transparent text-title font-semibold outline-none"
-                  onChange={(event) => {
-                    setName(event.target.value);
-                    setWrong('');
-                  }}
-                />
-              </label>
-            )}
+            <div ref={fields}>
+              {words.name && <NameOf label={words.name} name={name} setName={named} />}
+              {words.document && <DocumentField label={words.document} from={ask.path} path={name} onChange={named} />}
+            </div>
             <ErrorStrip text={said} className="mx-4 mt-2" />
             {(preview?.warnings ?? []).map((warning) => (
               <p key={warning} className="mx-4 mt-2 bg-sunk px-3 py-1.5 text-ink-2">
@@ -116,6 +111,21 @@ export function RefactoringPanel({
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
+  );
+}
+
+function NameOf({ label, name, setName }: { label: string; name: string; setName: (name: string) => void }) {
+  return (
+    <label className="mx-4 mt-3 flex flex-col border-2 border-select-edge bg-raised px-2.5 pt-1 pb-1.5">
+      <span className="text-caption text-ink-3">{label}</span>
+      <input
+        value={name}
+        aria-label={label}
+        spellCheck={false}
+        className="bg-transparent text-title font-semibold outline-none"
+        onChange={(event) => setName(event.target.value)}
+      />
+    </label>
   );
 }
 

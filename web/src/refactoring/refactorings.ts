@@ -16,7 +16,8 @@ export type RefactoringWhat =
   | 'set-up'
   | 'fixture'
   | 'add element'
-  | 'rename';
+  | 'rename'
+  | 'move';
 
 /** What is to be changed; lines count from 1, cells from 0 behind the first one. */
 export interface RefactoringAsk {
@@ -33,6 +34,8 @@ interface Words {
   title: string;
   /** What its name is asked for as; nothing where it needs none. */
   name?: string;
+  /** What the document that it goes to is asked for as; its path stands for a name. */
+  document?: string;
   act: (places: number) => string;
 }
 
@@ -55,6 +58,7 @@ export const WORDS: Record<RefactoringWhat, Words> = {
   'set-up': { title: 'Steps become the set-up', act: () => 'Move them to the set-up' },
   fixture: { title: 'Steps become a fixture', name: 'Name of the fixture', act: () => 'Make the fixture' },
   'add element': { title: 'Add the element to the page', act: () => 'Add the element' },
+  move: { title: 'Move to another document', document: 'Document', act: () => 'Move it there' },
   rename: { title: 'Rename', name: 'New name', act: () => 'Rename everywhere' },
 };
 

@@ -91,6 +91,8 @@ export function blockRefactorings(item: Extract<Stop, { kind: 'block' }>, sessio
   const entries: MenuEntry[] = [
     { word: 'Rename everywhere …', keys: 'F6', act: () => ask(session, 'rename', id, { name: block.name }) },
   ];
+  if (block.kind.word !== 'suite')
+    entries.push({ word: 'Move to another document …', act: () => ask(session, 'move', id) });
   if (block.kind.word !== 'case') return entries;
   if (block.sections.some((section) => section.word === 'data')) {
     entries.push({ word: 'Rows become a data set …', act: () => ask(session, 'data set', id) });

@@ -118,4 +118,14 @@ public final class Refactorings {
   public static Preview addElement(CheckedProject project, String document, int line, int cell) {
     return new AddElement(project, document, line, cell).preview();
   }
+
+  /**
+   * Moves a block to the end of another document. A case takes along what its suite said for it.
+   *
+   * @param line any line of the block, counted from zero
+   * @param target the path of the other document, which may be a new one
+   */
+  public static Preview move(CheckedProject project, String document, int line, String target) {
+    return new MoveBlock(project, document, line, target.strip()).preview();
+  }
 }

@@ -171,9 +171,7 @@ final class RowsOfCase {
                 .count()
             > 1;
     if (!usedElsewhere) {
-      for (int line = set.located().firstLine(); line < set.located().end(); line++) {
-        edits.add(Edit.removeLine(set.path(), line));
-      }
+      edits.addAll(Placement.gone(project.document(set.path()).orElseThrow(), set.located()));
     }
     return Preview.of(checked, edits, List.of());
   }

@@ -136,6 +136,29 @@ class SheetJourney {
   }
 
   @Test
+  void aCaseMovesToAnotherSuiteAndBackAgain() {
+    openCase();
+    String head = "//*[@role='rowgroup'][@aria-label='case " + SORTED + "']//h2";
+    screen.pressOther(head);
+    screen.press("//*[@role='menuitem'][contains(., 'Move to another document')]");
+    screen.press("//*[@role='dialog']//button[@aria-label='Document']");
+    screen.press("//*[@role='option'][contains(., 'suites/kilns.elmt')]");
+    screen.seeText("//*[@role='dialog']", "more tags: kilns");
+    screen.press("//*[@role='dialog']//button[contains(., 'Move it there')]");
+    screen.seeNo(head);
+    screen.press("//nav[@aria-label='Suites and documents']//a[normalize-space()='Kilns']");
+    screen.press("//nav[@aria-label='Suites and documents']//a[contains(., '" + SORTED + "')]");
+    screen.see(head);
+    screen.seeText("//*[@data-testid='problem-count']", "no problems");
+    screen.press("//nav[@aria-label='Suites and documents']//a[normalize-space()='My firings']");
+    screen.see("//h1[normalize-space()='My firings']");
+    screen.press("(//*[@role='gridcell'][.='open'])[1]");
+    screen.chord(Keys.CONTROL, "z");
+    screen.see(head);
+    screen.saved();
+  }
+
+  @Test
   void aKeywordIsMadeForAStepThatHasNone() {
     openCase();
     screen.press(cell("open", 0));

@@ -105,6 +105,7 @@ public final class RefactoringViews {
       case "fixture" -> plain(Refactorings.toFixture(checked, path, line, count, name));
       case "add element" -> plain(Refactorings.addElement(checked, path, line, cell));
       case "rename" -> plain(rename(path, line, name));
+      case "move" -> plain(Refactorings.move(checked, path, line, name));
       default -> Optional.empty();
     };
   }
