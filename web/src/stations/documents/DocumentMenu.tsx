@@ -9,6 +9,7 @@ import { LinkButton } from '@/parts/Button';
 import { ellipsis } from '@/parts/ellipsis';
 import { FormDialog } from '@/parts/FormDialog';
 import { Menu } from '@/parts/Menu';
+import { CopyDocument } from './CopyDocument';
 
 async function idOf(path: string): Promise<number> {
   const [handle] = await get<DocumentHandle[]>(`/api/documents?path=${encodeURIComponent(path)}`);
@@ -16,9 +17,9 @@ async function idOf(path: string): Promise<number> {
   return handle.id;
 }
 
-/** Renames or removes a document, on a right click; removing can be taken back. */
+/** Renames, copies or removes a document, on a right click; removing can be taken back. */
 export function DocumentMenu({ path, children }: { path: string; children: ReactNode }) {
-  const [renaming, setRenaming] = useState(false);
+  const [asks, setAsks] = useState<'rename' | 'copy' | null>(null);
   const { attempt, wrong } = useAttempt();
   const queries = useQueryClient();
   const take = () =>
@@ -27,7 +28,8 @@ export function DocumentMenu({ path, children }: { path: string; children: React
       await queries.invalidateQueries({ queryKey: ['removed'] });
     });
   const entries = () => [
-    { word: 'Rename …', act: () => setRenaming(true) },
+    { word: 'Rename …', act: () => setAsks('rename') },
+    { word: 'Copy …', act: () => setAsks('copy') },
     { word: 'Remove document', act: take },
   ];
   return (
@@ -38,7 +40,8 @@ export function DocumentMenu({ path, children }: { path: string; children: React
           {wrong}
         </p>
       )}
-      {renaming && <RenameDocument path={path} close={() => setRenaming(false)} />}
+      {asks === 'rename' && <RenameDocument path={path} close={() => setAsks(null)} />}
+      {asks === 'copy' && <CopyDocument path={path} close={() => setAsks(null)} />}
     </>
   );
 }
