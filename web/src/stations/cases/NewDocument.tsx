@@ -4,6 +4,7 @@ import { post } from '@/api/client';
 import type { DocumentText } from '@/api/types';
 import { documentPlace } from '@/app/places';
 import { authorName } from '@/document/author';
+import { asDocumentName } from '@/parts/asFileName';
 import { useAttempt } from '@/parts/attempt';
 import { FormDialog } from '@/parts/FormDialog';
 import { NameField } from '@/parts/NameField';
@@ -35,11 +36,7 @@ export function NewDocument({ children }: { children: ReactNode }) {
   const [kind, setKind] = useState<keyof typeof KINDS>('suite');
   const { attempt, wrong, setWrong } = useAttempt();
   const [, go] = useLocation();
-  const path = `${KINDS[kind].folder}/${name
-    .trim()
-    .toLowerCase()
-    .replace(/[^\p{L}\p{N}]+/gu, '-')
-    .replace(/^-|-$/g, '')}.${KINDS[kind].ending}`;
+  const path = `${KINDS[kind].folder}/${asDocumentName(name)}.${KINDS[kind].ending}`;
   const make = () =>
     attempt(async () => {
       await post<DocumentText>('/api/documents', { path, text: KINDS[kind].text(name.trim()), author: authorName() });

@@ -23,11 +23,14 @@ it('copies a suite under another name and goes there', async () => {
   expect(field(0).value).toBe('Kilns copy');
   expect(field(1).value).toBe('suites/kilns-copy.elmt');
   await enter(field(0), 'Gas kilns');
+  expect(field(1).value).toBe('suites/gas-kilns.elmt');
   await enter(field(1), 'suites/gas.elmt');
+  await enter(field(0), 'Gas kilns: two');
+  expect(field(1).value).toBe('suites/gas.elmt');
   await pressOn(only('button', 'Copy'));
   expect(close).toHaveBeenCalled();
   expect(sent()).toEqual([
-    { path: 'suites/gas.elmt', text: '# Ours\nsuite Gas kilns\n\ncase suite one\nsteps\n', author: '' },
+    { path: 'suites/gas.elmt', text: '# Ours\nsuite Gas kilns: two\n\ncase suite one\nsteps\n', author: '' },
   ]);
   expect(place.history.at(-1)).toBe('/cases/suites/gas.elmt');
 });
@@ -39,7 +42,7 @@ it('gives a feature in any language its name', async () => {
   await enter(field(0), 'Gasöfen $1');
   await pressOn(only('button', 'Copy'));
   expect(sent()[0]).toMatchObject({
-    path: 'öfen-copy.feature',
+    path: 'gasöfen-1.feature',
     text: '# language: de\n@heiß\nFunktionalität: Gasöfen $1\n\n  Szenario: An\n',
   });
 });

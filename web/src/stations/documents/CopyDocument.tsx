@@ -12,8 +12,8 @@ import { copyPath, nameIn, withName } from './copying';
 
 /** Makes another document of the same text, with a name of its own where it is a suite or feature. */
 export function CopyDocument({ path, close }: { path: string; close: () => void }) {
-  const [target, setTarget] = useState(copyPath(path));
-  const [typed, setTyped] = useState<string | null>(null);
+  const [typedName, setName] = useState<string | null>(null);
+  const [typedPath, setPath] = useState<string | null>(null);
   const { attempt, wrong } = useAttempt();
   const [, go] = useLocation();
   const { data: texts, error } = useQuery({
@@ -24,7 +24,8 @@ export function CopyDocument({ path, close }: { path: string; close: () => void 
   });
   const text = texts?.[0]?.text;
   const own = text === undefined ? null : nameIn(path, text);
-  const name = typed ?? (own === null ? '' : `${own} copy`);
+  const name = typedName ?? (own === null ? '' : `${own} copy`);
+  const target = typedPath ?? copyPath(path, name);
   const make = () =>
     attempt(async () => {
       if (text === undefined) return;
@@ -33,6 +34,7 @@ export function CopyDocument({ path, close }: { path: string; close: () => void 
       close();
       go(documentPlace(target.trim()));
     });
+  if (!texts && !error) return null;
   return (
     <FormDialog
       title="Copy the document"
@@ -43,14 +45,10 @@ export function CopyDocument({ path, close }: { path: string; close: () => void 
       wrong={wrong || error?.message || ''}
       onSubmit={make}
     >
-      {own !== null && <NameField value={name} onChange={setTyped} />}
+      {own !== null && <NameField value={name} onChange={setName} />}
       <label className="flex flex-col gap-1 text-small text-ink-2">
         Path in the project
-        <input
-          value={target}
-          onChange={(event) => setTarget(event.target.value)}
-          className="field text-base text-ink"
-        />
+        <input value={target} onChange={(event) => setPath(event.target.value)} className="field text-base text-ink" />
       </label>
     </FormDialog>
   );

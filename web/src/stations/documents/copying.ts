@@ -1,4 +1,5 @@
 import { isRecords } from '@/document/kinds';
+import { asDocumentName } from '@/parts/asFileName';
 
 /** The line with a suite's or a feature's name; before a feature's stand but tags, comments and blank lines. */
 const headOf = (path: string) =>
@@ -12,5 +13,8 @@ export const nameIn = (path: string, text: string): string | null =>
 export const withName = (path: string, text: string, name: string) =>
   text.replace(headOf(path), (_line, word: string) => word + name);
 
-/** Where a copy goes if nothing else is said. */
-export const copyPath = (path: string) => path.replace(/(\.[^./]+)$/, '-copy$1');
+/** Where a copy goes if nothing else is said: beside the other one, called by its own name if it has one. */
+export function copyPath(path: string, name: string) {
+  const [, folder = '', file = '', ending = ''] = /^(.*\/)?(.*?)(\.[^.]*)$/.exec(path) ?? [];
+  return `${folder}${asDocumentName(name) || `${file}-copy`}${ending}`;
+}
