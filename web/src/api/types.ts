@@ -73,6 +73,7 @@ export interface CaseNode {
     name: string;
     nameParts: TextPiece[];
     line: number;
+    tags: string[];
     executableCount: number;
     exclusionReason?: string;
     last?: Outcome;

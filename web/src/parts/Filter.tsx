@@ -21,10 +21,13 @@ export function Filter({
   value,
   onChange,
   label,
+  finds = 'Filter',
 }: {
   value: string;
   onChange: (value: string) => void;
   label: string;
+  /** What it shows while it is empty. */
+  finds?: string;
 }) {
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => {
@@ -50,7 +53,7 @@ export function Filter({
         ref={field}
         value={value}
         aria-label={label}
-        placeholder="Filter"
+        placeholder={finds}
         className="min-w-0 flex-1 bg-transparent outline-none"
         onChange={(event) => onChange(event.target.value)}
         onKeyDown={(event) => event.key === 'Escape' && onChange('')}

@@ -15,6 +15,7 @@ const suite = (path: string, name: string, ...cases: string[]) => ({
     name: one,
     nameParts: [{ text: one }],
     line: 3 + 4 * place,
+    tags: [],
     executableCount: 1,
     millis: 2_000,
   })),

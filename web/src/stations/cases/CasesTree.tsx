@@ -56,7 +56,12 @@ export const CasesTree = memo(function CasesTree({ open }: { open: string }) {
         All cases
       </Link>
       <div className="flex gap-1.5 border-b border-hair px-2.5 py-2">
-        <Filter value={filter} onChange={setFilter} label="Filter suites and documents" />
+        <Filter
+          value={filter}
+          onChange={setFilter}
+          label="Filter suites, cases, tags and outcomes"
+          finds="Name, #tag …"
+        />
         <NewDocument>
           <button
             type="button"
@@ -85,11 +90,22 @@ export const CasesTree = memo(function CasesTree({ open }: { open: string }) {
         {tree?.suites.length === 0 && (
           <p className="px-3 py-2 text-ink-2">No suite yet. Make one with the plus above.</p>
         )}
+        {tree && lines.length <= 1 && filter.trim() !== '' && (
+          <p className="px-3 py-2 text-ink-2">No suite, case, tag or outcome fits the filter.</p>
+        )}
         <RemovedDocuments />
       </LinesInView>
     </>
   );
 });
+
+/** What a filter finds a case by: its name, its tags, how it ended last and why it does not run. */
+const wordsOf = ({ nameParts, tags, last, exclusionReason }: CaseNode) => [
+  plainText(nameParts),
+  ...tags.map((tag) => `#${tag.replace(/^#/, '')}`),
+  last,
+  exclusionReason,
+];
 
 function linesOf(
   tree: TreeView | undefined,
@@ -100,7 +116,7 @@ function linesOf(
   const lines: TreeLine[] = [{ kind: 'group', word: 'Suites', right: 'executable' }];
   for (const suite of tree?.suites ?? []) {
     const own = isFound(filter, [suite.name]);
-    const cases = suite.cases.filter((one) => own || isFound(filter, [plainText(one.nameParts)]));
+    const cases = suite.cases.filter((one) => own || isFound(filter, wordsOf(one)));
     if (!own && cases.length === 0) continue;
     const shown = toggled.get(suite.path) ?? (suite.path === open || filter.trim() !== '');
     lines.push({ kind: 'suite', suite, shown });

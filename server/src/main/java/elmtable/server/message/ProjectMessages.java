@@ -31,12 +31,14 @@ public final class ProjectMessages {
 
   /**
    * @param line from 1
+   * @param tags its own and its suite's
    * @param millis what its executable cases are expected to take together
    */
   public record CaseNode(
       String name,
       List<TextPiece> nameParts,
       int line,
+      List<String> tags,
       long executableCount,
       @Nullable String exclusionReason,
       @Nullable Outcome last,

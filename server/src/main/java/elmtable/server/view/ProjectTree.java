@@ -123,6 +123,7 @@ public final class ProjectTree {
         entry.name(),
         TextPieces.of(entry.nameTemplate(), VisibleNames.of(entry, project)),
         entry.located().headerLine() + 1,
+        entry.tags(),
         plan.count(),
         Absent.ifEmpty(plan.exclusionReason()),
         ran.last(),
