@@ -2,13 +2,15 @@ import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/react-quer
 import { useLocation } from 'wouter';
 import { chosenEnvironments } from '@/app/chosenEnvironment';
 import { runPlace } from '@/app/places';
+import { authorName } from '@/document/author';
 import { reasonOf } from '@/parts/attempt';
-import { get, post } from './client';
+import { get, post, put } from './client';
 import type {
   BlockNode,
   CaseRunView,
   ExecutablesView,
   ExecutableView,
+  FindingsView,
   FoundLines,
   KeywordView,
   PathProblems,
@@ -102,6 +104,23 @@ export const useCasesOfRun = (run: number, filter: { text: string; outcome: stri
     getNextPageParam: ({ from, cases, total }) => (from + cases.length < total ? from + cases.length : undefined),
     placeholderData: (before) => before,
   });
+
+/** What did not pass in a run, by cause. */
+export const useFindings = (run: number, there = true) =>
+  useQuery({
+    queryKey: ['runs', run, 'findings'],
+    queryFn: () => get<FindingsView>(`/api/runs/${run}/findings`),
+    enabled: there,
+  });
+
+/** Decides what a finding is; without a word it is undecided again. */
+export function useDecide(run: number) {
+  const queries = useQueryClient();
+  return async (finding: string, verdict: string) => {
+    await put(`/api/runs/${run}/findings/${finding}/verdict`, { verdict, author: authorName() });
+    await queries.invalidateQueries({ queryKey: ['runs', run, 'findings'] });
+  };
+}
 
 export const useCaseOfRun = (run: number | null, number: number | null) =>
   useQuery({

@@ -182,6 +182,13 @@ export interface DataStage {
     rows?: number;
 }
 
+export interface DecidedView {
+    verdict: string;
+    author: string;
+    at: string;
+    run: number;
+}
+
 export interface Decision {
     sentence: string;
     cells?: string[];
@@ -308,6 +315,20 @@ export interface FileProposals {
     path: string;
     parts: number;
     sets: ProposedSet[];
+}
+
+export interface FindingView {
+    key: string;
+    count: number;
+    cases: RunCaseView[];
+    shared: SharedValueView[];
+    decided?: DecidedView;
+}
+
+export interface FindingsView {
+    grouped: number;
+    notPassed: number;
+    findings: FindingView[];
 }
 
 export interface FirstDocuments {
@@ -835,6 +856,13 @@ export interface SettingsView {
     data: string;
 }
 
+export interface SharedValueView {
+    name: string;
+    value: string;
+    notPassed: number;
+    all: number;
+}
+
 export interface SpanView {
     suite: string;
     fromMillis: number;
@@ -967,6 +995,11 @@ export interface UseView {
     where: string;
     declares: boolean;
     last?: Outcome;
+}
+
+export interface VerdictRequest {
+    verdict: string;
+    author?: string;
 }
 
 export interface TextChange {

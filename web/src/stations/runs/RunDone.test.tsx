@@ -1,6 +1,6 @@
 import { act } from 'react';
 import { expect, it } from 'vitest';
-import type { Outcome, RunCasesView, RunCaseView, RunDetailView } from '@/api/types';
+import type { FindingsView, Outcome, RunCasesView, RunCaseView, RunDetailView } from '@/api/types';
 import { all, enter, only, press, pressOn, seen, text } from '@/testing/page';
 import { problem, serve } from '@/testing/server';
 import { show } from '@/testing/show';
@@ -57,15 +57,40 @@ const mixed = [
 
 const names = () => all('nav a').map((link) => link.querySelector('[title]')?.getAttribute('title'));
 
+const FOUND: FindingsView = {
+  grouped: 1,
+  notPassed: 1,
+  findings: [{ key: 'f1', count: 1, cases: mixed.slice(1, 2), shared: [] }],
+};
+
+/** All cases, beside which stand the findings. */
+const showAll = async () => pressOn(await seen('[role=tab]', 'All 4 cases'));
+
 it('goes to the first case of the list', async () => {
-  serve({ [page('', '')]: cases(mixed.slice(1)) });
+  const passed = [one(1, 'Cool', 'passed')];
+  serve({ [page('', '')]: cases(passed) });
+  const place = show(
+    <RunDone detail={{ ...detail(passed), run: { ...detail(passed).run, counts: { passed: 1 } } }} number={null} />,
+    '/runs/9',
+  );
+  await until(() => expect(place.history.at(-1)).toBe('/runs/9/1'));
+  expect(all('[role=tab]')).toEqual([]);
+});
+
+it('shows what was found first, and goes to the case that shows the first cause', async () => {
+  serve({ 'GET /api/runs/9/findings': FOUND, [page('', '')]: cases(mixed) });
   const place = show(<RunDone detail={detail(mixed)} number={null} />, '/runs/9');
+  await seen('section', 'The text differs');
   await until(() => expect(place.history.at(-1)).toBe('/runs/9/2'));
+  expect(all('[role=tab]').map((tab) => tab.textContent)).toEqual(['1 finding', 'All 4 cases']);
+  await showAll();
+  await until(() => act(async () => expect(names()).toHaveLength(4)));
 });
 
 it('lists the cases as the server has them, and fetches what is missing', async () => {
   const requests = serve({ [page('', '')]: cases(mixed, 5), [page('', '', 4)]: cases([one(5, 'Stir')], 5, 4) });
   show(<RunDone detail={detail(mixed)} number={1} />);
+  await showAll();
   await seen('a', /Stir/);
   expect(names()).toEqual(['Cool', 'Load', 'Glaze', 'Sign in', 'Stir']);
   expect(requests.filter((each) => each.path.includes('/cases?'))).toHaveLength(2);
@@ -74,6 +99,7 @@ it('lists the cases as the server has them, and fetches what is missing', async 
 it('asks the server for what fits the filter', async () => {
   serve({ [page('', '')]: cases(mixed), [page('slow', '')]: cases(mixed.slice(2, 3)), [page('no', '')]: cases([]) });
   show(<RunDone detail={detail(mixed)} number={1} />);
+  await showAll();
   await seen('a', /Load/);
   const filter = only('input', 'Filter cases of the run');
   await enter(filter, 'slow');

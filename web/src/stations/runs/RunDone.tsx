@@ -1,23 +1,21 @@
-import { useVirtualizer } from '@tanstack/react-virtual';
 import { Play } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
-import { Link, useLocation } from 'wouter';
-import { useCasesOfRun, useStartRun } from '@/api/queries';
-import type { Outcome as OutcomeWord, RunCaseView, RunDetailView } from '@/api/types';
-import { caseOfRunPlace } from '@/app/places';
+import { Tabs } from 'radix-ui';
+import { type ReactNode, useState } from 'react';
+import { useFindings, useStartRun } from '@/api/queries';
+import type { Outcome as OutcomeWord, RunDetailView, RunView } from '@/api/types';
 import { Button } from '@/parts/Button';
 import { counted } from '@/parts/counted';
 import { ErrorLine } from '@/parts/ErrorLine';
 import { ellipsis } from '@/parts/ellipsis';
-import { Filter } from '@/parts/Filter';
 import { OUTCOMES, Outcome, outcomeWord } from '@/parts/Outcome';
 import { OutcomeBar } from '@/parts/OutcomeBar';
-import { clockTime, formatDuration, span } from '@/parts/times';
-import { Wrong } from '@/parts/Wrong';
+import { clockTime, span } from '@/parts/times';
+import { CaseList } from './CaseList';
 import { CaseOfRun } from './CaseOfRun';
+import { FindingList } from './FindingList';
 import { LeftFixtures, SharedSetUps } from './SetUpUse';
 
-/** A run that is over: how many, which, and for one of them why. */
+/** A run that is over: how many, what was found, which, and for one of them why. */
 export function RunDone({ detail, number }: { detail: RunDetailView; number: number | null }) {
   const { run } = detail;
   const [outcome, setOutcome] = useState<OutcomeWord | ''>('');
@@ -25,12 +23,52 @@ export function RunDone({ detail, number }: { detail: RunDetailView; number: num
     <>
       <RunHead detail={detail} outcome={outcome} onOutcome={setOutcome} />
       <div className="flex min-h-0 flex-1 border-t border-hair-strong">
-        <CaseList key={outcome} run={run.id} outcome={outcome} open={number} />
+        <div className="flex w-[360px] flex-none flex-col border-r border-hair-strong">
+          <FoundAndAll run={run} outcome={outcome} open={number} />
+        </div>
         {number !== null && <CaseOfRun run={run.id} number={number} />}
       </div>
     </>
   );
 }
+
+const NOT_PASSED = ['failed', 'error', 'blocked'] as const;
+
+/** The failures by cause, where there are any, and all cases. */
+function FoundAndAll({ run, outcome, open }: { run: RunView; outcome: OutcomeWord | ''; open: number | null }) {
+  const found = NOT_PASSED.some((word) => (run.counts[word] ?? 0) > 0);
+  const [chosen, setChosen] = useState('findings');
+  const { data } = useFindings(run.id, found);
+  const all = <CaseList key={outcome} run={run.id} outcome={outcome} open={open} />;
+  if (!found) return all;
+  return (
+    <Tabs.Root
+      value={outcome === '' ? chosen : 'cases'}
+      onValueChange={setChosen}
+      className="flex min-h-0 flex-1 flex-col"
+    >
+      <Tabs.List aria-label="What is shown of the run" className="flex flex-none gap-4 border-b border-hair px-3">
+        <Tab value="findings">{data ? counted(data.findings.length, 'finding') : 'Findings'}</Tab>
+        <Tab value="cases">All {counted(run.total, 'case')}</Tab>
+      </Tabs.List>
+      <Tabs.Content value="findings" className="min-h-0 flex-1 overflow-y-auto">
+        <FindingList run={run.id} open={open} />
+      </Tabs.Content>
+      <Tabs.Content value="cases" className="flex min-h-0 flex-1 flex-col">
+        {all}
+      </Tabs.Content>
+    </Tabs.Root>
+  );
+}
+
+const Tab = ({ value, children }: { value: string; children: ReactNode }) => (
+  <Tabs.Trigger
+    value={value}
+    className="h-9 text-ink-2 hover:text-ink data-[state=active]:font-semibold data-[state=active]:text-accent data-[state=active]:shadow-[inset_0_-2px_var(--select-edge)]"
+  >
+    {children}
+  </Tabs.Trigger>
+);
 
 function RunHead({
   detail: { run, suites, setUps, left },
@@ -102,81 +140,5 @@ function RunHead({
       </div>
       <SharedSetUps run={run.id} setUps={setUps} />
     </header>
-  );
-}
-
-const LINE_HEIGHT = 44;
-
-function CaseList({ run, outcome, open }: { run: number; outcome: OutcomeWord | ''; open: number | null }) {
-  const [filter, setFilter] = useState('');
-  const [, go] = useLocation();
-  const { data, error, refetch, hasNextPage, isFetchingNextPage, fetchNextPage } = useCasesOfRun(run, {
-    text: filter,
-    outcome,
-  });
-  const cases = data?.pages.flatMap((page) => page.cases) ?? [];
-  const first = cases[0]?.number;
-  useEffect(() => {
-    if (open === null && first !== undefined) go(caseOfRunPlace(run, first), { replace: true });
-  }, [open, first, run, go]);
-  const scroller = useRef<HTMLElement>(null);
-  const virtual = useVirtualizer({
-    count: cases.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => LINE_HEIGHT,
-    overscan: 12,
-    initialRect: { width: 300, height: 600 },
-  });
-  const drawn = virtual.getVirtualItems();
-  const lastDrawn = drawn.at(-1)?.index ?? 0;
-  useEffect(() => {
-    if (hasNextPage && !isFetchingNextPage && lastDrawn >= cases.length - 40) fetchNextPage();
-  }, [hasNextPage, isFetchingNextPage, fetchNextPage, lastDrawn, cases.length]);
-  return (
-    <div className="flex w-[300px] flex-none flex-col border-r border-hair-strong">
-      <div className="flex border-b border-hair px-2.5 py-2">
-        <Filter value={filter} onChange={setFilter} label="Filter cases of the run" />
-      </div>
-      <Wrong what="The cases of this run" error={error} again={refetch} />
-      <nav ref={scroller} aria-label="Cases of the run" className="min-h-0 flex-1 overflow-y-auto py-1">
-        <div className="relative" style={{ height: virtual.getTotalSize() }}>
-          {drawn.map((line) => {
-            const one = cases[line.index];
-            return one && <CaseLine key={one.number} run={run} one={one} top={line.start} open={one.number === open} />;
-          })}
-        </div>
-        {data && cases.length === 0 && <p className="px-3 py-2 text-ink-2">No case fits the filter.</p>}
-      </nav>
-      {data && (data.pages[0]?.total ?? 0) > cases.length && (
-        <p className="flex-none border-t border-hair px-3 py-1 text-small text-ink-3">
-          {cases.length.toLocaleString('en')} of {data.pages[0]?.total.toLocaleString('en')} are here; more come as you
-          scroll
-        </p>
-      )}
-    </div>
-  );
-}
-
-function CaseLine({ run, one, top, open }: { run: number; one: RunCaseView; top: number; open: boolean }) {
-  return (
-    <Link
-      to={caseOfRunPlace(run, one.number)}
-      aria-current={open ? 'page' : undefined}
-      style={{ top, height: LINE_HEIGHT }}
-      className="absolute inset-x-0 flex gap-2 px-3 py-1 hover:bg-sunk aria-[current]:bg-select aria-[current]:shadow-[inset_2px_0_var(--select-edge)]"
-    >
-      <span className="pt-0.5">
-        <Outcome of={one.outcome} />
-      </span>
-      <span className="min-w-0 flex-1">
-        <span ref={ellipsis} className="block" title={one.name}>
-          {one.name}
-        </span>
-        <span ref={ellipsis} className="block text-small text-ink-3">
-          {one.failure?.message ?? one.suite}
-        </span>
-      </span>
-      <span className="text-[12px] text-ink-3">{one.outcome && formatDuration(one.millis)}</span>
-    </Link>
   );
 }

@@ -9,6 +9,7 @@ import elmtable.project.Project;
 import elmtable.project.entry.CaseEntry;
 import elmtable.project.entry.EarlierCase;
 import elmtable.run.event.Outcome;
+import elmtable.run.event.Waiting;
 import elmtable.run.request.CaseOnTarget;
 import elmtable.run.request.NumberedCase;
 import elmtable.run.request.RunRequest;
@@ -261,7 +262,7 @@ final class CaseScheduler {
         .map(group -> group.notPassed)
         .filter(name -> !name.isEmpty())
         .findFirst()
-        .map(name -> "It comes after “" + name + "”, which did not pass.")
+        .map(Waiting::after)
         .orElse("");
   }
 

@@ -103,6 +103,14 @@ class SuiteJourney {
     }
     screen.seeText("//div[@role='row'][@aria-level='3'][contains(., 'Password')]", "•••");
 
+    String finding = "//*[@role='tabpanel']//section";
+    screen.seeText(finding, "1 case");
+    screen.press(finding + "//*[@role='radio'][normalize-space()='test']");
+    screen.seeText(finding, ", in run ");
+    screen.reload();
+    screen.see(finding + "//*[@role='radio'][normalize-space()='test'][@aria-checked='true']");
+    screen.see("//img[starts-with(@alt, 'The page')]");
+
     // Back to the case, the expectation put right, and again.
     screen.press("//a[normalize-space()='Open its case']");
     type(Screen.cell(FULL_DAY, "expect text", 2), "Mon 7 December is taken");

@@ -9,6 +9,7 @@ import elmtable.server.message.RunMessages;
 import elmtable.server.service.RunService;
 import elmtable.server.service.Services;
 import elmtable.server.store.RunStore;
+import elmtable.server.view.FindingViews;
 import elmtable.server.view.RunViews;
 import elmtable.server.view.StepTree;
 import io.javalin.config.RoutesConfig;
@@ -27,6 +28,8 @@ final class RunsApi {
   private static final int MOST_SEEDS = 100_000;
   private static final int USUAL_PAGE = 200;
   private static final int MOST_ON_A_PAGE = 1000;
+  private static final List<String> VERDICTS =
+      List.of("product", "test", "data", "environment", "unstable");
 
   private final Supplier<Services> services;
 
@@ -46,6 +49,8 @@ final class RunsApi {
     routes.get("/api/runs", ctx -> ctx.json(store().runs().stream().map(this::view).toList()));
     routes.post("/api/runs", this::start);
     routes.get("/api/runs/{id}", this::detail);
+    routes.get("/api/runs/{id}/findings", this::findings);
+    routes.put("/api/runs/{id}/findings/{key}/verdict", this::decide);
     routes.get("/api/runs/{id}/cases", this::cases);
     routes.get("/api/runs/{id}/cases/{number}", this::caseOfRun);
     routes.get("/api/runs/{id}/cases/{number}/steps", this::steps);
@@ -157,6 +162,29 @@ final class RunsApi {
                 from,
                 limit);
     ctx.json(RunViews.of(page, from));
+  }
+
+  private void findings(Context ctx) {
+    ctx.json(FindingViews.of(store(), services.get().verdicts(), run(number(ctx, "id"))));
+  }
+
+  private void decide(Context ctx) {
+    RunMessages.VerdictRequest ask = ctx.bodyAsClass(RunMessages.VerdictRequest.class);
+    RunStore.StoredRun run = run(number(ctx, "id"));
+    if (!ask.verdict().isEmpty() && !VERDICTS.contains(ask.verdict())) {
+      throw new BadRequestResponse(
+          "“" + ask.verdict() + "” is no verdict; one is " + String.join(", ", VERDICTS) + ".");
+    }
+    String key = ctx.pathParam("key");
+    boolean known =
+        FindingViews.of(store(), services.get().verdicts(), run).findings().stream()
+            .anyMatch(finding -> finding.key().equals(key));
+    if (!known) {
+      throw new NotFoundResponse("Run " + run.id() + " has no finding “" + key + "”.");
+    }
+    String author = ask.author() == null ? "" : ask.author();
+    services.get().verdicts().decide(key, ask.verdict(), author, run.id());
+    ctx.status(204);
   }
 
   private static long asked(Context ctx, String name, long usual, long most) {

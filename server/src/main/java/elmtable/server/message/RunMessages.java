@@ -105,6 +105,45 @@ public final class RunMessages {
    */
   public record RunCasesView(long total, long from, List<RunCaseView> cases) {}
 
+  /**
+   * A value that all cases of a finding have in their rows.
+   *
+   * @param notPassed how many of the run's cases with it did not pass
+   * @param all how many have it
+   */
+  public record SharedValueView(String name, String value, long notPassed, long all) {}
+
+  /**
+   * What somebody decided that a finding is.
+   *
+   * @param verdict product, test, data, environment or unstable
+   * @param run in which it was decided
+   */
+  public record DecidedView(String verdict, String author, String at, long run) {}
+
+  /**
+   * A group of failures with one cause.
+   *
+   * @param key the same for the same cause in another run
+   * @param count how many cases it has
+   * @param cases the first of them; the first one shows the cause
+   */
+  public record FindingView(
+      String key,
+      int count,
+      List<RunCaseView> cases,
+      List<SharedValueView> shared,
+      @Nullable DecidedView decided) {}
+
+  /**
+   * @param grouped how many of those that did not pass were looked at: of very many the first ones
+   * @param notPassed how many there are
+   */
+  public record FindingsView(long grouped, long notPassed, List<FindingView> findings) {}
+
+  /** An empty verdict takes it back. */
+  public record VerdictRequest(String verdict, @Nullable String author) {}
+
   public record EvidenceView(String kind, String file, String note) {}
 
   /**

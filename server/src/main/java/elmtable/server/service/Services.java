@@ -9,6 +9,7 @@ import elmtable.server.store.RunStore;
 import elmtable.server.store.SecretFile;
 import elmtable.server.store.SessionFiles;
 import elmtable.server.store.SettingsStore;
+import elmtable.server.store.VerdictStore;
 import elmtable.server.trial.Beginning;
 import elmtable.server.trial.PageTrials;
 import java.nio.file.Path;
@@ -21,6 +22,7 @@ public record Services(
     DataFiles files,
     RunService runs,
     RunStore store,
+    VerdictStore verdicts,
     KeptValuesFile kept,
     SessionFiles sessions,
     SecretFile secrets,
@@ -49,6 +51,7 @@ public record Services(
         files,
         runs,
         store,
+        new VerdictStore(database),
         kept,
         sessions,
         secrets,

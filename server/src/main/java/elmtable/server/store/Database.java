@@ -26,7 +26,8 @@ public final class Database implements AutoCloseable {
           "004-folder.sql",
           "005-counts.sql",
           "006-settings.sql",
-          "007-many-cases.sql");
+          "007-many-cases.sql",
+          "008-verdicts.sql");
   private static final int BUSY_MILLIS = 10_000;
 
   private final String address;

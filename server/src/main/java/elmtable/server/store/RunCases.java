@@ -12,6 +12,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -24,6 +25,8 @@ final class RunCases {
   /** What did not pass stands first; without an outcome is the empty text. */
   private static final List<String> ORDER =
       List.of("failed", "error", "blocked", "not-run", "", "skipped", "passed");
+
+  private static final String BAD = "('failed', 'error', 'blocked')";
 
   private final Database database;
 
@@ -107,6 +110,49 @@ final class RunCases {
             + " order by number limit ? offset ?",
         statement -> fill(statement, values),
         RunCases::stored);
+  }
+
+  /** The first of those that failed, were errors or blocked, in the order of their numbers. */
+  List<StoredCase> notPassed(long run, int limit) {
+    return Jdbc.query(
+        database,
+        "select * from run_case where run = ? and outcome in " + BAD + " order by number limit ?",
+        statement -> fill(statement, List.of(run, limit)),
+        RunCases::stored);
+  }
+
+  /** How many cases have each of these values in their rows, and how many of those did not pass. */
+  List<RunStore.WithValue> withValues(long run, List<Map.Entry<String, String>> values) {
+    if (values.isEmpty()) {
+      return List.of();
+    }
+    String has = "exists (select 1 from json_each(row_values) where key = ? and value = ?)";
+    String counted = "sum(" + has + "), sum(outcome in " + BAD + " and " + has + ")";
+    List<Object> parameters = new ArrayList<>();
+    for (Map.Entry<String, String> value : values) {
+      parameters.addAll(
+          List.of(value.getKey(), value.getValue(), value.getKey(), value.getValue()));
+    }
+    parameters.add(run);
+    return Jdbc.query(
+            database,
+            "select "
+                + String.join(", ", Collections.nCopies(values.size(), counted))
+                + " from run_case where run = ?",
+            statement -> fill(statement, parameters),
+            rows -> {
+              List<RunStore.WithValue> counts = new ArrayList<>();
+              for (int i = 0; i < values.size(); i++) {
+                counts.add(
+                    new RunStore.WithValue(
+                        values.get(i).getKey(),
+                        values.get(i).getValue(),
+                        rows.getLong(2 * i + 2),
+                        rows.getLong(2 * i + 1)));
+              }
+              return counts;
+            })
+        .get(0);
   }
 
   Optional<StoredCase> one(long run, long number) {

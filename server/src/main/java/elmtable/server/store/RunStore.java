@@ -201,6 +201,18 @@ public final class RunStore implements EvidenceKeeper {
     return cases.page(run, new RunCases.Filter(suite, outcome, text), offset, limit);
   }
 
+  /** Those of a run that failed, were errors or blocked; of very many the first ones. */
+  public List<StoredCase> notPassed(long run, int limit) {
+    return cases.notPassed(run, limit);
+  }
+
+  /** How many cases of a run have a value in their row, and how many of those did not pass. */
+  public record WithValue(String name, String value, long notPassed, long all) {}
+
+  public List<WithValue> withValues(long run, List<Map.Entry<String, String>> values) {
+    return cases.withValues(run, values);
+  }
+
   public Optional<StoredCase> caseOf(long run, long number) {
     return cases.one(run, number);
   }

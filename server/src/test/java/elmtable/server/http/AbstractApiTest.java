@@ -108,6 +108,14 @@ abstract class AbstractApiTest {
             List.of(change)));
   }
 
+  /** Reads a run's events to its end, which comes with the run's. */
+  boolean untilOver(long id) throws Exception {
+    try (LivePage page = LivePage.open(server.port(), "")) {
+      page.send("{\"live\":\"watch\",\"documents\":[],\"runs\":{\"" + id + "\":0}}");
+      return page.await(message -> message.path("live").asText().equals("over")) != null;
+    }
+  }
+
   /** Puts another text where {@code old} stands in a document. */
   static TextChange replace(JsonNode document, String old, String text) {
     String all = document.path("text").asText();

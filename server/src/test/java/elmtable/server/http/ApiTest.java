@@ -180,14 +180,6 @@ class ApiTest extends AbstractApiTest {
         .forEach(one -> assertFalse(one.path("failure").path("message").asText().isEmpty()));
   }
 
-  /** Reads a run's events to its end, which comes with the run's. */
-  private boolean untilOver(long id) throws Exception {
-    try (LivePage page = LivePage.open(server.port(), "")) {
-      page.send("{\"live\":\"watch\",\"documents\":[],\"runs\":{\"" + id + "\":0}}");
-      return page.await(message -> message.path("live").asText().equals("over")) != null;
-    }
-  }
-
   @Test
   void aDocumentIsOpenedByItsPath() throws Exception {
     JsonNode opened = document(SUITE);
