@@ -21,8 +21,10 @@ class ScreenshotsJourney {
       screen.press("//main//button[normalize-space()='Stop']");
       screen.seeText("//*[@role='status']", "This run was stopped");
 
-      screen.open(world.address() + "/plan?tags=offer");
-      screen.pressButton("Run 1 case");
+      screen.open(world.address() + "/plan?plan=with%20planted%20defects");
+      screen.pressButton("Run 9 cases");
+      screen.see("//*[@role='tab'][normalize-space()='3 findings']");
+      screen.press("//*[@role='tabpanel']//a[contains(., 'The Monday offer')]");
       screen.seeText("//dl[.//dt[normalize-space()='found']]", "Send my offer");
       screen.see("//img[starts-with(@alt, 'The page')]");
       screen.script("return document.querySelector('img[alt^=\"The page\"]').decode()");
