@@ -1,6 +1,5 @@
 package elmtable.refactoring;
 
-import elmtable.block.NameList;
 import elmtable.check.CheckedProject;
 import elmtable.language.BlockKind;
 import elmtable.language.Document.LocatedBlock;
@@ -21,7 +20,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.stream.Collectors;
+import java.util.function.Function;
 
 /**
  * Moves a block behind all others of another document, which may be a new one. What a case's suite
@@ -140,7 +139,6 @@ final class MoveBlock {
   }
 
   private Preview preview(List<String> lines, CaseEntry one, SuiteEntry there) {
-    lines.replaceAll(String::stripTrailing);
     one.own().after().line().ifPresent(after -> ownAfter(lines, after, one, there));
     CaseChangesSuite change = new CaseChangesSuite(one, there);
     change.writeInto(lines);
@@ -151,17 +149,16 @@ final class MoveBlock {
 
   /** The cases of the suite that it leaves, which it runs after, are named with their suite. */
   private void ownAfter(List<String> lines, Line.Property after, CaseEntry one, SuiteEntry there) {
-    String value =
+    Optional<String> value =
         renamed(
-            one.own().after(),
-            written ->
-                project
-                    .index()
-                    .earlier(written, one)
-                    .filter(earlier -> Names.same(earlier.entry().suiteName(), one.suiteName()))
-                    .map(earlier -> named(earlier, one.suiteName(), there.name())));
+            one,
+            earlier ->
+                Names.same(earlier.entry().suiteName(), one.suiteName())
+                    ? Optional.of(named(earlier, one.suiteName(), there.name()))
+                    : Optional.empty());
     int line = after.range().line();
-    lines.set(line, Placement.replaced(lines.get(line), after.valueRange(), value));
+    value.ifPresent(
+        text -> lines.set(line, Placement.replaced(lines.get(line), after.valueRange(), text)));
   }
 
   /** What runs after it names it where it is then. */
@@ -169,26 +166,24 @@ final class MoveBlock {
     List<Edit> edits = new ArrayList<>();
     for (SuiteEntry suite : project.index().suites()) {
       for (CaseEntry later : suite.cases()) {
-        Optional<Line.Property> after = later.own().after().line();
-        if (after.isEmpty() || later.key().equals(one.key()) || later.block().isScenario()) {
+        if (later.key().equals(one.key()) || later.block().isScenario()) {
           continue;
         }
-        String value =
-            renamed(
-                later.own().after(),
-                written ->
-                    project
-                        .index()
-                        .earlier(written, later)
-                        .filter(earlier -> earlier.entry().key().equals(one.key()))
-                        .map(earlier -> named(earlier, there.name(), later.suiteName())));
-        if (!value.equals(after.get().value())) {
-          Range range = after.get().valueRange().shiftedBy(later.located().firstLine());
-          edits.add(new Edit(later.path(), range, value));
-        }
+        renamed(
+                later,
+                earlier ->
+                    earlier.entry().key().equals(one.key())
+                        ? Optional.of(named(earlier, there.name(), later.suiteName()))
+                        : Optional.empty())
+            .ifPresent(value -> edits.add(after(later, value)));
       }
     }
     return edits;
+  }
+
+  private static Edit after(CaseEntry later, String value) {
+    Range range = later.own().after().line().orElseThrow().valueRange();
+    return new Edit(later.path(), range.shiftedBy(later.located().firstLine()), value);
   }
 
   /** A case as one of a suite names it. */
@@ -197,14 +192,15 @@ final class MoveBlock {
     return Names.same(suite, from) ? name : suite + "/" + name;
   }
 
-  private interface Renaming {
-    Optional<String> of(String written);
-  }
-
-  private static String renamed(NameList names, Renaming renaming) {
-    return names.names().stream()
-        .map(name -> renaming.of(name).orElse(name))
-        .collect(Collectors.joining(", "));
+  /** What a case says that it runs after, with other names; nothing where all stay. */
+  private Optional<String> renamed(
+      CaseEntry of, Function<EarlierCase, Optional<String>> otherName) {
+    List<String> names = of.own().after().names();
+    List<String> others =
+        names.stream()
+            .map(name -> project.index().earlier(name, of).flatMap(otherName).orElse(name))
+            .toList();
+    return names.equals(others) ? Optional.empty() : Optional.of(String.join(", ", others));
   }
 
   /** Of environments and browsers the first one is the usual one, and hooks run in their order. */

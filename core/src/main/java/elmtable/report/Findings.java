@@ -8,11 +8,14 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeSet;
-import java.util.stream.Collectors;
+import java.util.regex.Pattern;
 import org.apache.commons.codec.digest.MurmurHash3;
 
 /**
@@ -23,6 +26,9 @@ import org.apache.commons.codec.digest.MurmurHash3;
 public final class Findings {
   /** Shorter ones stand in many texts by chance. */
   private static final int SHORTEST_VALUE = 3;
+
+  private static final Pattern NUMBER = Pattern.compile("\\d+");
+  private static final Pattern BLANKS = Pattern.compile("\\s+");
 
   private Findings() {}
 
@@ -63,23 +69,17 @@ public final class Findings {
 
   /** The groups, those with most cases first. */
   public static List<Finding> of(List<NotPassed> cases) {
-    List<List<NotPassed>> groups = new ArrayList<>();
-    Map<String, List<NotPassed>> byTrait = new HashMap<>();
-    for (NotPassed one : cases) {
-      if (earlier(one).isEmpty()) {
-        join(one, groups, byTrait);
-      }
-    }
-    addWaiting(cases, groups);
+    List<Group> groups = byTraits(cases.stream().filter(one -> earlier(one).isEmpty()).toList());
+    addWaiting(cases.stream().filter(one -> earlier(one).isPresent()).toList(), groups);
     groups.sort(
-        Comparator.comparingInt((List<NotPassed> group) -> -group.size())
-            .thenComparingInt(group -> group.get(0).number()));
+        Comparator.comparingInt((Group group) -> -group.cases.size())
+            .thenComparingInt(group -> group.cases.get(0).number()));
     Map<String, Integer> times = new HashMap<>();
     return groups.stream()
         .map(group -> {
-          String key = key(group);
+          String key = group.key();
           int time = times.merge(key, 1, Integer::sum);
-          return new Finding(time == 1 ? key : key + "-" + time, group);
+          return new Finding(time == 1 ? key : key + "-" + time, group.cases);
         })
         .toList();
   }
@@ -88,63 +88,87 @@ public final class Findings {
     return one.outcome() == Outcome.BLOCKED ? Waiting.earlier(one.failure()) : Optional.empty();
   }
 
-  /** Puts a case into the group that has one of its traits, which become one where several have. */
-  private static void join(
-      NotPassed one, List<List<NotPassed>> groups, Map<String, List<NotPassed>> byTrait) {
-    List<String> traits = traits(one);
-    List<NotPassed> group = null;
-    for (String trait : traits) {
-      List<NotPassed> other = byTrait.get(trait);
-      if (group == null) {
-        group = other;
-      } else if (other != null && other != group) {
-        group.addAll(other);
-        group.sort(Comparator.comparingInt(NotPassed::number));
-        groups.removeIf(known -> known == other);
-        for (NotPassed moved : other) {
-          for (String its : traits(moved)) {
-            byTrait.put(its, group);
-          }
-        }
-      }
+  /** Cases that have traits in common, perhaps by way of others. */
+  private static final class Group {
+    private final List<NotPassed> cases = new ArrayList<>();
+    private final Set<String> traits = new TreeSet<>();
+
+    /** Those that all of them have. */
+    private final Set<String> common;
+
+    private Group(NotPassed first) {
+      cases.add(first);
+      traits.addAll(traits(first));
+      common = new TreeSet<>(traits);
     }
-    if (group == null) {
-      group = new ArrayList<>();
-      groups.add(group);
+
+    private void take(Group other) {
+      cases.addAll(other.cases);
+      traits.addAll(other.traits);
+      common.retainAll(other.common);
     }
-    group.add(one);
-    for (String trait : traits) {
-      byTrait.put(trait, group);
+
+    /** A digest of what all of them have in common. */
+    private String key() {
+      NotPassed first = cases.get(0);
+      String all = common.isEmpty() ? message(first) : String.join("\n", common);
+      return Long.toHexString(MurmurHash3.hash128x64(all.getBytes(StandardCharsets.UTF_8))[0]);
     }
   }
 
+  private static List<Group> byTraits(List<NotPassed> cases) {
+    Map<String, Group> byTrait = new HashMap<>();
+    for (NotPassed one : cases) {
+      Group joined = new Group(one);
+      Set<Group> known = new LinkedHashSet<>();
+      joined.traits.stream().map(byTrait::get).filter(Objects::nonNull).forEach(known::add);
+      for (Group other : known) {
+        joined = joined(other, joined, byTrait);
+      }
+      for (String trait : traits(one)) {
+        byTrait.put(trait, joined);
+      }
+    }
+    List<Group> groups = new ArrayList<>(new LinkedHashSet<>(byTrait.values()));
+    groups.forEach(group -> group.cases.sort(Comparator.comparingInt(NotPassed::number)));
+    return groups;
+  }
+
+  /** The larger one with the cases of the other. */
+  private static Group joined(Group a, Group b, Map<String, Group> byTrait) {
+    Group larger = a.cases.size() >= b.cases.size() ? a : b;
+    Group smaller = larger == a ? b : a;
+    larger.take(smaller);
+    smaller.traits.forEach(trait -> byTrait.put(trait, larger));
+    return larger;
+  }
+
   /** What one waited for may have waited itself. */
-  private static void addWaiting(List<NotPassed> cases, List<List<NotPassed>> groups) {
-    Map<String, List<NotPassed>> byName = new HashMap<>();
-    groups.forEach(group -> group.forEach(one -> byName.putIfAbsent(one.name(), group)));
-    List<NotPassed> left =
-        new ArrayList<>(cases.stream().filter(one -> earlier(one).isPresent()).toList());
+  private static void addWaiting(List<NotPassed> waiting, List<Group> groups) {
+    Map<String, Group> byName = new HashMap<>();
+    groups.forEach(group -> group.cases.forEach(one -> byName.putIfAbsent(one.name(), group)));
+    List<NotPassed> left = new ArrayList<>(waiting);
     while (!left.isEmpty()) {
       boolean found =
           left.removeIf(one -> {
-            List<NotPassed> group = byName.get(earlier(one).orElseThrow());
+            Group group = byName.get(earlier(one).orElseThrow());
             if (group != null) {
-              group.add(one);
+              group.cases.add(one);
               byName.putIfAbsent(one.name(), group);
             }
             return group != null;
           });
       if (!found) {
-        List<NotPassed> group = new ArrayList<>(List.of(left.remove(0)));
+        Group group = new Group(left.remove(0));
         groups.add(group);
-        byName.putIfAbsent(group.get(0).name(), group);
+        byName.putIfAbsent(group.cases.get(0).name(), group);
       }
     }
   }
 
   private static List<String> traits(NotPassed one) {
     Failure failure = one.failure();
-    String message = one.outcome().word() + "\n" + pattern(failure.message(), one);
+    String message = message(one);
     List<String> traits = new ArrayList<>();
     if (failure.wanted() != null) {
       traits.add(message + "\nwanted " + pattern(failure.wanted(), one));
@@ -153,6 +177,10 @@ public final class Findings {
       traits.add(message + "\nfound " + pattern(failure.found(), one));
     }
     return traits.isEmpty() ? List.of(message) : traits;
+  }
+
+  private static String message(NotPassed one) {
+    return one.outcome().word() + "\n" + pattern(one.failure().message(), one);
   }
 
   /** A text without what differs from row to row. */
@@ -168,21 +196,7 @@ public final class Findings {
     for (Map.Entry<String, String> value : longestFirst) {
       pattern = pattern.replace(value.getValue(), "<" + value.getKey() + ">");
     }
-    return pattern.replaceAll("\\d+", "#").replaceAll("\\s+", " ").strip();
-  }
-
-  /** A digest of what all of the group have in common. */
-  private static String key(List<NotPassed> group) {
-    TreeSet<String> common = new TreeSet<>(traits(group.get(0)));
-    for (NotPassed one : group) {
-      if (earlier(one).isEmpty()) {
-        common.retainAll(traits(one));
-      }
-    }
-    NotPassed first = group.get(0);
-    String message = first.outcome().word() + "\n" + pattern(first.failure().message(), first);
-    String all = common.isEmpty() ? message : common.stream().collect(Collectors.joining("\n"));
-    long digest = MurmurHash3.hash128x64(all.getBytes(StandardCharsets.UTF_8))[0];
-    return Long.toHexString(digest);
+    String plain = NUMBER.matcher(pattern).replaceAll("#");
+    return BLANKS.matcher(plain).replaceAll(" ").strip();
   }
 }

@@ -152,7 +152,7 @@ class MoveBlockTest extends AbstractRefactoringsTest {
   void whatCannotBeMovedIsRefusedWithTheReason() {
     assertRefused("another document", "s.elmt", line(SUITE, "case Fixed"), "s.elmt");
     assertRefused("another document", "s.elmt", line(SUITE, "case Fixed"), " ");
-    assertRefused("end in .elmt", "s.elmt", line(SUITE, "case Fixed"), "s.feature");
+    assertRefused("ends in .elmt", "s.elmt", line(SUITE, "case Fixed"), "s.feature");
     assertRefused("all its cases", "s.elmt", line(SUITE, "suite Requests"), "k.elmt");
     assertRefused("no block", "none.elmt", 0, "k.elmt");
     Project same = project().with("k.elmt", KEYWORDS + "\ncase fixed\nsteps\n| log | x | |\n");

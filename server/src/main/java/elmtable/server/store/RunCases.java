@@ -12,11 +12,12 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Collections;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /** The cases of stored runs, a page at a time. */
 final class RunCases {
@@ -121,38 +122,30 @@ final class RunCases {
         RunCases::stored);
   }
 
-  /** How many cases have each of these values in their rows, and how many of those did not pass. */
-  List<RunStore.WithValue> withValues(long run, List<Map.Entry<String, String>> values) {
-    if (values.isEmpty()) {
-      return List.of();
-    }
-    String has = "exists (select 1 from json_each(row_values) where key = ? and value = ?)";
-    String counted = "sum(" + has + "), sum(outcome in " + BAD + " and " + has + ")";
-    List<Object> parameters = new ArrayList<>();
-    for (Map.Entry<String, String> value : values) {
-      parameters.addAll(
-          List.of(value.getKey(), value.getValue(), value.getKey(), value.getValue()));
-    }
-    parameters.add(run);
-    return Jdbc.query(
-            database,
-            "select "
-                + String.join(", ", Collections.nCopies(values.size(), counted))
-                + " from run_case where run = ?",
-            statement -> fill(statement, parameters),
-            rows -> {
-              List<RunStore.WithValue> counts = new ArrayList<>();
-              for (int i = 0; i < values.size(); i++) {
-                counts.add(
-                    new RunStore.WithValue(
-                        values.get(i).getKey(),
-                        values.get(i).getValue(),
-                        rows.getLong(2 * i + 2),
-                        rows.getLong(2 * i + 1)));
-              }
-              return counts;
-            })
-        .get(0);
+  /** For each of these values, how many cases have it in their row, and how many did not pass. */
+  Map<Map.Entry<String, String>, RunStore.WithValue> withValues(
+      long run, Set<Map.Entry<String, String>> values) {
+    Map<Map.Entry<String, String>, RunStore.WithValue> counts = new HashMap<>();
+    Jdbc.each(
+        database,
+        "select row_values, outcome in " + BAD + " from run_case where run = ?",
+        statement -> statement.setLong(1, run),
+        rows -> new RowOutcome(values(rows.getString(1)), rows.getBoolean(2)),
+        row ->
+            row.values().entrySet().stream()
+                .filter(values::contains)
+                .forEach(value ->
+                    counts.merge(
+                        Map.entry(value.getKey(), value.getValue()),
+                        new RunStore.WithValue(row.notPassed() ? 1 : 0, 1),
+                        RunStore.WithValue::and)));
+    return counts;
+  }
+
+  private record RowOutcome(Map<String, String> values, boolean notPassed) {}
+
+  private static Map<String, String> values(String json) {
+    return read(json, new TypeReference<LinkedHashMap<String, String>>() {});
   }
 
   Optional<StoredCase> one(long run, long number) {
@@ -216,7 +209,7 @@ final class RunCases {
         rows.getString("document"),
         rows.getInt("line"),
         rows.getInt("row_number"),
-        read(rows.getString("row_values"), new TypeReference<LinkedHashMap<String, String>>() {}),
+        values(rows.getString("row_values")),
         read(rows.getString("tags"), new TypeReference<List<String>>() {}),
         outcome == null ? null : Outcome.named(outcome),
         rows.getDouble("millis"),

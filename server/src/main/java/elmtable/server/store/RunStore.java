@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
 
@@ -207,9 +208,15 @@ public final class RunStore implements EvidenceKeeper {
   }
 
   /** How many cases of a run have a value in their row, and how many of those did not pass. */
-  public record WithValue(String name, String value, long notPassed, long all) {}
+  public record WithValue(long notPassed, long all) {
+    WithValue and(WithValue more) {
+      return new WithValue(notPassed + more.notPassed, all + more.all);
+    }
+  }
 
-  public List<WithValue> withValues(long run, List<Map.Entry<String, String>> values) {
+  /** The counts of some values, by column and value. */
+  public Map<Map.Entry<String, String>, WithValue> withValues(
+      long run, Set<Map.Entry<String, String>> values) {
     return cases.withValues(run, values);
   }
 

@@ -13,10 +13,12 @@ import elmtable.server.message.RunMessages.SharedValueView;
 import elmtable.server.store.RunStore;
 import elmtable.server.store.RunStore.StoredCase;
 import elmtable.server.store.RunStore.StoredRun;
+import elmtable.server.store.RunStore.WithValue;
 import elmtable.server.store.VerdictStore;
 import elmtable.server.store.VerdictStore.Decided;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -27,8 +29,8 @@ public final class FindingViews {
   private static final int MOST_SHOWN = 100;
   private static final int MOST_SHARED = 6;
 
-  /** In a larger run the search for values would be waited for. */
-  private static final int MOST_SEARCHED = 50_000;
+  /** The rows of a larger run would be waited for. */
+  private static final int MOST_SEARCHED = 100_000;
 
   private final RunStore store;
   private final Map<String, Decided> decided;
@@ -58,8 +60,20 @@ public final class FindingViews {
         Stream.of(Outcome.FAILED, Outcome.ERROR, Outcome.BLOCKED)
             .mapToLong(outcome -> run.counts().getOrDefault(outcome, 0))
             .sum();
+    Map<Map.Entry<String, String>, WithValue> counts = counts(findings);
     return new FindingsView(
-        cases.size(), all, findings.stream().map(finding -> view(finding, cases)).toList());
+        cases.size(), all, findings.stream().map(finding -> view(finding, cases, counts)).toList());
+  }
+
+  private Map<Map.Entry<String, String>, WithValue> counts(List<Finding> findings) {
+    Set<Map.Entry<String, String>> shared =
+        findings.stream()
+            .flatMap(finding -> finding.shared().entrySet().stream())
+            .map(value -> Map.entry(value.getKey(), value.getValue()))
+            .collect(Collectors.toSet());
+    return shared.isEmpty() || run.total() > MOST_SEARCHED
+        ? Map.of()
+        : store.withValues(run.id(), shared);
   }
 
   private static NotPassed notPassed(StoredCase stored) {
@@ -69,7 +83,10 @@ public final class FindingViews {
         stored.number(), stored.name(), stored.outcome(), failure, stored.values());
   }
 
-  private FindingView view(Finding finding, Map<Integer, StoredCase> cases) {
+  private FindingView view(
+      Finding finding,
+      Map<Integer, StoredCase> cases,
+      Map<Map.Entry<String, String>, WithValue> counts) {
     List<RunCaseView> shown =
         finding.cases().stream()
             .limit(MOST_SHOWN)
@@ -80,20 +97,23 @@ public final class FindingViews {
         finding.key(),
         finding.cases().size(),
         shown,
-        shared(finding),
+        shared(finding, counts),
         found == null
             ? null
             : new DecidedView(found.word(), found.author(), found.at(), found.run()));
   }
 
-  private List<SharedValueView> shared(Finding finding) {
-    if (run.total() > MOST_SEARCHED) {
-      return List.of();
-    }
-    List<Map.Entry<String, String>> values =
-        finding.shared().entrySet().stream().limit(MOST_SHARED).toList();
-    return store.withValues(run.id(), values).stream()
-        .map(each -> new SharedValueView(each.name(), each.value(), each.notPassed(), each.all()))
+  private static List<SharedValueView> shared(
+      Finding finding, Map<Map.Entry<String, String>, WithValue> counts) {
+    return finding.shared().entrySet().stream()
+        .filter(value -> counts.containsKey(value))
+        .limit(MOST_SHARED)
+        .map(value ->
+            new SharedValueView(
+                value.getKey(),
+                value.getValue(),
+                counts.get(value).notPassed(),
+                counts.get(value).all()))
         .toList();
   }
 }
