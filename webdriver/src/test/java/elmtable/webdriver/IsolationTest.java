@@ -186,6 +186,35 @@ class IsolationTest extends AbstractBrowserTest {
     }
   }
 
+  /** A page that comes under a pointer that rests would be told of it some frames later. */
+  @Test
+  void noPointerRestsOverTheNextPage() {
+    try (BrowserLauncher own = new BrowserLauncher(Path.of(""))) {
+      Browser.Pool wiping = own.pool(BrowserConfig.of(kind));
+      for (int i = 0; i < 4; i++) {
+        try (Browser one = openOf(wiping)) {
+          one.pages().goTo(site("/app"));
+          Object told =
+              one.scripts()
+                  .run(
+                      """
+                      return (async () => {
+                        let told = 0;
+                        const wide = document.createElement('div');
+                        wide.style = 'position: fixed; inset: 0';
+                        wide.onmouseenter = () => told++;
+                        document.body.append(wide);
+                        for (let i = 0; i < 30; i++) await new Promise(requestAnimationFrame);
+                        return told;
+                      })()
+                      """);
+          assertEquals("0", "" + told, "case " + i);
+          one.pointer().press(target("css", "html"), LIMIT);
+        }
+      }
+    }
+  }
+
   /** What cannot be wiped out goes with its whole context. */
   @Test
   void goesWithItsBrowserWhereItCannotBeWipedOut() {

@@ -153,6 +153,8 @@ final class ContextWiping {
     }
     deleteCookies();
     tab.send("input.releaseActions", Map.of("context", window));
+    // Where it rests, the next page would be told of it.
+    devTools("Input.dispatchMouseEvent", Map.of("type", "mouseMoved", "x", -1, "y", -1));
     if (tab.isResized()) {
       tab.resize(config.width(), config.height());
     }
