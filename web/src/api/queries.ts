@@ -8,6 +8,7 @@ import { get, post, put } from './client';
 import type {
   BlockNode,
   CaseRunView,
+  ComparisonView,
   ExecutablesView,
   ExecutableView,
   FindingsView,
@@ -111,6 +112,13 @@ export const useFindings = (run: number, there = true) =>
     queryKey: ['runs', run, 'findings'],
     queryFn: () => get<FindingsView>(`/api/runs/${run}/findings`),
     enabled: there,
+  });
+
+/** What became of a run's cases since the last run that had them. */
+export const useComparison = (run: number) =>
+  useQuery({
+    queryKey: ['runs', run, 'comparison'],
+    queryFn: () => get<ComparisonView>(`/api/runs/${run}/comparison`),
   });
 
 /** Decides what a finding is; without a word it is undecided again. */

@@ -127,6 +127,20 @@ export interface ChangesRequest {
     documents: DocumentChange[];
 }
 
+export interface ComparedView {
+    count: number;
+    cases: RunCaseView[];
+}
+
+export interface ComparisonView {
+    with?: number;
+    broken: ComparedView;
+    fixed: ComparedView;
+    slower: ComparedView;
+    added: number;
+    gone: number;
+}
+
 export interface CompletionRequest {
     line: number;
     cell: number;

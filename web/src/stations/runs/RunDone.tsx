@@ -14,6 +14,7 @@ import { CaseList } from './CaseList';
 import { CaseOfRun } from './CaseOfRun';
 import { FindingList } from './FindingList';
 import { LeftFixtures, SharedSetUps } from './SetUpUse';
+import { SinceRun } from './SinceRun';
 
 /** A run that is over: how many, what was found, which, and for one of them why. */
 export function RunDone({ detail, number }: { detail: RunDetailView; number: number | null }) {
@@ -25,6 +26,7 @@ export function RunDone({ detail, number }: { detail: RunDetailView; number: num
       <div className="flex min-h-0 flex-1 border-t border-hair-strong">
         <div className="flex w-[360px] flex-none flex-col border-r border-hair-strong">
           <FoundAndAll run={run} outcome={outcome} open={number} />
+          <SinceRun run={run.id} />
         </div>
         {number !== null && <CaseOfRun run={run.id} number={number} />}
       </div>

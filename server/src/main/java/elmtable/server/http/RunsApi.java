@@ -9,6 +9,7 @@ import elmtable.server.message.RunMessages;
 import elmtable.server.service.RunService;
 import elmtable.server.service.Services;
 import elmtable.server.store.RunStore;
+import elmtable.server.view.ComparisonViews;
 import elmtable.server.view.FindingViews;
 import elmtable.server.view.RunViews;
 import elmtable.server.view.StepTree;
@@ -51,6 +52,7 @@ final class RunsApi {
     routes.get("/api/runs/{id}", this::detail);
     routes.get("/api/runs/{id}/findings", this::findings);
     routes.put("/api/runs/{id}/findings/{key}/verdict", this::decide);
+    routes.get("/api/runs/{id}/comparison", this::comparison);
     routes.get("/api/runs/{id}/cases", this::cases);
     routes.get("/api/runs/{id}/cases/{number}", this::caseOfRun);
     routes.get("/api/runs/{id}/cases/{number}/steps", this::steps);
@@ -185,6 +187,16 @@ final class RunsApi {
     String author = ask.author() == null ? "" : ask.author();
     services.get().verdicts().decide(key, ask.verdict(), author, run.id());
     ctx.status(204);
+  }
+
+  private void comparison(Context ctx) {
+    long id = number(ctx, "id");
+    run(id);
+    Optional<Long> with =
+        ctx.queryParam("with") == null
+            ? store().before(id)
+            : Optional.of(run(asked(ctx, "with", 0, Integer.MAX_VALUE)).id());
+    ctx.json(ComparisonViews.of(store(), id, with));
   }
 
   private static long asked(Context ctx, String name, long usual, long most) {

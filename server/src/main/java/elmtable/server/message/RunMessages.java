@@ -141,6 +141,30 @@ public final class RunMessages {
    */
   public record FindingsView(long grouped, long notPassed, List<FindingView> findings) {}
 
+  /**
+   * Cases of a run that another one has as well.
+   *
+   * @param cases the first of them
+   */
+  public record ComparedView(int count, List<RunCaseView> cases) {}
+
+  /**
+   * What changed since another run.
+   *
+   * @param with its number; left out where none has the same cases
+   * @param broken what passed and does not any more
+   * @param slower what passed in both and took much longer
+   * @param added how many cases it did not have
+   * @param gone how many only it had
+   */
+  public record ComparisonView(
+      @Nullable Long with,
+      ComparedView broken,
+      ComparedView fixed,
+      ComparedView slower,
+      long added,
+      long gone) {}
+
   /** An empty verdict takes it back. */
   public record VerdictRequest(String verdict, @Nullable String author) {}
 

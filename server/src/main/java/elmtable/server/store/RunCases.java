@@ -3,6 +3,7 @@ package elmtable.server.store;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.core.type.TypeReference;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import elmtable.report.Comparison;
 import elmtable.run.event.Failure;
 import elmtable.run.event.Outcome;
 import elmtable.run.event.RunEvent;
@@ -140,6 +141,39 @@ final class RunCases {
                         new RunStore.WithValue(row.notPassed() ? 1 : 0, 1),
                         RunStore.WithValue::and)));
     return counts;
+  }
+
+  /** How the cases of a run ended, by identity. */
+  Map<String, Comparison.Ended> ended(long run) {
+    Map<String, Comparison.Ended> ended = new HashMap<>();
+    Jdbc.query(
+        database,
+        "select identity, number, outcome, millis from run_case where run = ?",
+        statement -> statement.setLong(1, run),
+        rows -> {
+          String outcome = rows.getString(3);
+          return ended.put(
+              rows.getString(1),
+              new Comparison.Ended(
+                  rows.getInt(2),
+                  outcome == null ? null : Outcome.named(outcome),
+                  rows.getDouble(4)));
+        });
+    return ended;
+  }
+
+  /** The last run before this one in which one of its first cases ran. */
+  Optional<Long> before(long run) {
+    return Jdbc.query(
+            database,
+            "select run from run_case where run < ? and outcome is not null and outcome <> 'not-run'"
+                + " and identity in"
+                + " (select identity from run_case where run = ? order by number limit 200)"
+                + " order by run desc limit 1",
+            statement -> fill(statement, List.of(run, run)),
+            rows -> rows.getLong(1))
+        .stream()
+        .findFirst();
   }
 
   private record RowOutcome(Map<String, String> values, boolean notPassed) {}

@@ -1,5 +1,6 @@
 package elmtable.server.store;
 
+import elmtable.report.Comparison;
 import elmtable.report.EventLines;
 import elmtable.run.event.EvidenceKeeper;
 import elmtable.run.event.Failure;
@@ -218,6 +219,16 @@ public final class RunStore implements EvidenceKeeper {
   public Map<Map.Entry<String, String>, WithValue> withValues(
       long run, Set<Map.Entry<String, String>> values) {
     return cases.withValues(run, values);
+  }
+
+  /** How the cases of a run ended, by identity. */
+  public Map<String, Comparison.Ended> ended(long run) {
+    return cases.ended(run);
+  }
+
+  /** The last run before another one that has cases of it. */
+  public Optional<Long> before(long run) {
+    return cases.before(run);
   }
 
   public Optional<StoredCase> caseOf(long run, long number) {

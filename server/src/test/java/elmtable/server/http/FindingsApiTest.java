@@ -27,7 +27,7 @@ class FindingsApiTest extends AbstractApiTest {
 
       case Broken
       steps
-      | expect equal | 1 | 2 |
+      | expect that | 1 = 2 |
 
       case Emptied
       after: Broken
@@ -97,5 +97,40 @@ class FindingsApiTest extends AbstractApiTest {
     String none = "/api/runs/" + first + "/findings/none/verdict";
     assertEquals(404, send("PUT", none, Map.of("verdict", "data")).status());
     assertEquals(404, get("/api/runs/99/findings").status());
+  }
+
+  @Test
+  void aRunIsComparedWithTheLastOneThatHadItsCases() throws Exception {
+    send("POST", "/api/documents", Map.of("path", "loads.elmt", "text", LOADS));
+    int first = ranOnce();
+    assertTrue(get(comparison(first)).body().path("with").isMissingNode());
+    JsonNode before = document("loads.elmt");
+    update(before, "page", 0, replace(before, "1 = 2", "2 = 2"));
+    JsonNode broken = document("loads.elmt");
+    update(broken, "page", 1, replace(broken, "| Raku      | 1       | 6    |\n", ""));
+    int second = ranOnce();
+    JsonNode changed = get(comparison(second)).body();
+    assertEquals(first, changed.path("with").asInt());
+    assertEquals(List.of("Broken", "Emptied"), names(changed.path("fixed")));
+    assertEquals(List.of(), names(changed.path("broken")));
+    assertEquals(1, changed.path("gone").asInt());
+    assertEquals(0, changed.path("added").asInt());
+    JsonNode backwards = get(comparison(first) + "?with=" + second).body();
+    assertEquals(List.of("Broken", "Emptied"), names(backwards.path("broken")));
+    assertEquals(1, backwards.path("added").asInt());
+    assertEquals(404, get(comparison(first) + "?with=99").status());
+    assertEquals(400, get(comparison(first) + "?with=x").status());
+    assertEquals(404, get(comparison(99)).status());
+  }
+
+  private static String comparison(int run) {
+    return "/api/runs/" + run + "/comparison";
+  }
+
+  private static List<String> names(JsonNode compared) {
+    List<String> names = new ArrayList<>();
+    compared.path("cases").forEach(one -> names.add(one.path("name").asText()));
+    assertEquals(names.size(), compared.path("count").asInt());
+    return names;
   }
 }
