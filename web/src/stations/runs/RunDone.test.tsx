@@ -111,11 +111,18 @@ it('asks the server for what fits the filter', async () => {
 });
 
 it('shows only one outcome where its count is pressed', async () => {
-  serve({ [page('', '')]: cases(mixed), [page('', 'failed')]: cases(mixed.slice(1, 2)) });
+  serve({
+    'GET /api/runs/9/findings': FOUND,
+    [page('', '')]: cases(mixed),
+    [page('', 'failed')]: cases(mixed.slice(1, 2)),
+  });
   show(<RunDone detail={detail(mixed)} number={1} />);
   await pressOn(only('button', /1failed$/));
   await until(() => act(async () => expect(names()).toEqual(['Load'])));
   expect(only('button', /1failed$/).getAttribute('aria-pressed')).toBe('true');
+  await pressOn(only('[role=tab]', '1 finding'));
+  await seen('section', 'The text differs');
+  expect(only('button', /1failed$/).getAttribute('aria-pressed')).toBe('false');
 });
 
 it('tells what several cases shared, and leads to where it was set up', () => {

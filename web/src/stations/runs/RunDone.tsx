@@ -25,7 +25,7 @@ export function RunDone({ detail, number }: { detail: RunDetailView; number: num
       <RunHead detail={detail} outcome={outcome} onOutcome={setOutcome} />
       <div className="flex min-h-0 flex-1 border-t border-hair-strong">
         <div className="flex w-[360px] flex-none flex-col border-r border-hair-strong">
-          <FoundAndAll run={run} outcome={outcome} open={number} />
+          <FoundAndAll run={run} outcome={outcome} showAll={() => setOutcome('')} open={number} />
           <SinceRun run={run.id} />
         </div>
         {number !== null && <CaseOfRun run={run.id} number={number} />}
@@ -36,8 +36,18 @@ export function RunDone({ detail, number }: { detail: RunDetailView; number: num
 
 const NOT_PASSED = ['failed', 'error', 'blocked'] as const;
 
-/** The failures by cause, where there are any, and all cases. */
-function FoundAndAll({ run, outcome, open }: { run: RunView; outcome: OutcomeWord | ''; open: number | null }) {
+/** The failures by cause, where there are any, and all cases, or those of one outcome. */
+function FoundAndAll({
+  run,
+  outcome,
+  showAll,
+  open,
+}: {
+  run: RunView;
+  outcome: OutcomeWord | '';
+  showAll: () => void;
+  open: number | null;
+}) {
   const found = NOT_PASSED.some((word) => (run.counts[word] ?? 0) > 0);
   const [chosen, setChosen] = useState('findings');
   const { data } = useFindings(run.id, found);
@@ -46,7 +56,10 @@ function FoundAndAll({ run, outcome, open }: { run: RunView; outcome: OutcomeWor
   return (
     <Tabs.Root
       value={outcome === '' ? chosen : 'cases'}
-      onValueChange={setChosen}
+      onValueChange={(next) => {
+        setChosen(next);
+        showAll();
+      }}
       className="flex min-h-0 flex-1 flex-col"
     >
       <Tabs.List aria-label="What is shown of the run" className="flex flex-none gap-4 border-b border-hair px-3">
