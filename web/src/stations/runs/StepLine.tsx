@@ -80,7 +80,9 @@ export function StepLine({
           <span className="w-3 flex-none" />
         )}
         <span
-          className={`flex-none ${depth === 0 ? 'font-medium' : ''} ${step.outcome === 'skipped' ? 'text-ink-3' : ''}`}
+          ref={ellipsis}
+          title={step.keyword}
+          className={`max-w-[calc(100%-18px)] flex-none ${depth === 0 ? 'font-medium' : ''} ${step.outcome === 'skipped' ? 'text-ink-3' : ''}`}
         >
           {step.phase !== 'steps' && depth === 0 ? `${step.phase}: ` : ''}
           {step.keyword}
