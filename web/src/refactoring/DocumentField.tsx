@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { useTree } from '@/api/queries';
 import type { TreeView } from '@/api/types';
 import { OneChoice } from '@/parts/OneChoice';
+import { PathField } from '@/parts/PathField';
 import { Wrong } from '@/parts/Wrong';
 
 const NEW = 'new';
@@ -53,17 +54,7 @@ export function DocumentField({
         onChange={choose}
         className="field text-base text-ink"
       />
-      {making && (
-        <label className="flex flex-col gap-1">
-          Its path in the project
-          <input
-            value={path}
-            spellCheck={false}
-            className="field font-mono text-value text-ink"
-            onChange={(event) => onChange(event.target.value)}
-          />
-        </label>
-      )}
+      {making && <PathField value={path} onChange={onChange} />}
     </div>
   );
 }

@@ -8,6 +8,7 @@ import { authorName } from '@/document/author';
 import { useAttempt } from '@/parts/attempt';
 import { FormDialog } from '@/parts/FormDialog';
 import { NameField } from '@/parts/NameField';
+import { PathField } from '@/parts/PathField';
 import { copyPath, nameIn, withName } from './copying';
 
 /** Makes another document of the same text, with a name of its own where it is a suite or feature. */
@@ -46,10 +47,7 @@ export function CopyDocument({ path, close }: { path: string; close: () => void 
       onSubmit={make}
     >
       {own !== null && <NameField value={name} onChange={setName} />}
-      <label className="flex flex-col gap-1 text-small text-ink-2">
-        Path in the project
-        <input value={target} onChange={(event) => setPath(event.target.value)} className="field text-base text-ink" />
-      </label>
+      <PathField value={target} onChange={setPath} />
     </FormDialog>
   );
 }

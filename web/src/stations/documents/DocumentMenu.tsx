@@ -9,6 +9,7 @@ import { LinkButton } from '@/parts/Button';
 import { ellipsis } from '@/parts/ellipsis';
 import { FormDialog } from '@/parts/FormDialog';
 import { Menu } from '@/parts/Menu';
+import { PathField } from '@/parts/PathField';
 import { CopyDocument } from './CopyDocument';
 
 async function idOf(path: string): Promise<number> {
@@ -66,10 +67,7 @@ function RenameDocument({ path, close }: { path: string; close: () => void }) {
       wrong={wrong}
       onSubmit={rename}
     >
-      <label className="flex flex-col gap-1 text-small text-ink-2">
-        Path in the project
-        <input value={name} onChange={(event) => setName(event.target.value)} className="field text-base text-ink" />
-      </label>
+      <PathField value={name} onChange={setName} />
     </FormDialog>
   );
 }

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { Link, useLocation } from 'wouter';
+import { useLocation } from 'wouter';
 import { useDecide, useFindings } from '@/api/queries';
 import type { DecidedView, FindingView, RunCaseView, SharedValueView } from '@/api/types';
 import { caseOfRunPlace } from '@/app/places';
@@ -12,6 +12,7 @@ import { Outcome } from '@/parts/Outcome';
 import { SegmentedChoice } from '@/parts/SegmentedChoice';
 import { clockTime } from '@/parts/times';
 import { Wrong } from '@/parts/Wrong';
+import { CaseLink } from './CaseLink';
 
 const FIRST_CASES = 3;
 const FIRST_FINDINGS = 50;
@@ -74,7 +75,9 @@ function Finding({ run, finding, open }: { run: number; finding: FindingView; op
       <Texts failure={example.failure} />
       <ul className="mt-1">
         {cases.map((one) => (
-          <CaseLine key={one.number} run={run} one={one} open={one.number === open} />
+          <li key={one.number}>
+            <CaseLink run={run} one={one} open={one.number === open} />
+          </li>
         ))}
       </ul>
       {finding.count > cases.length && (
@@ -117,21 +120,6 @@ function Texts({ failure }: { failure: RunCaseView['failure'] }) {
     </dl>
   );
 }
-
-const CaseLine = ({ run, one, open }: { run: number; one: RunCaseView; open: boolean }) => (
-  <li>
-    <Link
-      to={caseOfRunPlace(run, one.number)}
-      aria-current={open ? 'page' : undefined}
-      className="-mx-1 flex h-[26px] items-center gap-2 rounded-chip px-1 hover:bg-sunk aria-[current]:bg-select aria-[current]:font-medium"
-    >
-      <Outcome of={one.outcome} />
-      <span ref={ellipsis} className="flex-1" title={`${one.name} · ${one.suite}`}>
-        {one.name}
-      </span>
-    </Link>
-  </li>
-);
 
 /** The values that all cases of a finding have in their rows: of the run's cases with each, how many did not pass. */
 function Shared({ values }: { values: readonly SharedValueView[] }) {

@@ -1,11 +1,10 @@
 import { Link } from 'wouter';
 import { useComparison } from '@/api/queries';
 import type { ComparedView, ComparisonView } from '@/api/types';
-import { caseOfRunPlace, runPlace } from '@/app/places';
-import { ellipsis } from '@/parts/ellipsis';
-import { Outcome } from '@/parts/Outcome';
+import { runPlace } from '@/app/places';
 import { formatDuration } from '@/parts/times';
 import { Wrong } from '@/parts/Wrong';
+import { CaseLink } from './CaseLink';
 
 /** What became of a run's cases since the last run that had them. */
 export function SinceRun({ run }: { run: number }) {
@@ -66,16 +65,7 @@ function Compared({
       <ul>
         {of.cases.map((one) => (
           <li key={one.number}>
-            <Link
-              to={caseOfRunPlace(run, one.number)}
-              className="-mx-1 flex h-6 items-center gap-2 rounded-chip px-1 text-base text-ink hover:bg-sunk"
-            >
-              <Outcome of={one.outcome} />
-              <span ref={ellipsis} className="flex-1" title={`${one.name} · ${one.suite}`}>
-                {one.name}
-              </span>
-              {times && <span className="text-[12px] text-ink-3">{formatDuration(one.millis)}</span>}
-            </Link>
+            <CaseLink run={run} one={one} right={times ? formatDuration(one.millis) : undefined} />
           </li>
         ))}
       </ul>

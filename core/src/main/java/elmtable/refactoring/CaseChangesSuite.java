@@ -1,6 +1,7 @@
 package elmtable.refactoring;
 
 import elmtable.block.SuiteBlock;
+import elmtable.block.ValuesTable;
 import elmtable.language.Block;
 import elmtable.language.Cell;
 import elmtable.language.Line;
@@ -139,13 +140,8 @@ final class CaseChangesSuite {
   /** Names that mean other values there; those that mean none there are errors. */
   private void values() {
     Map<String, String> after = new LinkedHashMap<>();
-    there
-        .block()
-        .map(block -> new SuiteBlock(block).values().entries())
-        .orElse(List.of())
-        .forEach(value -> after.put(value.key(), value.value().source()));
-    for (var value :
-        from.map(block -> new SuiteBlock(block).values().entries()).orElse(List.of())) {
+    valuesOf(there.block()).forEach(value -> after.put(value.key(), value.value().source()));
+    for (ValuesTable.Entry value : valuesOf(from)) {
       String other = after.get(value.key());
       if (other != null && !other.equals(value.value().source())) {
         warnings.add(
@@ -153,6 +149,10 @@ final class CaseChangesSuite {
                 .formatted(value.name(), other, there.name(), value.value().source()));
       }
     }
+  }
+
+  private static List<ValuesTable.Entry> valuesOf(Optional<Block> suite) {
+    return suite.map(block -> new SuiteBlock(block).values().entries()).orElse(List.of());
   }
 
   private void order() {

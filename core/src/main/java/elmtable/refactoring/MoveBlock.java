@@ -1,6 +1,7 @@
 package elmtable.refactoring;
 
 import elmtable.check.CheckedProject;
+import elmtable.language.Block;
 import elmtable.language.BlockKind;
 import elmtable.language.Document.LocatedBlock;
 import elmtable.language.Line;
@@ -9,7 +10,6 @@ import elmtable.project.ProjectIndex;
 import elmtable.project.SourceDocument;
 import elmtable.project.entry.CaseEntry;
 import elmtable.project.entry.EarlierCase;
-import elmtable.project.entry.HookEntry;
 import elmtable.project.entry.NamedBlock;
 import elmtable.project.entry.SuiteEntry;
 import elmtable.text.Edit;
@@ -223,11 +223,8 @@ final class MoveBlock {
                 .formatted(kind.noun(), after, before));
   }
 
-  private static List<String> hooks(ProjectIndex index) {
-    return index.hooks().stream()
-        .map(HookEntry::located)
-        .map(hook -> hook.block().name() + hook.block().noteText() + hook.block().lines().size())
-        .toList();
+  private static List<Block> hooks(ProjectIndex index) {
+    return index.hooks().stream().map(hook -> hook.located().block()).toList();
   }
 
   private static String first(ProjectIndex index, BlockKind kind) {

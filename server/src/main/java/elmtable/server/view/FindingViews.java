@@ -47,15 +47,10 @@ public final class FindingViews {
   }
 
   private FindingsView view() {
+    List<StoredCase> stored = store.notPassed(run.id(), MOST_GROUPED);
     Map<Integer, StoredCase> cases =
-        store.notPassed(run.id(), MOST_GROUPED).stream()
-            .collect(Collectors.toMap(StoredCase::number, Function.identity()));
-    List<Finding> findings =
-        Findings.of(
-            cases.values().stream()
-                .sorted((a, b) -> Integer.compare(a.number(), b.number()))
-                .map(FindingViews::notPassed)
-                .toList());
+        stored.stream().collect(Collectors.toMap(StoredCase::number, Function.identity()));
+    List<Finding> findings = Findings.of(stored.stream().map(FindingViews::notPassed).toList());
     long all =
         Stream.of(Outcome.FAILED, Outcome.ERROR, Outcome.BLOCKED)
             .mapToLong(outcome -> run.counts().getOrDefault(outcome, 0))
